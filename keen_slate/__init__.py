@@ -1,0 +1,1 @@
+"""Keen Slate: graded worked examples in fraction, mixed-number and decimal arithmetic."""

@@ -1,0 +1,171 @@
+"""A worked problem as a document: what the command line prints and the HTTP API returns.
+
+`working_document` is the published format (docs/formats.md). `working_view` adds what a screen needs to
+draw it: typeset pieces, rows in squares, figures.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass
+from fractions import Fraction
+from typing import Any
+
+from .estimate import Estimate, estimate, mixed
+from .features import Features, features
+from .figures.bars import TOO_MANY_PARTS, of_step
+from .kinds import KIND_NAMES
+from .layouts import Row, line
+from .lexing import DecimalMark
+from .methods import work
+from .misconceptions import Found, find
+from .numbers import value
+from .reading import labelled, read
+from .surprises import surprises
+from .ways import Ways
+from .wording import glyphs, plain, spoken, text, typeset, words
+from .working import Step, Working
+
+FORMAT = "keen-slate/working"
+VERSION = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Worked:
+    """A working with everything that is derived from it."""
+
+    working: Working
+    estimate: Estimate
+    found: list[Found]
+    features: Features
+    surprises: list[str]
+
+
+def work_text(source: str, ways: Ways | None = None, mark: DecimalMark = ".") -> Worked:
+    """Read *source* and work it in *ways*. Raises `CoreError`.
+
+    >>> work_text("1/2 + 1/3").working.answer_text
+    '5/6'
+    """
+    working = work(read(source, mark), ways)
+    about = estimate(working)
+    found = find(working, about)
+    facts = features(working)
+    return Worked(working, about, found, facts, surprises(working, facts, found))
+
+
+def exact(number: Fraction) -> str:
+    """A value as "n/d" in lowest terms, wholes as "n/1".
+
+    >>> exact(Fraction(-6, 4)), exact(Fraction(3))
+    ('-3/2', '3/1')
+    """
+    return f"{number.numerator}/{number.denominator}"
+
+
+def step_spoken(step: Step) -> str:
+    """What the teacher says at a step: its title, and its result in words."""
+    return f"{spoken(step.title)} That makes {words(step.after)}."
+
+
+def working_document(worked: Worked) -> dict[str, Any]:
+    """The published document of a worked problem; values as exact fractions in text."""
+    working, problem = worked.working, worked.working.problem
+    return {
+        "format": FORMAT,
+        "version": VERSION,
+        "problem": {"text": problem.text, "kind": problem.kind, "label": problem.label},
+        "answer": {"text": working.answer_text, "value": exact(value(working.answer))},
+        "methods": working.ways.as_dict(),
+        "steps": [_step(step) for step in working.steps],
+        "estimate": _estimate(worked.estimate),
+        "misconceptions": [_found(found, problem.label) for found in worked.found],
+        "features": {name: getattr(worked.features, name) for name in Features.__slots__},
+        "surprises": worked.surprises,
+    }
+
+
+def _step(step: Step) -> dict[str, Any]:
+    return {
+        "kind": step.kind,
+        "title": plain(step.title),
+        "before": text(step.before),
+        "after": text(step.after),
+        "reason": plain(step.reason),
+        "spoken": step_spoken(step),
+        "lines": [plain(rich) for rich in step.lines],
+    }
+
+
+def _estimate(about: Estimate) -> dict[str, Any]:
+    return {
+        "rule": about.rule,
+        "rounded": [text(number) for number in about.rounded],
+        "value": exact(about.total),
+        "bound": exact(about.bound),
+        "within": about.within,
+        "ties": list(about.ties),
+        "text": about.sentence,
+    }
+
+
+def _found(found: Found, label: str | None) -> dict[str, Any]:
+    return {
+        "code": found.entry.code,
+        "answer": labelled(text(found.wrong.answer), label),
+        "value": exact(found.answer_value),
+        "status": found.status,
+        "caught_by_estimate": found.caught_by_estimate,
+        "same_as": list(found.same_as),
+        "lines": [plain(rich) for rich in found.wrong.lines],
+        "reason": found.entry.reason,
+        "question": found.entry.question,
+    }
+
+
+# What a screen needs besides -------------------------------------------------------------------------------
+
+
+def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dict[str, Any]:
+    """The document with typeset pieces, rows in squares and figures; *edited* reasons replace the core's own.
+
+    *edited* maps the index of a step, as text, to the teacher's sentence.
+    """
+    working = worked.working
+    view = working_document(worked)
+    view["problem"] |= {
+        "kind_name": KIND_NAMES[working.problem.kind],
+        "glyphs": glyphs(working.problem.expr, working.steps[0].roles if working.steps else ()),
+    }
+    view["answer"] |= {"glyphs": glyphs(working.answer)}
+    view["rows"] = [_row(row) for row in line(working)]
+    for i, (step, shown) in enumerate(zip(working.steps, view["steps"], strict=True)):
+        _add_to_step(step, shown, (edited or {}).get(str(i)))
+    about = worked.estimate
+    view["estimate"] |= {
+        "glyphs": glyphs(mixed(about.total)),
+        "sum_glyphs": glyphs(about.sum),
+        "bound_glyphs": glyphs(mixed(about.bound)),
+        "tie_text": about.tie_sentence,
+    }
+    for found, shown in zip(worked.found, view["misconceptions"], strict=True):
+        shown["name"] = found.entry.name
+        shown["glyphs"] = glyphs(found.wrong.answer, ("wrong",))
+        shown["line_glyphs"] = [typeset(rich) for rich in found.wrong.lines]
+    return view
+
+
+def _row(row: Row) -> dict[str, Any]:
+    return asdict(row)
+
+
+def _add_to_step(step: Step, shown: dict[str, Any], edited: str | None) -> None:
+    figure = of_step(step)
+    shown["title_glyphs"] = typeset(step.title)
+    shown["line_glyphs"] = [typeset(rich) for rich in step.lines]
+    shown["figure"] = asdict(figure) if figure else None
+    shown["figure_note"] = None if figure else TOO_MANY_PARTS
+    shown["own_reason"] = shown["reason"]
+    shown["edited"] = edited is not None
+    if edited is not None:
+        shown["reason"] = edited

@@ -1,0 +1,74 @@
+"""What makes a problem easy or hard: features computed from the problem and its working, and its rung."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+from .methods.add_subtract import parts, unsigned_terms
+from .methods.common_denominator import Relation, least, relation
+from .numbers import Neg, Whole, children, value
+from .rungs import rung_of
+from .working import Working
+
+TIMES_TABLE = 12
+
+
+@dataclass(frozen=True, slots=True)
+class Features:
+    """Counts are of written steps; denominators are those of the terms as written, None where there are none."""
+
+    rung: str | None
+    terms: int
+    denominators: Relation | None
+    common_denominator: int | None
+    used_denominator: int | None
+    largest_number: int
+    steps: int
+    carries: int
+    regroups: int
+    simplify_by: int
+    sum_above_one: bool
+    whole_answer: bool
+    large_facts: int
+    negatives: bool
+
+
+def features(working: Working) -> Features:
+    """The features of a worked problem."""
+    terms = unsigned_terms(working.problem.expr)
+    denominators = [parts(t)[2] for _, t in terms if not isinstance(t, Whole)]
+    kinds = [step.kind for step in working.steps]
+    answer = value(working.answer)
+    return Features(
+        rung=rung_of(working),
+        terms=len(terms),
+        denominators=relation(denominators),
+        common_denominator=least(denominators) if denominators else None,
+        used_denominator=working.used_denominator,
+        largest_number=working.largest_number,
+        steps=len(kinds),
+        carries=sum(
+            kind == "to-mixed" and following == "join" for kind, following in zip(kinds, kinds[1:], strict=False)
+        ),
+        regroups=kinds.count("regroup"),
+        simplify_by=_simplified_by(working),
+        sum_above_one=answer > 1,
+        whole_answer=answer.denominator == 1,
+        large_facts=sum(max(fact) > TIMES_TABLE and min(fact) > 1 for step in working.steps for fact in step.facts),
+        negatives=_meets_negatives(working, answer),
+    )
+
+
+def _simplified_by(working: Working) -> int:
+    for step in working.steps:
+        if step.kind == "simplify":
+            return max(step.facts[0][1], 1)
+    return 1
+
+
+def _meets_negatives(working: Working, answer: Fraction) -> bool:
+    if answer < 0:
+        return True
+    exprs = [working.problem.expr, *(step.after for step in working.steps)]
+    return any(isinstance(part, Neg) for expr in exprs for part in (expr, *children(expr)))

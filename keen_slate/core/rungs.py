@@ -1,0 +1,93 @@
+"""The rungs of the ladder (common practice: each adds one difficulty)."""
+
+from __future__ import annotations
+
+from .methods.add_subtract import parts, signed_terms
+from .methods.common_denominator import relation
+from .numbers import Expr, Frac, Mixed, Neg, Whole, value
+from .working import Working
+
+RUNGS: dict[str, str] = {
+    "F1": "the pieces are the same size",
+    "F2": "the answer can be simplified",
+    "F3": "the answer reaches one whole",
+    "F4": "one denominator fits the other",
+    "F5": "the denominators share a factor",
+    "F6": "the denominators share no factor",
+    "F7": "three terms or more",
+    "M1": "mixed numbers, nothing is carried",
+    "M2": "the fractions fill another whole",
+    "M3": "mixed numbers, unlike pieces",
+    "M4": "unlike pieces that fill another whole",
+    "M5": "mixed numbers are subtracted",
+    "M6": "a fraction is taken from a whole",
+    "M7": "a whole has to be cut up",
+    "M8": "unlike pieces, and a whole cut up",
+    "M9": "a whole cut up, and the answer simplified",
+}
+_UNLIKE = {"one-fits": "F4", "shares-factor": "F5", "coprime": "F6"}
+
+
+def rung_of(working: Working) -> str | None:
+    """The rung of a worked sum or difference, None where it stands on none."""
+    terms = signed_terms(working.problem.expr)
+    if any(isinstance(term, Neg) for _, term in terms):
+        return None
+    if all(_is_proper(term) for _, term in terms):
+        return _fraction_rung(working, terms)
+    if len(terms) == 2 and all(_is_tidy(term) for _, term in terms):
+        return _mixed_rung(working, terms)
+    return None
+
+
+def _is_proper(term: Expr) -> bool:
+    return isinstance(term, Frac) and parts(term)[1] < parts(term)[2]
+
+
+def _is_tidy(term: Expr) -> bool:
+    return isinstance(term, Whole) or parts(term)[1] < parts(term)[2]
+
+
+def _relation(terms: list[tuple[int, Expr]]) -> str | None:
+    return relation([parts(term)[2] for _, term in terms if not isinstance(term, Whole)])
+
+
+def _simplifies(working: Working) -> bool:
+    return any(step.kind == "simplify" for step in working.steps)
+
+
+def _fraction_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | None:
+    answer = abs(value(working.answer))
+    if answer == 0 or len(terms) < 2:
+        return None
+    if len(terms) > 2:
+        return "F7"
+    if (unlike := _UNLIKE.get(_relation(terms) or "")) is not None:
+        return unlike
+    if answer >= 1:
+        return "F3"
+    return "F2" if _simplifies(working) else "F1"
+
+
+def _mixed_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | None:
+    (_, a), (sign, b) = terms
+    like = _relation(terms) == "like"
+    if sign > 0:
+        if isinstance(a, Whole) or isinstance(b, Whole) or not (isinstance(a, Mixed) or isinstance(b, Mixed)):
+            return None
+        (_, n, d), (_, m, e) = parts(a), parts(b)
+        carry = n * e + m * d >= d * e
+        return {(True, False): "M1", (True, True): "M2", (False, False): "M3", (False, True): "M4"}[like, carry]
+    if value(a) < value(b):
+        a, b = b, a
+    if isinstance(a, Whole):
+        return None if isinstance(b, Whole) else "M6"
+    return _subtracting_rung(working, like)
+
+
+def _subtracting_rung(working: Working, like: bool) -> str:
+    if not any(step.kind == "regroup" for step in working.steps):
+        return "M5"
+    if like:
+        return "M7"
+    return "M9" if _simplifies(working) else "M8"
