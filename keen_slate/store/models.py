@@ -1,0 +1,90 @@
+"""The tables. Every row belongs to a teacher, whose id leads every key and index, so data can be spread by it.
+
+Only what a teacher made is stored: texts, order, settings, edited words. Workings, estimates, wrong answers
+and pictures are computed anew.
+"""
+
+from __future__ import annotations
+
+import uuid
+from datetime import datetime
+from typing import Annotated, Any
+
+from sqlalchemy import DateTime, ForeignKey, ForeignKeyConstraint, Index, MetaData, String, Text, func
+from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+
+uuid_key = Annotated[uuid.UUID, mapped_column(primary_key=True)]
+teacher_key = Annotated[uuid.UUID, mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"), primary_key=True)]
+moment = Annotated[datetime, mapped_column(DateTime(timezone=True), server_default=func.now())]
+settings = Annotated[dict[str, str], mapped_column(JSONB, default=dict, server_default="{}")]
+
+TITLE_LENGTH = 120
+WORDS_LENGTH = 1000
+
+
+class Base(DeclarativeBase):
+    """All tables, with names for their constraints that migrations can rely on."""
+
+    metadata = MetaData(
+        naming_convention={
+            "ix": "ix_%(table_name)s_%(column_0_N_name)s",
+            "uq": "uq_%(table_name)s_%(column_0_N_name)s",
+            "ck": "ck_%(table_name)s_%(constraint_name)s",
+            "fk": "fk_%(table_name)s_%(column_0_N_name)s_%(referred_table_name)s",
+            "pk": "pk_%(table_name)s",
+        }
+    )
+    type_annotation_map = {dict[str, Any]: JSONB}
+
+
+class Teacher(Base):
+    """Somebody who makes sets."""
+
+    __tablename__ = "teacher"
+
+    id: Mapped[uuid_key]
+    name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    created_at: Mapped[moment]
+
+
+class ExampleSet(Base):
+    """A set of worked examples. *version* counts its changes, so that two tabs cannot overwrite each other."""
+
+    __tablename__ = "example_set"
+
+    teacher_id: Mapped[teacher_key]
+    id: Mapped[uuid_key]
+    title: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    version: Mapped[int] = mapped_column()
+    created_at: Mapped[moment]
+    changed_at: Mapped[moment] = mapped_column(onupdate=func.now())
+
+    examples: Mapped[list[Example]] = relationship(
+        back_populates="example_set", order_by="Example.position", cascade="all, delete-orphan", passive_deletes=True
+    )
+
+    __mapper_args__ = {"version_id_col": version}
+
+
+class Example(Base):
+    """A problem on the ladder as it was typed, with its own ways and the words its teacher wrote for its steps."""
+
+    __tablename__ = "example"
+
+    teacher_id: Mapped[uuid_key]
+    id: Mapped[uuid_key]
+    set_id: Mapped[uuid.UUID]
+    position: Mapped[int]
+    source: Mapped[str] = mapped_column(Text)
+    ways: Mapped[settings]
+    words: Mapped[settings]
+
+    example_set: Mapped[ExampleSet] = relationship(back_populates="examples")
+
+    __table_args__ = (
+        ForeignKeyConstraint(
+            ["teacher_id", "set_id"], ["example_set.teacher_id", "example_set.id"], ondelete="CASCADE"
+        ),
+        Index(None, "teacher_id", "set_id", "position"),
+    )

@@ -1,0 +1,60 @@
+"""Every refusal of the API is the same object: {"error": {message, position, length, hint}}."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from apiflask import APIFlask
+from flask import Response, jsonify
+from sqlalchemy.exc import InterfaceError, OperationalError
+from sqlalchemy.exc import TimeoutError as PoolTimeoutError
+from werkzeug.exceptions import HTTPException
+
+from keen_slate.core.errors import CoreError
+from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError
+
+Answer = tuple[Response, int]
+
+
+def refusal(status: int, message: str, hint: str = "", **more: Any) -> Answer:
+    """The error object with *status*, and *more* beside it."""
+    body = {"message": message, "position": 0, "length": 0, "hint": hint}
+    return jsonify({"error": body, **more}), status
+
+
+def init_app(app: APIFlask) -> None:
+    """Turn the exceptions of all layers into refusals."""
+    app.register_error_handler(CoreError, lambda error: (jsonify({"error": error.as_dict()}), 422))
+    app.register_error_handler(NotFoundError, lambda error: refusal(404, str(error), "Go back to the Shelf."))
+    app.register_error_handler(FullSetError, lambda error: refusal(422, str(error), "Begin a new set."))
+    app.register_error_handler(OrderError, lambda error: refusal(422, str(error), "Load the set again."))
+    for lost in (OperationalError, InterfaceError, PoolTimeoutError):
+        app.register_error_handler(lost, _database_gone)
+    app.register_error_handler(HTTPException, _http_error)
+
+    @app.error_processor
+    def validation_error(error: Any) -> tuple[dict[str, Any], int, Any]:
+        message = "The request does not have the form that is expected here."
+        details = "; ".join(_details(error.detail)) if error.detail else error.message
+        body = {"message": message, "position": 0, "length": 0, "hint": details}
+        return {"error": body}, error.status_code, error.headers
+
+
+def _details(detail: Any) -> list[str]:
+    """"field: what is wrong" for each complaint, at any depth of the validator's report."""
+    if isinstance(detail, dict):
+        return [f"{name}: {said}" for name, inner in detail.items() for said in _details(inner)]
+    return [str(said) for said in detail] if isinstance(detail, list) else [str(detail)]
+
+
+def _database_gone(error: Exception) -> Answer:
+    return refusal(
+        503,
+        "The records cannot be reached right now, so nothing was saved.",
+        "What you typed is still on this page. Try again in a moment.",
+    )
+
+
+def _http_error(error: HTTPException) -> Answer:
+    hints = {404: "Go back to the Shelf.", 413: "Send less at once."}
+    return refusal(error.code or 500, error.description or error.name, hints.get(error.code or 500, ""))

@@ -1,0 +1,39 @@
+"""The schemas of the OpenAPI document: every model once, under its own name."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from apiflask import APIFlask
+from pydantic import BaseModel
+from pydantic.json_schema import models_json_schema
+
+from . import schemas
+
+TEMPLATE = "#/components/schemas/{model}"
+
+
+def reference(name: str) -> dict[str, str]:
+    """A reference to the schema called *name*."""
+    return {"$ref": TEMPLATE.format(model=name)}
+
+
+def init_app(app: APIFlask) -> None:
+    """Publish each model of `schemas` once; the generator by itself copies nested models into each parent."""
+
+    @app.spec_processor
+    def publish_each_once(spec: dict[str, Any]) -> dict[str, Any]:
+        models = [(model, _mode(model)) for model in vars(schemas).values() if _is_model(model)]
+        _, schema = models_json_schema(models, ref_template=TEMPLATE)
+        # The names that the framework gives to refusals; they refer to ErrorOut.
+        kept = {name: spec["components"]["schemas"][name] for name in ("HTTPError", "ValidationError")}
+        spec["components"]["schemas"] = schema["$defs"] | kept
+        return spec
+
+
+def _is_model(item: object) -> bool:
+    return isinstance(item, type) and issubclass(item, BaseModel) and item.__module__ == schemas.__name__
+
+
+def _mode(model: type[BaseModel]) -> Literal["validation", "serialization"]:
+    return "validation" if issubclass(model, schemas.Strict) else "serialization"

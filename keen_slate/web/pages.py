@@ -1,0 +1,52 @@
+"""The built front end: one page for every address, its files by whitenoise, and a strict Content-Security-Policy."""
+
+from __future__ import annotations
+
+import secrets
+from pathlib import Path
+
+from apiflask import APIFlask
+from flask import Response, g, request
+from werkzeug.exceptions import NotFound
+from whitenoise import WhiteNoise
+
+NONCE_PLACE = "__NONCE__"  # stands in index.html where the nonce of the response goes
+
+
+def init_app(app: APIFlask, dist: Path) -> None:
+    """Serve the front end built in *dist*."""
+    if (dist / "assets").is_dir():
+        # Vite puts a hash into every file name under assets/, so they may be kept for ever.
+        app.wsgi_app = WhiteNoise(  # type: ignore[method-assign]
+            app.wsgi_app, root=str(dist / "assets"), prefix="assets", immutable_file_test=lambda path, url: True
+        )
+
+    @app.get("/")
+    @app.get("/<path:path>")
+    @app.doc(hide=True)
+    def page(path: str = "") -> Response:
+        if path.startswith(("api/", "assets/")):
+            raise NotFound("There is nothing at this address.")
+        index = dist / "index.html"
+        if not index.exists():
+            raise NotFound("The front end is not built yet: run ./slate demo.")
+        html = index.read_text(encoding="utf-8").replace(NONCE_PLACE, _nonce())
+        return Response(html, mimetype="text/html", headers={"Cache-Control": "no-store"})
+
+    @app.after_request
+    def secure(response: Response) -> Response:
+        response.headers.setdefault("X-Content-Type-Options", "nosniff")
+        response.headers.setdefault("Referrer-Policy", "same-origin")
+        response.headers["Content-Security-Policy"] = (
+            "default-src 'none'; script-src 'self'; connect-src 'self'; font-src 'self'; img-src 'self' data:; "
+            f"style-src 'self' 'nonce-{_nonce()}'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+        )
+        if request.path.startswith("/api/"):
+            response.headers.setdefault("Cache-Control", "no-store")
+        return response
+
+
+def _nonce() -> str:
+    if "nonce" not in g:
+        g.nonce = secrets.token_urlsafe(18)
+    return str(g.nonce)

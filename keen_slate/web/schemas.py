@@ -1,0 +1,278 @@
+"""What crosses the wire. The OpenAPI document and the front end's types are generated from these models."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Literal
+from uuid import UUID
+
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+
+from keen_slate.core.numbers import MAX_CHARACTERS
+from keen_slate.store.models import TITLE_LENGTH, WORDS_LENGTH
+
+Source = Annotated[str, StringConstraints(max_length=4 * MAX_CHARACTERS)]
+Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
+Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=WORDS_LENGTH)]
+StepIndex = Annotated[str, StringConstraints(pattern=r"^[0-9]{1,2}$")]
+Words = Annotated[dict[StepIndex, Sentence], Field(max_length=100)]
+WaysMap = Annotated[dict[str, str], Field(max_length=40)]
+
+
+class Strict(BaseModel):
+    """What comes in: unknown fields are refused, not lost."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class ErrorBody(BaseModel):
+    message: str
+    position: int
+    length: int
+    hint: str
+
+
+class ErrorOut(BaseModel):
+    error: ErrorBody
+
+
+# A worked problem -----------------------------------------------------------------------------------------
+
+
+class Glyph(BaseModel):
+    kind: Literal["words", "number", "operator", "fraction", "power"]
+    text: str | None = None
+    top: str | None = None
+    bottom: str | None = None
+    role: str = ""
+
+
+class Cell(BaseModel):
+    x: int
+    y: int
+    text: str
+    size: Literal["tall", "half"]
+    role: str
+
+
+class Rule(BaseModel):
+    x: int
+    y: int
+    w: int
+    role: str
+
+
+class Row(BaseModel):
+    step: int | None
+    width: int
+    height: int
+    cells: list[Cell]
+    rules: list[Rule]
+
+
+class Shape(BaseModel):
+    shape: Literal["part", "whole", "line", "label"]
+    x: int
+    y: int
+    w: int
+    h: int
+    role: str
+    weight: Literal["outline", "thick", "thin", "cross"]
+    text: str
+
+
+class Figure(BaseModel):
+    kind: str
+    width: int
+    height: int
+    shapes: list[Shape]
+    alt: str
+
+
+class ProblemOut(BaseModel):
+    text: str
+    kind: str
+    kind_name: str
+    label: str | None
+    glyphs: list[Glyph]
+
+
+class AnswerOut(BaseModel):
+    text: str
+    value: str
+    glyphs: list[Glyph]
+
+
+class StepOut(BaseModel):
+    kind: str
+    title: str
+    before: str
+    after: str
+    reason: str
+    own_reason: str
+    edited: bool
+    spoken: str
+    lines: list[str]
+    title_glyphs: list[Glyph]
+    line_glyphs: list[list[Glyph]]
+    figure: Figure | None
+    figure_note: str | None
+
+
+class EstimateOut(BaseModel):
+    rule: str
+    rounded: list[str]
+    value: str
+    bound: str
+    within: bool
+    ties: list[int]
+    text: str
+    tie_text: str | None
+    glyphs: list[Glyph]
+    sum_glyphs: list[Glyph]
+    bound_glyphs: list[Glyph]
+
+
+class MisconceptionOut(BaseModel):
+    code: str
+    name: str
+    answer: str
+    value: str
+    status: Literal["reveals", "form", "hidden"]
+    caught_by_estimate: bool
+    same_as: list[str]
+    lines: list[str]
+    reason: str
+    question: str
+    glyphs: list[Glyph]
+    line_glyphs: list[list[Glyph]]
+
+
+class FeaturesOut(BaseModel):
+    rung: str | None
+    terms: int
+    denominators: str | None
+    common_denominator: int | None
+    used_denominator: int | None
+    largest_number: int
+    steps: int
+    carries: int
+    regroups: int
+    simplify_by: int
+    sum_above_one: bool
+    whole_answer: bool
+    large_facts: int
+    negatives: bool
+
+
+class WorkingOut(BaseModel):
+    format: str
+    version: int
+    problem: ProblemOut
+    answer: AnswerOut
+    methods: dict[str, str]
+    steps: list[StepOut]
+    rows: list[Row]
+    estimate: EstimateOut
+    misconceptions: list[MisconceptionOut]
+    features: FeaturesOut
+    surprises: list[str]
+
+
+class WorkIn(Strict):
+    """One problem, with the ways that depart from the defaults."""
+
+    text: Source
+    ways: WaysMap = {}
+
+
+# Sets -------------------------------------------------------------------------------------------------------
+
+
+class MeOut(BaseModel):
+    name: str
+    csrf_token: str
+
+
+class ExampleSummary(BaseModel):
+    """A rung of the ladder. *harder* says what is new against the example before it."""
+
+    id: UUID
+    source: str
+    text: str
+    glyphs: list[Glyph]
+    rung: str | None
+    harder: str | None
+    surprises: list[str]
+    ways: dict[str, str]
+    words: dict[str, str]
+    unreadable: str | None
+
+
+class SetSummary(BaseModel):
+    id: UUID
+    title: str
+    changed_at: datetime
+    examples: int
+    first: list[list[Glyph]]
+    rungs: list[str]
+
+
+class ShelfOut(BaseModel):
+    sets: list[SetSummary]
+
+
+class SetOut(BaseModel):
+    id: UUID
+    title: str
+    version: int
+    changed_at: datetime
+    examples: list[ExampleSummary]
+
+
+class ExampleOut(BaseModel):
+    """An example with its whole working."""
+
+    id: UUID
+    working: WorkingOut
+
+
+class SetWithExampleOut(BaseModel):
+    set: SetOut
+    example: ExampleOut
+
+
+class ConflictOut(BaseModel):
+    """The set as it is now, for the choice between the two."""
+
+    error: ErrorBody
+    set: SetOut
+
+
+class SetIn(Strict):
+    title: Title
+
+
+class SetChange(Strict):
+    version: int
+    title: Title | None = None
+    order: Annotated[list[UUID], Field(max_length=200)] | None = None
+
+
+class ExampleIn(Strict):
+    version: int
+    source: Source
+    position: Annotated[int, Field(ge=0)] | None = None
+    ways: WaysMap = {}
+    words: Words = {}
+
+
+class ExampleChange(Strict):
+    version: int
+    source: Source | None = None
+    ways: WaysMap | None = None
+    words: Words | None = None
+
+
+class VersionQuery(Strict):
+    version: int

@@ -1,0 +1,147 @@
+"""The sets of the teacher at the desk, and the examples on their ladders."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from apiflask import APIBlueprint
+from flask import Response
+from sqlalchemy.orm.exc import StaleDataError
+
+from keen_slate.core.document import work_text
+from keen_slate.core.ways import Ways
+from keen_slate.store.shelf import StaleSetError
+
+from . import views
+from .errors import refusal
+from .openapi import reference
+from .schemas import (
+    ExampleChange,
+    ExampleIn,
+    ExampleOut,
+    MeOut,
+    SetChange,
+    SetIn,
+    SetOut,
+    SetWithExampleOut,
+    ShelfOut,
+    VersionQuery,
+)
+from .session import csrf_token, shelf, teacher_name
+
+blueprint = APIBlueprint("sets", __name__, url_prefix="/api")
+CONFLICT = {
+    409: {
+        "description": "The set was changed elsewhere since that version",
+        "content": {"application/json": {"schema": reference("ConflictOut")}},
+    }
+}
+
+
+@blueprint.get("/me")
+@blueprint.output(MeOut)
+def me() -> dict[str, Any]:
+    """Who is signed in, and the token that every change must carry."""
+    return {"name": teacher_name(), "csrf_token": csrf_token()}
+
+
+@blueprint.get("/sets")
+@blueprint.output(ShelfOut)
+def list_sets() -> dict[str, Any]:
+    """The Shelf: all sets, the one changed last first."""
+    with shelf() as mine:
+        return {"sets": [views.set_summary(found) for found in mine.sets()]}
+
+
+@blueprint.post("/sets")
+@blueprint.input(SetIn)
+@blueprint.output(SetOut, status_code=201)
+def add_set(json_data: SetIn) -> dict[str, Any]:
+    """Begin a new set."""
+    with shelf() as mine:
+        return views.set_out(mine.add_set(json_data.title))
+
+
+@blueprint.get("/sets/<uuid:set_id>")
+@blueprint.output(SetOut)
+def get_set(set_id: UUID) -> dict[str, Any]:
+    """A set with a summary of each example."""
+    with shelf() as mine:
+        return views.set_out(mine.one_set(set_id))
+
+
+@blueprint.patch("/sets/<uuid:set_id>")
+@blueprint.input(SetChange)
+@blueprint.output(SetOut)
+@blueprint.doc(responses=CONFLICT)
+def change_set(set_id: UUID, json_data: SetChange) -> Any:
+    """Change the title of a set, or the order of its examples."""
+    try:
+        with shelf() as mine:
+            return views.set_out(mine.change_set(set_id, json_data.version, json_data.title, json_data.order))
+    except (StaleSetError, StaleDataError):
+        return _conflict(set_id)
+
+
+@blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>")
+@blueprint.output(ExampleOut)
+def get_example(set_id: UUID, example_id: UUID) -> dict[str, Any]:
+    """An example with its whole working."""
+    with shelf() as mine:
+        return views.example_out(mine.example(set_id, example_id))
+
+
+@blueprint.post("/sets/<uuid:set_id>/examples")
+@blueprint.input(ExampleIn)
+@blueprint.output(SetWithExampleOut, status_code=201)
+@blueprint.doc(responses=CONFLICT)
+def add_example(set_id: UUID, json_data: ExampleIn) -> Any:
+    """Put a problem on the ladder; one that cannot be worked is refused."""
+    new = json_data
+    work_text(new.source, Ways.of(new.ways))
+    try:
+        with shelf() as mine:
+            found, example = mine.add_example(set_id, new.version, new.source, new.position, new.ways, new.words)
+            return {"set": views.set_out(found), "example": views.example_out(example)}
+    except (StaleSetError, StaleDataError):
+        return _conflict(set_id)
+
+
+@blueprint.patch("/sets/<uuid:set_id>/examples/<uuid:example_id>")
+@blueprint.input(ExampleChange)
+@blueprint.output(SetWithExampleOut)
+@blueprint.doc(responses=CONFLICT)
+def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> Any:
+    """Change the text, the ways or the words of an example; a text that cannot be worked is refused."""
+    new = json_data
+    try:
+        with shelf() as mine:
+            found, example = mine.change_example(set_id, example_id, new.version, new.source, new.ways, new.words)
+            return {"set": views.set_out(found), "example": views.example_out(example)}
+    except (StaleSetError, StaleDataError):
+        return _conflict(set_id)
+
+
+@blueprint.delete("/sets/<uuid:set_id>/examples/<uuid:example_id>")
+@blueprint.input(VersionQuery, location="query")
+@blueprint.output(SetOut)
+@blueprint.doc(responses=CONFLICT)
+def remove_example(set_id: UUID, example_id: UUID, query_data: VersionQuery) -> Any:
+    """Take an example off the ladder."""
+    try:
+        with shelf() as mine:
+            return views.set_out(mine.remove_example(set_id, example_id, query_data.version))
+    except (StaleSetError, StaleDataError):
+        return _conflict(set_id)
+
+
+def _conflict(set_id: UUID) -> tuple[Response, int]:
+    with shelf() as mine:
+        now = SetOut.model_validate(views.set_out(mine.one_set(set_id)))
+    return refusal(
+        409,
+        "This set was changed in another tab since it was opened here.",
+        "Take the other version, or make your change on top of it.",
+        set=now.model_dump(mode="json"),
+    )

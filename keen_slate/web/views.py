@@ -1,0 +1,76 @@
+"""Rows of the store -> documents of the API, worked by the core."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from keen_slate.core.document import Worked, work_text, working_view
+from keen_slate.core.errors import CoreError
+from keen_slate.core.rungs import RUNGS
+from keen_slate.core.ways import Ways
+from keen_slate.core.wording import Glyph, glyphs
+from keen_slate.store.models import Example, ExampleSet
+
+SHOWN_ON_SHELF = 4
+
+
+def worked(example: Example) -> Worked:
+    """The example, worked in its own ways. Raises `CoreError`."""
+    return work_text(example.source, Ways.of(example.ways))
+
+
+def example_out(example: Example) -> dict[str, Any]:
+    """An example with its whole working. Raises `CoreError`."""
+    return {"id": example.id, "working": working_view(worked(example), example.words)}
+
+
+def set_out(found: ExampleSet) -> dict[str, Any]:
+    """A set with a summary of each example."""
+    summaries: list[dict[str, Any]] = []
+    for example in found.examples:
+        before = summaries[-1]["rung"] if summaries else None
+        summaries.append(_summary(example, before))
+    return {
+        "id": found.id,
+        "title": found.title,
+        "version": found.version,
+        "changed_at": found.changed_at,
+        "examples": summaries,
+    }
+
+
+def _summary(example: Example, rung_before: str | None) -> dict[str, Any]:
+    stored = {"id": example.id, "source": example.source, "ways": example.ways, "words": example.words}
+    try:
+        result = worked(example)
+    except CoreError as error:
+        # A text that an older or newer version could read is shown as it is, never dropped.
+        pieces: list[Glyph] = [{"kind": "words", "text": example.source}]
+        return stored | {
+            "text": example.source, "glyphs": pieces, "rung": None, "harder": None, "surprises": [],
+            "unreadable": error.message,
+        }  # fmt: skip
+    rung = result.features.rung
+    working = result.working
+    return stored | {
+        "text": working.problem.text,
+        "glyphs": glyphs(working.problem.expr),
+        "rung": rung,
+        "harder": RUNGS[rung] if rung and rung_before and rung != rung_before else None,
+        "surprises": result.surprises,
+        "unreadable": None,
+    }
+
+
+def set_summary(found: ExampleSet) -> dict[str, Any]:
+    """A set as the Shelf shows it."""
+    summaries = set_out(found)["examples"]
+    rungs = list(dict.fromkeys(summary["rung"] for summary in summaries if summary["rung"]))
+    return {
+        "id": found.id,
+        "title": found.title,
+        "changed_at": found.changed_at,
+        "examples": len(summaries),
+        "first": [summary["glyphs"] for summary in summaries[:SHOWN_ON_SHELF]],
+        "rungs": rungs,
+    }

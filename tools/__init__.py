@@ -1,0 +1,1 @@
+"""What the script `./slate` needs besides the application: a PostgreSQL of its own, start and stop."""
