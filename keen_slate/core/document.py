@@ -138,7 +138,7 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
         "glyphs": glyphs(working.problem.expr, working.steps[0].roles if working.steps else ()),
     }
     view["answer"] |= {"glyphs": glyphs(working.answer)}
-    view["rows"] = [_row(row) for row in line(working)]
+    view["rows"] = [_row(row, working) for row in line(working)]
     for i, (step, shown) in enumerate(zip(working.steps, view["steps"], strict=True)):
         _add_to_step(step, shown, (edited or {}).get(str(i)))
     about = worked.estimate
@@ -155,8 +155,9 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
     return view
 
 
-def _row(row: Row) -> dict[str, Any]:
-    return asdict(row)
+def _row(row: Row, working: Working) -> dict[str, Any]:
+    expr = working.problem.expr if row.step is None else working.steps[row.step].after
+    return asdict(row) | {"spoken": words(expr)}
 
 
 def _add_to_step(step: Step, shown: dict[str, Any], edited: str | None) -> None:

@@ -68,6 +68,7 @@ class Row(BaseModel):
     height: int
     cells: list[Cell]
     rules: list[Rule]
+    spoken: str
 
 
 class Shape(BaseModel):
@@ -200,6 +201,7 @@ class ExampleSummary(BaseModel):
     id: UUID
     source: str
     text: str
+    spoken: str
     glyphs: list[Glyph]
     rung: str | None
     harder: str | None

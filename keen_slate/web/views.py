@@ -8,7 +8,7 @@ from keen_slate.core.document import Worked, work_text, working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.rungs import RUNGS
 from keen_slate.core.ways import Ways
-from keen_slate.core.wording import Glyph, glyphs
+from keen_slate.core.wording import Glyph, glyphs, words
 from keen_slate.store.models import Example, ExampleSet
 
 SHOWN_ON_SHELF = 4
@@ -47,13 +47,14 @@ def _summary(example: Example, rung_before: str | None) -> dict[str, Any]:
         # A text that an older or newer version could read is shown as it is, never dropped.
         pieces: list[Glyph] = [{"kind": "words", "text": example.source}]
         return stored | {
-            "text": example.source, "glyphs": pieces, "rung": None, "harder": None, "surprises": [],
+            "text": example.source, "spoken": example.source, "glyphs": pieces, "rung": None, "harder": None, "surprises": [],
             "unreadable": error.message,
         }  # fmt: skip
     rung = result.features.rung
     working = result.working
     return stored | {
         "text": working.problem.text,
+        "spoken": words(working.problem.expr),
         "glyphs": glyphs(working.problem.expr),
         "rung": rung,
         "harder": RUNGS[rung] if rung and rung_before and rung != rung_before else None,

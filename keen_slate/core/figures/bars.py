@@ -23,8 +23,8 @@ _HEIGHT = 34
 _GAP = 12
 _ROW_GAP = 22
 _LABEL = 22
-_PER_ROW = 3
-_WHOLES_SHOWN = 3
+_PER_ROW = 2
+_WHOLES_SHOWN = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,6 +96,7 @@ def _draw(rows: list[_Strips]) -> Figure:
     for row in rows:
         shapes.append(Shape("label", 0, y + _LABEL - 6, role=row.role, text=row.label))
         y = _draw_number(shapes, row, length, y + _LABEL) + _ROW_GAP - _GAP
+    # As wide as a full row, or one strip where no number needs more; labels may reach to the full width.
     width = _PER_ROW * length + (_PER_ROW - 1) * _GAP
     return Figure("bars", width, y - (_ROW_GAP - _GAP) - _GAP, tuple(shapes), " ".join([_alt(row) for row in rows]))
 

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import { computed, ref, watch } from 'vue'
+
+import type { Glyph } from '../api/client'
+import MathLine from '../parts/MathLine.vue'
+import { useBench } from '../stores/bench'
+import { usePreview } from './usePreview'
+
+const props = defineProps<{ setId: string }>()
+const bench = useBench()
+const field = ref<{ $el: HTMLInputElement } | null>(null)
+const key = `draft ${props.setId}`
+const text = ref(sessionStorage.getItem(key) ?? '')
+const busy = ref(false)
+const { working, refusal, clear } = usePreview(() => text.value)
+
+// What is typed and not yet added survives a reload.
+watch(text, (now) => (now ? sessionStorage.setItem(key, now) : sessionStorage.removeItem(key)))
+
+const glyphs = computed(() => working.value?.problem.glyphs as Glyph[] | undefined)
+const pieces = computed(() => {
+  const { position = 0, length = 0 } = refusal.value ?? {}
+  return [text.value.slice(0, position), text.value.slice(position, position + length), text.value.slice(position + length)]
+})
+
+async function add(): Promise<void> {
+  if (busy.value || !text.value.trim()) return
+  busy.value = true
+  const refused = await bench.add(text.value)
+  busy.value = false
+  refusal.value = refused
+  if (!refused && bench.saving === 'saved') {
+    text.value = ''
+    clear()
+  }
+}
+
+function focus(): void {
+  field.value?.$el.focus()
+}
+defineExpose({ focus })
+</script>
+
+<template>
+  <form class="entry" @submit.prevent="add">
+    <div class="seen" aria-live="polite">
+      <template v-if="refusal && text.trim()">
+        <p v-if="refusal.length && refusal.length < text.length" class="place" aria-hidden="true">
+          {{ pieces[0] }}<mark>{{ pieces[1] }}</mark>{{ pieces[2] }}
+        </p>
+        <p class="refusal">{{ refusal.message }} {{ refusal.hint }}</p>
+      </template>
+      <template v-else-if="glyphs">
+        <p class="typeset"><MathLine :glyphs="glyphs" /></p>
+        <ul v-if="working?.surprises.length" class="surprises">
+          <li v-for="said in working.surprises" :key="said">{{ said }}</li>
+        </ul>
+      </template>
+    </div>
+    <label class="sr-only" for="entry">The next problem</label>
+    <InputText
+      id="entry" ref="field" v-model="text" class="field" autocomplete="off" spellcheck="false" :invalid="!!refusal"
+      placeholder="Type the next problem" aria-describedby="entry-hint"
+    />
+    <p id="entry-hint" class="hint">like 5 1/6 - 2 3/8, then Enter</p>
+  </form>
+</template>
+
+<style scoped>
+.entry { padding: 0 20px 6px 18px; }
+.seen { font-size: 0.88rem; line-height: 1.35; padding-bottom: 6px; max-height: 34vh; overflow-y: auto; overflow-wrap: anywhere; }
+.typeset { font-size: 1.25rem; }
+.surprises { color: #f0cf8e; }
+.place { font-size: 1.05rem; white-space: pre-wrap; }
+mark { background: none; color: inherit; text-decoration: underline wavy #ffab91 2px; text-underline-offset: 4px; white-space: pre; }
+.refusal { color: #ffc3b0; }
+.field { width: 100%; font-size: 1.1rem; }
+.hint { font-size: 0.82rem; color: var(--on-slate-quiet); padding-top: 4px; }
+</style>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import type { ExampleSummary } from '../api/client'
+import MathLine from '../parts/MathLine.vue'
+
+defineProps<{
+  example: ExampleSummary
+  /** Its place on the ladder, from 1. */
+  number: number
+  /** Whether it is the one on the paper. */
+  chosen: boolean
+  /** Where a dragged rung would land. */
+  mark: 'above' | 'below' | null
+}>()
+defineEmits<{ choose: []; remove: [] }>()
+</script>
+
+<template>
+  <li :data-id="example.id" :data-mark="mark" class="step" draggable="true">
+    <p v-if="example.harder" class="harder">now {{ example.harder }}</p>
+    <div class="rung" :data-chosen="chosen">
+      <button class="pick" :aria-current="chosen ? 'true' : undefined" @click="$emit('choose')">
+        <span class="code">{{ example.rung ?? '' }}</span>
+        <span class="sr-only">Number {{ number }}: </span>
+        <MathLine class="problem" :glyphs="example.glyphs" :spoken="example.spoken" />
+        <span v-if="example.unreadable" class="sr-only">{{ example.unreadable }}</span>
+      </button>
+      <button class="off" :aria-label="`Take number ${number} off the ladder`" title="Take off the ladder" @click="$emit('remove')">×</button>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.step { position: relative; padding: 4px 0; }
+.step[data-mark='above']::before, .step[data-mark='below']::after {
+  content: ''; position: absolute; left: 0; right: 20px; height: 3px; background: var(--focus);
+}
+.step[data-mark='above']::before { top: -1px; }
+.step[data-mark='below']::after { bottom: -1px; }
+.harder { font-size: 0.82rem; line-height: 1.3; color: var(--on-slate-quiet); padding: 2px 34px 4px 40px; }
+.rung { position: relative; display: flex; margin-right: 20px; background: var(--rung); border-radius: 3px 0 0 3px; min-height: 56px; }
+.rung[data-chosen='true'] { margin-right: 0; background: var(--paper); color: var(--ink); }
+.pick {
+  flex: 1; min-width: 0; display: flex; align-items: center; gap: 10px; border: 0; background: none; color: inherit;
+  text-align: left; padding: 6px 24px 6px 12px; font-size: 1.15rem; cursor: grab;
+}
+.code { font-size: 0.78rem; width: 1.7em; flex: none; color: var(--on-slate-quiet); }
+.rung[data-chosen='true'] .code { color: var(--ink-quiet); }
+.problem { min-width: 0; overflow: hidden; max-height: 7rem; }
+.off {
+  position: absolute; right: 2px; top: 2px; border: 0; background: none; color: inherit; opacity: 0; cursor: pointer;
+  width: 24px; height: 24px; line-height: 1; font-size: 1.1rem; border-radius: 3px;
+}
+.rung:hover .off, .rung:focus-within .off { opacity: 0.85; }
+.off:hover { opacity: 1; background: rgb(128 128 128 / 0.25); }
+@media (hover: none) { .off { opacity: 0.85; } }
+</style>

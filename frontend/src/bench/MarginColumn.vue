@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import { useBench } from '../stores/bench'
+import CanItBeRight from './CanItBeRight.vue'
+import TheyMayWrite from './TheyMayWrite.vue'
+
+const bench = useBench()
+</script>
+
+<template>
+  <aside class="margin" aria-label="Margin">
+    <template v-if="bench.working">
+      <CanItBeRight :working="bench.working" />
+      <TheyMayWrite :working="bench.working" />
+      <section v-if="bench.working.surprises.length">
+        <h2>Before you use it</h2>
+        <ul><li v-for="said in bench.working.surprises" :key="said">{{ said }}</li></ul>
+      </section>
+    </template>
+  </aside>
+</template>
+
+<style scoped>
+.margin { border-left: 2px solid var(--margin-rule); padding: 22px 20px; display: grid; gap: 26px; align-content: start; background: var(--paper); }
+.margin :deep(h2) { font-size: 1.05rem; padding-bottom: 6px; }
+@media (max-width: 1000px) { .margin { border-left: 0; border-top: 2px solid var(--margin-rule); } }
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import MathLine from '../parts/MathLine.vue'
+import { useBench } from '../stores/bench'
+import PaperRow from './PaperRow.vue'
+import PaperStep from './PaperStep.vue'
+
+const bench = useBench()
+</script>
+
+<template>
+  <article class="paper" :data-example="bench.chosen" aria-label="Working">
+    <template v-if="bench.working">
+      <div class="problem">
+        <PaperRow v-if="bench.working.rows[0]" :row="bench.working.rows[0]" />
+        <p class="kind">
+          {{ bench.working.problem.kind_name }}<template v-if="bench.working.problem.label">, in {{ bench.working.problem.label }}</template>
+        </p>
+      </div>
+      <ol>
+        <PaperStep
+          v-for="(step, i) in bench.working.steps"
+          :key="`${bench.chosen} ${i}`"
+          :step="step"
+          :row="bench.working.rows[i + 1]!"
+          :index="i"
+          :last="i === bench.working.steps.length - 1"
+        />
+      </ol>
+      <p v-if="!bench.working.steps.length" class="nothing">Nothing has to be done: this is its answer already.</p>
+      <p v-if="bench.working.problem.label" class="answer">
+        Answer: <MathLine :glyphs="bench.working.answer.glyphs" /> {{ bench.working.problem.label }}
+      </p>
+    </template>
+    <p v-else-if="bench.example?.unreadable" class="nothing">
+      {{ bench.example.unreadable }} It is kept as it was typed; type it anew on the left to work it.
+    </p>
+    <p v-else-if="!bench.examples.length" class="nothing">The paper is empty. A problem typed on the left is worked here.</p>
+  </article>
+</template>
+
+<style scoped>
+/* Everything on the paper is a whole number of squares high, so every line of numerals sits in them. */
+.paper {
+  padding: var(--square) 0 calc(2 * var(--square)) var(--square);
+  min-height: 100%;
+  line-height: var(--square);
+  background:
+    linear-gradient(var(--squares) 1px, transparent 1px) 0 -1px / var(--square) var(--square),
+    linear-gradient(90deg, var(--squares) 1px, transparent 1px) -1px 0 / var(--square) var(--square);
+  overflow-x: auto;
+}
+.problem { display: grid; grid-template-columns: calc(18 * var(--square)) minmax(0, 1fr); padding-bottom: var(--square); }
+.kind { color: var(--ink-quiet); font-size: 0.88rem; padding-right: var(--square); }
+.nothing { padding: var(--square) 0; }
+.answer { font-size: 1.15rem; padding-left: var(--square); }
+@media (max-width: 1180px) { .problem { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import type { Row, Step } from '../api/client'
+import FigureDrawing from '../parts/FigureDrawing.vue'
+import MathLine from '../parts/MathLine.vue'
+import { useBench } from '../stores/bench'
+import PaperRow from './PaperRow.vue'
+
+const props = defineProps<{
+  step: Step
+  row: Row
+  /** Its place in the working, from 0. */
+  index: number
+  /** Whether it ends in the answer. */
+  last: boolean
+}>()
+
+const bench = useBench()
+const open = ref(false)
+const words = ref(props.step.reason)
+
+async function keep(): Promise<void> {
+  const wanted = words.value.trim()
+  if (wanted === props.step.reason) return
+  await bench.reword(props.index, wanted === props.step.own_reason ? '' : wanted)
+}
+
+async function restore(): Promise<void> {
+  words.value = props.step.own_reason
+  await bench.reword(props.index, '')
+}
+</script>
+
+<template>
+  <li class="step">
+    <div class="written">
+      <div :class="{ answer: last }"><PaperRow :row="row" /></div>
+      <div class="jottings">
+        <p v-for="(glyphs, i) in step.line_glyphs" :key="i" class="jotting" :class="{ high: glyphs.some((g) => g.kind === 'fraction') }">
+          <MathLine :glyphs="glyphs" />
+        </p>
+      </div>
+    </div>
+    <div class="note">
+      <h3>
+        <button class="title" :aria-expanded="open" @click="open = !open">
+          <span class="number" aria-hidden="true">{{ index + 1 }}</span>
+          <MathLine :glyphs="step.title_glyphs" />
+          <span class="why">{{ open ? 'less' : 'why?' }}</span>
+        </button>
+      </h3>
+      <div v-if="open" class="words">
+        <label class="sr-only" :for="`reason-${index}`">The reason, in your words</label>
+        <textarea :id="`reason-${index}`" v-model="words" rows="4" maxlength="1000" @change="keep" />
+        <button v-if="step.edited" class="word restore" @click="restore">Back to Keen Slate’s words</button>
+        <p class="spoken">Say: “{{ step.spoken }}”</p>
+      </div>
+      <p v-else-if="step.edited" class="mine">{{ step.reason }}</p>
+      <FigureDrawing v-if="step.figure" :figure="step.figure" />
+      <p v-else class="no-figure">{{ step.figure_note }}</p>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.step {
+  display: grid; grid-template-columns: calc(17 * var(--square)) minmax(0, 1fr); column-gap: var(--square);
+  padding-bottom: var(--square);
+}
+.written { min-width: 0; overflow-x: auto; overflow-y: hidden; }
+.answer :deep(.row)::after {
+  /* The answer is boxed in ink, around its squares and never through them. */
+  content: ''; position: absolute; left: calc(var(--square) - 5px); right: -5px; top: 0; bottom: 0;
+  border: 2px solid var(--ink); border-radius: 3px;
+}
+.jottings { padding: var(--square) 0 0 var(--square); }
+.jotting { color: var(--ink-quiet); font-size: 0.95rem; line-height: var(--square); background: var(--paper); width: fit-content; max-width: 100%; padding-right: 6px; }
+.high { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); }
+.high :deep(.fraction) { line-height: 1.1; }
+.note { min-width: 0; padding-right: 12px; }
+h3 { font-size: 1rem; }
+.title {
+  border: 0; background: var(--paper); color: inherit; text-align: left; padding: 0; cursor: pointer; font-weight: 700;
+  line-height: var(--square); display: block; width: 100%; position: relative; padding-left: calc(1.5 * var(--square));
+}
+.title :deep(.fraction) { line-height: 1; font-size: 0.7em; margin: 0 2px; }
+.number {
+  position: absolute; left: 0; top: 0; width: var(--square); height: var(--square); line-height: calc(var(--square) - 3px);
+  border: 1.5px solid var(--ink); border-radius: 50%; text-align: center; font-size: 0.85rem; font-weight: 400;
+}
+.why { font-weight: 400; font-size: 0.85rem; color: var(--ink-quiet); margin-left: 0.6em; text-decoration: underline; text-underline-offset: 3px; }
+.words { background: var(--paper); }
+textarea {
+  display: block; width: 100%; font: inherit; font-size: 0.95rem; line-height: var(--square); height: calc(4 * var(--square));
+  color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 0 6px; resize: none;
+}
+.restore { padding: 0; height: var(--square); display: block; font-size: 0.88rem; }
+.spoken, .mine, .no-figure { font-size: 0.92rem; line-height: var(--square); color: var(--ink-quiet); background: var(--paper); }
+.note :deep(.figure) { margin: 0 0 0 2px; }
+@media (max-width: 1180px) {
+  .step { grid-template-columns: 1fr; }
+  .note { padding-top: var(--square); }
+}
+</style>

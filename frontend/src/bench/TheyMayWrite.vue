@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import type { Misconception, Working } from '../api/client'
+import MathLine from '../parts/MathLine.vue'
+
+const props = defineProps<{ working: Working }>()
+const open = ref<string | null>(null)
+
+function note(item: Misconception): string {
+  if (item.status === 'hidden') return 'gives the right answer here: you would not see it'
+  if (item.status === 'form') return 'right value, wrong form'
+  const caught = item.caught_by_estimate ? 'the estimate catches it' : 'the estimate lets it through'
+  return item.same_as.length ? `${caught}; looks like ${item.same_as.map(nameOf).join(' and ')}` : caught
+}
+
+function nameOf(code: string): string {
+  return props.working.misconceptions.find((item) => item.code === code)?.name ?? code
+}
+</script>
+
+<template>
+  <section aria-labelledby="write-heading">
+    <h2 id="write-heading">They may write</h2>
+    <ul>
+      <li v-for="item in working.misconceptions" :key="item.code" :data-status="item.status">
+        <button class="entry" :aria-expanded="open === item.code" @click="open = open === item.code ? null : item.code">
+          <span class="answer"><MathLine :glyphs="item.glyphs" :spoken="item.answer" /></span>
+          <span class="how">
+            {{ item.name }} <span class="more" aria-hidden="true">{{ open === item.code ? 'less' : 'how?' }}</span>
+            <small>{{ note(item) }}</small>
+          </span>
+        </button>
+        <div v-if="open === item.code" class="inside">
+          <p v-for="(glyphs, i) in item.line_glyphs" :key="i" class="wrong-line"><MathLine :glyphs="glyphs" /></p>
+          <p>{{ item.reason }}</p>
+          <p class="ask">Ask: {{ item.question }}</p>
+        </div>
+      </li>
+    </ul>
+    <p v-if="!working.misconceptions.length" class="none">None of the misconceptions known here applies to this problem.</p>
+  </section>
+</template>
+
+<style scoped>
+li { border-top: 1px solid var(--hair); }
+li:last-child { border-bottom: 1px solid var(--hair); }
+.entry {
+  display: grid; grid-template-columns: 68px 1fr; align-items: center; gap: 8px; width: 100%; border: 0; background: none;
+  color: inherit; text-align: left; padding: 8px 2px; cursor: pointer;
+}
+.answer { font-size: 1.3rem; color: var(--role-wrong); }
+[data-status='hidden'] .answer { opacity: 0.75; }
+.how { line-height: 1.3; }
+.more { font-size: 0.85rem; color: var(--ink-quiet); text-decoration: underline; text-underline-offset: 3px; }
+small { display: block; font-size: 0.88rem; color: var(--ink-quiet); }
+.inside { padding: 0 2px 12px 78px; display: grid; gap: 6px; font-size: 0.95rem; }
+.wrong-line { color: var(--role-wrong); }
+.ask { font-weight: 700; }
+.none { color: var(--ink-quiet); }
+</style>

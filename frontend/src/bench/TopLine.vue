@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { useBench } from '../stores/bench'
+
+defineEmits<{ keys: [] }>()
+const bench = useBench()
+const title = ref<HTMLInputElement | null>(null)
+
+const state = computed(() => {
+  if (bench.saving !== 'saved') return bench.saving
+  const at = bench.savedAt ?? (bench.set ? new Date(bench.set.changed_at) : null)
+  return at ? `saved ${at.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : ''
+})
+const undoWord = computed(() => bench.undoable.at(-1)?.said)
+
+async function rename(): Promise<void> {
+  const wanted = title.value?.value.trim() ?? ''
+  if (wanted && wanted !== bench.set?.title) await bench.rename(wanted)
+  if (title.value) title.value.value = bench.set?.title ?? ''
+}
+</script>
+
+<template>
+  <header class="top">
+    <span class="name">Keen Slate</span>
+    <RouterLink class="word" to="/">Shelf</RouterLink>
+    <h1 v-if="bench.set" class="title">
+      <input
+        ref="title" :value="bench.set.title" :size="Math.max(12, Math.min(44, bench.set.title.length))" maxlength="120"
+        aria-label="Title of the set" autocomplete="off" @change="rename" @keydown.enter="title?.blur()"
+      />
+    </h1>
+    <span class="state" role="status" :data-state="bench.saving">{{ state }}</span>
+    <span v-if="bench.trouble" class="trouble" role="alert">
+      {{ bench.trouble.message }} <button class="word" @click="bench.tryAgain()">Try again</button>
+    </span>
+    <span class="gap" />
+    <span v-if="undoWord" class="said">{{ undoWord }}.</span>
+    <button class="word" :disabled="!bench.undoable.length" @click="bench.undo()">Undo</button>
+    <button class="word" @click="$emit('keys')">Keys</button>
+  </header>
+</template>
+
+<style scoped>
+.top { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 16px; padding: 6px 22px; min-height: 46px; }
+.name { font-weight: 700; }
+.title { font-size: 1rem; font-weight: 400; min-width: 0; }
+.title input { background: none; border: 0; border-bottom: 1px solid transparent; color: inherit; padding: 2px 4px; max-width: 100%; }
+.title input:hover, .title input:focus { border-bottom-color: var(--on-slate-quiet); }
+.state, .said { color: var(--on-slate-quiet); font-size: 0.9rem; }
+.state[data-state='not saved'] { color: var(--focus); font-weight: 700; }
+.trouble { background: var(--paper); color: var(--role-wrong); padding: 2px 10px; border-radius: 3px; font-size: 0.9rem; }
+.gap { flex: 1; }
+</style>

@@ -1,0 +1,20 @@
+import '@fontsource/andika/latin-400.css'
+import '@fontsource/andika/latin-700.css'
+import './styles/tokens.css'
+import './styles/base.css'
+
+import { createPinia } from 'pinia'
+import PrimeVue from 'primevue/config'
+import { createApp } from 'vue'
+
+import App from './App.vue'
+import { router } from './router'
+import { desk } from './theme'
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
+
+createApp(App)
+  .use(createPinia())
+  .use(router)
+  .use(PrimeVue, { csp: { nonce }, theme: { preset: desk, options: { darkModeSelector: '.never-dark' } } })
+  .mount('#app')

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import type { Glyph } from '../api/client'
+
+defineProps<{
+  /** The pieces, as the core returns them. */
+  glyphs: Glyph[]
+  /** What a screen reader says in their place. */
+  spoken?: string
+}>()
+</script>
+
+<template>
+  <span class="math">
+    <span v-if="spoken" class="sr-only">{{ spoken }}</span>
+    <span class="line" :aria-hidden="spoken ? 'true' : undefined">
+      <template v-for="(glyph, i) in glyphs" :key="i">
+        <span v-if="glyph.kind === 'fraction'" class="fraction" :data-role="glyph.role">
+          <span class="top">{{ glyph.top }}</span>
+          <span class="sr-only"> over </span>
+          <span class="bottom">{{ glyph.bottom }}</span>
+        </span>
+        <span v-else :class="glyph.kind" :data-role="glyph.role">{{ glyph.text }}</span>
+      </template>
+    </span>
+  </span>
+</template>
+
+<style scoped>
+.math { display: inline; }
+.line { white-space: pre-wrap; }
+.number, .fraction { color: var(--role); }
+.operator { margin: 0 0.3em; }
+.power { font-size: 0.65em; vertical-align: super; }
+.fraction { display: inline-flex; flex-direction: column; vertical-align: middle; text-align: center; line-height: 1.12; font-size: 0.82em; margin: 0.1em 0.12em; }
+.top { border-bottom: 0.09em solid currentColor; padding: 0 0.15em; }
+.bottom { padding: 0.05em 0.15em 0; }
+</style>

@@ -1,0 +1,35 @@
+import base from '@primeuix/themes/aura/base'
+import button from '@primeuix/themes/aura/button'
+import dialog from '@primeuix/themes/aura/dialog'
+import inputtext from '@primeuix/themes/aura/inputtext'
+import { definePreset } from '@primeuix/themes'
+
+// The desk in PrimeVue's design tokens. Only the components in use are loaded; a new one is added here.
+export const desk = definePreset(
+  { ...base, components: { button, dialog, inputtext } },
+  {
+    primitive: { borderRadius: { xs: '2px', sm: '3px', md: '3px', lg: '4px', xl: '4px' } },
+    semantic: {
+      transitionDuration: '0.12s',
+      focusRing: { width: '3px', style: 'solid', color: '#f2b84b', offset: '2px' },
+      primary: {
+        50: '#eef3f5', 100: '#d3dfe4', 200: '#b3c6ce', 300: '#8fa9b4', 400: '#64808d',
+        500: '#31414c', 600: '#2b3943', 700: '#24303a', 800: '#1d2a33', 900: '#182229', 950: '#10181d',
+      },
+      colorScheme: {
+        light: {
+          primary: { color: '#24303a', contrastColor: '#fcfbf5', hoverColor: '#31414c', activeColor: '#1d2a33' },
+          formField: {
+            background: '#1a242c', borderColor: '#64808d', hoverBorderColor: '#8fa9b4', focusBorderColor: '#f2b84b',
+            color: '#fcfbf5', placeholderColor: '#a9bac2', shadow: 'none',
+          },
+          overlay: { modal: { background: '#fcfbf5', borderColor: '#24303a', color: '#1d2a33' } },
+        },
+      },
+    },
+    components: {
+      button: { root: { borderRadius: '3px', paddingX: '0.9rem', paddingY: '0.45rem', label: { fontWeight: '700' } } },
+      dialog: { root: { borderRadius: '3px' }, title: { fontSize: '1.2rem', fontWeight: '700' } },
+    },
+  },
+)
