@@ -1,8 +1,8 @@
 """Start and stop everything that `./slate demo` and `./slate serve` need.
 
-    python -m tools.launch demo     PostgreSQL in var/, tables, demo data, and the application
-    python -m tools.launch serve    the application alone, settings from the environment
-    python -m tools.launch openapi FILE
+python -m tools.launch demo     PostgreSQL in var/, tables, demo data, and the application
+python -m tools.launch serve    the application alone, settings from the environment
+python -m tools.launch openapi FILE
 """
 
 from __future__ import annotations

@@ -68,6 +68,16 @@ def step_spoken(step: Step) -> str:
     return f"{spoken(step.title)} That makes {words(step.after)}."
 
 
+def _steps(working: Working) -> list[dict[str, Any]]:
+    # Each step begins with the text that the one before it ended in.
+    before = text(working.problem.expr)
+    shown = []
+    for step in working.steps:
+        shown.append(_step(step, before))
+        before = shown[-1]["after"]
+    return shown
+
+
 def working_document(worked: Worked) -> dict[str, Any]:
     """The published document of a worked problem; values as exact fractions in text."""
     working, problem = worked.working, worked.working.problem
@@ -77,7 +87,7 @@ def working_document(worked: Worked) -> dict[str, Any]:
         "problem": {"text": problem.text, "kind": problem.kind, "label": problem.label},
         "answer": {"text": working.answer_text, "value": exact(value(working.answer))},
         "methods": working.ways.as_dict(),
-        "steps": [_step(step) for step in working.steps],
+        "steps": _steps(working),
         "estimate": _estimate(worked.estimate),
         "misconceptions": [_found(found, problem.label) for found in worked.found],
         "features": {name: getattr(worked.features, name) for name in Features.__slots__},
@@ -85,11 +95,11 @@ def working_document(worked: Worked) -> dict[str, Any]:
     }
 
 
-def _step(step: Step) -> dict[str, Any]:
+def _step(step: Step, before: str) -> dict[str, Any]:
     return {
         "kind": step.kind,
         "title": plain(step.title),
-        "before": text(step.before),
+        "before": before,
         "after": text(step.after),
         "reason": plain(step.reason),
         "spoken": step_spoken(step),
@@ -105,7 +115,7 @@ def _estimate(about: Estimate) -> dict[str, Any]:
         "bound": exact(about.bound),
         "within": about.within,
         "ties": list(about.ties),
-        "text": about.sentence,
+        "text": f"{about.sentence} {plain(about.tie)}".strip(),
     }
 
 
@@ -146,7 +156,7 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
         "glyphs": glyphs(mixed(about.total)),
         "sum_glyphs": glyphs(about.sum),
         "bound_glyphs": glyphs(mixed(about.bound)),
-        "tie_text": about.tie_sentence,
+        "tie_glyphs": typeset(about.tie),
     }
     for found, shown in zip(worked.found, view["misconceptions"], strict=True):
         shown["name"] = found.entry.name

@@ -11,8 +11,7 @@ from fractions import Fraction
 
 from .methods.add_subtract import join_terms, signed_terms
 from .numbers import Expr, Neg, Sum, Whole, make, ratio, value
-from .ways import Ways
-from .wording import text
+from .wording import Rich, text
 from .working import Working
 
 
@@ -28,7 +27,7 @@ class Estimate:
     ties: tuple[int, ...]
     sum: Expr
     sentence: str
-    tie_sentence: str | None
+    tie: Rich
 
     def catches(self, answer: Fraction) -> bool:
         """Whether *answer* is certainly wrong: farther from the estimate than the bound."""
@@ -66,7 +65,9 @@ def estimate(working: Working) -> Estimate:
     rounds = [to_half(term, ties) for _, term in terms]
     rounded = tuple([number for number, _ in rounds])
     bound = Fraction(len(terms), 4)
-    joined = Sum(rounded[0], tuple([("+" if s > 0 else "-", r) for (s, _), r in zip(terms[1:], rounded[1:], strict=True)]))
+    joined = Sum(
+        rounded[0], tuple([("+" if s > 0 else "-", r) for (s, _), r in zip(terms[1:], rounded[1:], strict=True)])
+    )
     joined_expr: Expr = joined if joined.rest else joined.first
     total = value(joined_expr)
     answer = value(working.answer)
@@ -74,7 +75,7 @@ def estimate(working: Working) -> Estimate:
     tied = tuple([i for i, (_, tie) in enumerate(rounds) if tie])
     return Estimate(
         "half", rounded, total, bound, within, tied, joined_expr,
-        _sentence(working, joined_expr, total, bound, within), _tie_sentence(terms, tied, ties),
+        _sentence(working, joined_expr, total, bound, within), _tie(terms, tied, ties),
     )  # fmt: skip
 
 
@@ -86,12 +87,12 @@ def _sentence(working: Working, joined: Expr, total: Fraction, bound: Fraction, 
     )
 
 
-def _tie_sentence(terms: list[tuple[int, Expr]], tied: tuple[int, ...], ties: str) -> str | None:
-    """Says that a term lay in the middle, and what the other choice gives."""
+def _tie(terms: list[tuple[int, Expr]], tied: tuple[int, ...], ties: str) -> Rich:
+    """Says that a term lay in the middle, and what the other choice gives; empty when none did."""
     if not tied:
-        return None
+        return ()
     other = "down" if ties == "up" else "up"
-    names = ", ".join([text(terms[i][1]) for i in tied])
+    names = [part for i in tied for part in (", ", terms[i][1])][1:]
     changed = value(join_terms([(s, to_half(t, other)[0]) for s, t in terms]))  # type: ignore[misc]
     verb = "is a tie: it" if len(tied) == 1 else "are ties: they"
-    return f"{names} {verb} could go {other}, to about {text(mixed(changed))}."
+    return (*names, f" {verb} could go {other}, to about ", mixed(changed), ".")

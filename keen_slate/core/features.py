@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
+from itertools import pairwise
 
 from .methods.add_subtract import parts, unsigned_terms
 from .methods.common_denominator import Relation, least, relation
@@ -48,9 +49,7 @@ def features(working: Working) -> Features:
         used_denominator=working.used_denominator,
         largest_number=working.largest_number,
         steps=len(kinds),
-        carries=sum(
-            kind == "to-mixed" and following == "join" for kind, following in zip(kinds, kinds[1:], strict=False)
-        ),
+        carries=sum(kind == "to-mixed" and following == "join" for kind, following in pairwise(kinds)),
         regroups=kinds.count("regroup"),
         simplify_by=_simplified_by(working),
         sum_above_one=answer > 1,

@@ -23,9 +23,7 @@ from .numbers import (
     leaves,
 )
 
-Kind = Literal[
-    "simplify", "convert", "equivalent", "add-subtract", "decimal", "multiply-divide", "order", "missing"
-]
+Kind = Literal["simplify", "convert", "equivalent", "add-subtract", "decimal", "multiply-divide", "order", "missing"]
 
 KIND_NAMES: dict[Kind, str] = {
     "simplify": "a number to simplify",

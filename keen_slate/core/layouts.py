@@ -9,25 +9,29 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from .wording import Glyph, Role, glyphs
+from .wording import Glyph, Role, Roles, glyphs
 from .working import Working
 
 SQUARE = 2
 ROW_HEIGHT = 2 * SQUARE
-COLUMNS = 17
+COLUMNS = 14
 
 Size = Literal["tall", "half"]
 
 
 @dataclass(frozen=True, slots=True)
 class Cell:
-    """One character: its top left corner, in half squares; "tall" is two squares high, "half" one."""
+    """One character: its top left corner, in half squares; "tall" is two squares high, "half" one.
+
+    *below* says that it stands under a bar.
+    """
 
     x: int
     y: int
     text: str
     size: Size
     role: Role
+    below: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +69,7 @@ def line(working: Working, columns: int = COLUMNS) -> list[Row]:
     return [problem, *steps]
 
 
-def _answer_roles(working: Working, i: int) -> tuple[Role, ...]:
+def _answer_roles(working: Working, i: int) -> Roles:
     return ("answer",) if i == len(working.steps) - 1 else ()
 
 
@@ -112,13 +116,14 @@ class _Placer:
         self.y += drop
         self.break_at = (cells, rules, SQUARE)
 
-    def _characters(self, text: str, x: int, y: int, size: Size, role: Role) -> None:
+    def _characters(self, text: str, x: int, y: int, size: Size, role: Role, below: bool = False) -> None:
         for i, char in enumerate(text):
-            self.cells.append(Cell(x + SQUARE * i, y, char, size, role))
+            self.cells.append(Cell(x + SQUARE * i, y, char, size, role, below))
 
     def _fraction(self, top: str, bottom: str, role: Role) -> None:
         width = SQUARE * max(len(top), len(bottom))
-        for text, y in ((top, self.y), (bottom, self.y + SQUARE)):
-            self._characters(text, self.x + (width - SQUARE * len(text)) // 2, y, "half", role)
+        for text, below in ((top, False), (bottom, True)):
+            x, y = self.x + (width - SQUARE * len(text)) // 2, self.y + SQUARE * below
+            self._characters(text, x, y, "half", role, below)
         self.rules.append(Rule(self.x, self.y + SQUARE, width, role))
         self.x += width

@@ -157,13 +157,17 @@ class Lexer:
         if char == "&":
             self.fail("“&” is not read.", "Write a mixed number with one space: 2 1/3.")
         if char.isnumeric():
-            self.fail(f"“{char}” is not a digit from 0 to 9.", "Type the number with the digits 0 to 9, a power with ^.")
+            self.fail(
+                f"“{char}” is not a digit from 0 to 9.", "Type the number with the digits 0 to 9, a power with ^."
+            )
         if char in "[]":
             self.fail("A square bracket only marks a recurring decimal.", "Write 0.1[6], or use round brackets.")
         if char in "\r\n":
             self.fail("The problem goes over more than one line.", "Type one problem on one line.")
         self.fail(
-            f"“{char}” is not read here." if char.isprintable() else "A character that cannot be seen is not read here.",
+            f"“{char}” is not read here."
+            if char.isprintable()
+            else "A character that cannot be seen is not read here.",
             "Use numbers, + - × ÷ ^ = and round brackets.",
         )
 
@@ -234,7 +238,9 @@ class Lexer:
                 "A fraction bar stands between two whole numbers, not beside a bracket.",
                 "Write ÷, or a slash with a space on both sides, to divide.",
             )
-        self.fail("A fraction bar stands between two whole numbers.", "Write a whole number under the bar.", self.at + 1)
+        self.fail(
+            "A fraction bar stands between two whole numbers.", "Write a whole number under the bar.", self.at + 1
+        )
 
     def _fraction_from(self, num: int | None, start: int) -> Frac:
         self.at += 1  # the bar
@@ -268,7 +274,10 @@ class Lexer:
                 "Write 1/2 ÷ 3, or 1 ÷ 2/3.",
             )
         if self._peek() == self.mark:
-            self.fail("A decimal stands under the fraction bar.", "A fraction bar stands between two whole numbers; write ÷ to divide.")
+            self.fail(
+                "A decimal stands under the fraction bar.",
+                "A fraction bar stands between two whole numbers; write ÷ to divide.",
+            )
 
     def _mixed_from(self, whole: int) -> Number:
         """A whole number, or a mixed number when a fraction stands against it or one space away."""
@@ -352,7 +361,10 @@ class Lexer:
                 self.at if char in "_&" else self.at - 1,
             )
         if char == "/":
-            self.fail("A fraction bar stands between two whole numbers.", "Write ÷, or a slash with a space on both sides, to divide.")
+            self.fail(
+                "A fraction bar stands between two whole numbers.",
+                "Write ÷, or a slash with a space on both sides, to divide.",
+            )
         if char in "0123456789" or char in VULGAR:
             self.fail(
                 "Two numbers stand side by side.",
@@ -372,4 +384,3 @@ SINGLE: dict[str, tuple[TokenKind, str]] = {
     ")": ("close", ")"),
     "=": ("equals", "="),
 }
-

@@ -210,8 +210,10 @@ def value(expr: Expr) -> Fraction:
 def children(expr: Expr) -> tuple[Expr, ...]:
     """The expressions directly inside *expr*; none for a number."""
     match expr:
+        case Whole() | Frac() | Mixed():
+            return ()
         case Sum(first, rest) | Product(first, rest):
-            return (first, *(inner for _, inner in rest))
+            return (first, *[inner for _, inner in rest])
         case Neg(inner) | Bracket(inner) | Power(inner, _):
             return (inner,)
         case Equation(sides):
@@ -231,22 +233,19 @@ def leaves(expr: Expr) -> Iterator[Number]:
 
 def largest_integer(expr: Expr) -> int:
     """The largest whole number written anywhere in *expr*, above or below a bar."""
-    largest = 0
-    for leaf in leaves(expr):
-        match leaf:
-            case Whole(n):
-                largest = max(largest, n)
-            case Frac(num, den):
-                largest = max(largest, num or 0, den or 0)
-            case Mixed(whole, num, den):
-                largest = max(largest, whole, num or 0, den)
-            case Dec(whole, places, period):
-                largest = max(largest, whole)
-            case Blank():
-                pass
-            case _:
-                assert_never(leaf)
-    return largest
+    match expr:
+        case Whole(n):
+            return n
+        case Frac(num, den):
+            return max(num or 0, den or 0)
+        case Mixed(whole, num, den):
+            return max(whole, num or 0, den)
+        case Dec(whole):
+            return whole
+        case Blank():
+            return 0
+        case _:
+            return max([largest_integer(inner) for inner in children(expr)])
 
 
 def has_blank(expr: Expr) -> bool:

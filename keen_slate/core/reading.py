@@ -133,7 +133,9 @@ class _Parser:
         if token.kind == "close":
             self.fail("A closing bracket has no opening bracket.", "Take it away, or open a bracket before it.", token)
         if token.kind == "label":
-            self.fail(f"“{token.text}” is not read here.", "A label stands once at the end, or after every number.", token)
+            self.fail(
+                f"“{token.text}” is not read here.", "A label stands once at the end, or after every number.", token
+            )
         self.fail(
             "Two numbers stand side by side.",
             "Put + - × or ÷ between them, or write a mixed number with one space: 2 1/3.",
@@ -305,7 +307,9 @@ class _Parser:
         if token.kind == "close":
             self.fail("A number is missing before the closing bracket.", "Type a number before it.", token)
         if token.kind == "equals":
-            self.fail("A number is missing before the equals sign.", "Type a number, or _ for what is to be found.", token)
+            self.fail(
+                "A number is missing before the equals sign.", "Type a number, or _ for what is to be found.", token
+            )
         self.fail(f"“{token.text}” is not a number.", "A label stands once at the end, or after every number.", token)
 
     # Things that are read but not allowed ------------------------------------------------------------------
@@ -313,11 +317,11 @@ class _Parser:
     def refuse_zero_divisor(self, factor: Expr, begin: int) -> None:
         if not has_blank(factor) and value(factor) == 0:
             position, length = self.span(begin)
-            raise ReadError("This divides by 0, which has no answer.", position, length, "Divide by a number other than 0.")
+            raise ReadError(
+                "This divides by 0, which has no answer.", position, length, "Divide by a number other than 0."
+            )
 
-    def refuse_two_readings(
-        self, first: Expr, rest: list[tuple[Operator, Expr]], factor: Expr, begin: int
-    ) -> NoReturn:
+    def refuse_two_readings(self, first: Expr, rest: list[tuple[Operator, Expr]], factor: Expr, begin: int) -> NoReturn:
         divisor = write(rest[-1][1])
         before = write(Product(first, tuple(rest[:-1])) if len(rest) > 1 else first)
         bare = factor.inner if isinstance(factor, Bracket) else factor

@@ -5,6 +5,7 @@ Three printers over one tree. They print what is there and calculate nothing.
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from functools import lru_cache
 from typing import Literal, TypedDict, assert_never
 
@@ -36,9 +37,9 @@ def text(expr: Expr) -> str:
         case Whole(n):
             return str(n)
         case Frac(num, den):
-            return f"{_or_blank(num)}/{_or_blank(den)}"
+            return f"{'_' if num is None else num}/{'_' if den is None else den}"
         case Mixed(whole, num, den):
-            return f"{whole} {_or_blank(num)}/{den}"
+            return f"{whole} {'_' if num is None else num}/{den}"
         case Sum(first, rest) | Product(first, rest):
             return text(first) + "".join([f" {operator} {text(inner)}" for operator, inner in rest])
         case Neg(inner):
@@ -63,11 +64,29 @@ def _or_blank(n: int | None) -> str:
 
 # Words ---------------------------------------------------------------------------------------------------
 
-_UNITS = (
-    "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen "
-    "seventeen eighteen nineteen"
-).split()
-_TENS = "_ ten twenty thirty forty fifty sixty seventy eighty ninety".split()
+_UNITS = [
+    "zero",
+    "one",
+    "two",
+    "three",
+    "four",
+    "five",
+    "six",
+    "seven",
+    "eight",
+    "nine",
+    "ten",
+    "eleven",
+    "twelve",
+    "thirteen",
+    "fourteen",
+    "fifteen",
+    "sixteen",
+    "seventeen",
+    "eighteen",
+    "nineteen",
+]
+_TENS = ["_", "ten", "twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"]
 _SCALES = ((10**12, "trillion"), (10**9, "billion"), (10**6, "million"), (1000, "thousand"), (100, "hundred"))
 _ORDINALS = {
     "one": "first", "two": "second", "three": "third", "five": "fifth", "eight": "eighth", "nine": "ninth",
@@ -179,7 +198,8 @@ def _decimal_words(whole: int, places: str, period: str) -> str:
 # Typesetting ---------------------------------------------------------------------------------------------
 
 Role = Literal["", "first", "second", "third", "fourth", "fifth", "sixth", "carried", "answer", "wrong"]
-TERM_ROLES: tuple[Role, ...] = ("first", "second", "third", "fourth", "fifth", "sixth")
+Roles = tuple[Role, ...]
+TERM_ROLES: Roles = ("first", "second", "third", "fourth", "fifth", "sixth")
 
 
 class Glyph(TypedDict, total=False):
@@ -204,48 +224,36 @@ def _fraction(top: int | None, bottom: int | None, role: Role) -> Glyph:
     return {"kind": "fraction", "top": _or_blank(top), "bottom": _or_blank(bottom), "role": role}
 
 
-def glyphs(expr: Expr, roles: tuple[Role, ...] = ()) -> list[Glyph]:
-    """*expr* as pieces to be set in a line; *roles* colours the terms of a sum from left to right."""
-    role = roles[0] if roles else ""
+def glyphs(expr: Expr, roles: Roles = ()) -> list[Glyph]:
+    """*expr* as pieces to be set in a line; *roles* colours its numbers from left to right."""
+    return _glyphs(expr, iter(roles))
+
+
+def _glyphs(expr: Expr, roles: Iterator[Role]) -> list[Glyph]:
     match expr:
-        case Whole(n):
-            return [_number(str(n), role)]
+        case Whole() | Dec() | Blank():
+            return [_number(text(expr), next(roles, ""))]
         case Frac(num, den):
-            return [_fraction(num, den, role)]
+            return [_fraction(num, den, next(roles, ""))]
         case Mixed(whole, num, den):
+            role: Role = next(roles, "")
             return [_number(str(whole), role), _fraction(num, den, role)]
         case Sum(first, rest) | Product(first, rest):
-            return _joined_glyphs(expr, first, rest, roles)
+            done = _glyphs(first, roles)
+            for operator, inner in rest:
+                done += [_operator(operator), *_glyphs(inner, roles)]
+            return done
         case Neg(inner):
-            return [{"kind": "number", "text": "−", "role": ""}, *glyphs(inner, roles)]
+            return [_number("−", ""), *_glyphs(inner, roles)]
         case Bracket(inner):
-            return [_number("(", ""), *glyphs(inner, roles), _number(")", "")]
-        case Dec():
-            return [_number(text(expr), role)]
-        case Blank():
-            return [_number("_", role)]
+            return [_number("(", ""), *_glyphs(inner, roles), _number(")", "")]
         case Power(base, exponent):
-            return [*glyphs(base, roles), {"kind": "power", "text": str(exponent), "role": role}]
+            return [*_glyphs(base, roles), {"kind": "power", "text": str(exponent), "role": ""}]
         case Equation(sides):
-            return [glyph for i, side in enumerate(sides) for glyph in ([_operator("=")] if i else []) + glyphs(side)]
+            sides_glyphs = [_glyphs(side, roles) for side in sides]
+            return [glyph for i, side in enumerate(sides_glyphs) for glyph in ([_operator("=")] * (i > 0) + side)]
         case _:
             assert_never(expr)
-
-
-def _joined_glyphs(
-    expr: Sum | Product, first: Expr, rest: tuple[tuple[str, Expr], ...], roles: tuple[Role, ...]
-) -> list[Glyph]:
-    # A bracketed sum in front (a sign put before it) shares the roles with what follows.
-    done = glyphs(first, roles)
-    used = len(first.inner.inner.rest) + 1 if _is_signed_sum(first) else 1
-    for i, (operator, inner) in enumerate(rest, start=used):
-        own = roles if isinstance(expr, Product) else roles[i : i + 1]
-        done += [_operator(operator), *glyphs(inner, own)]
-    return done
-
-
-def _is_signed_sum(expr: Expr) -> bool:
-    return isinstance(expr, Neg) and isinstance(expr.inner, Bracket) and isinstance(expr.inner.inner, Sum)
 
 
 # Sentences with mathematics in them ------------------------------------------------------------------------
@@ -277,12 +285,16 @@ def plain(rich: Rich) -> str:
     >>> plain(("Now ", Frac(3, 4), " is left."))
     'Now 3/4 is left.'
     """
-    return "".join([part if isinstance(part, str) else str(part) if isinstance(part, Scaled) else text(part) for part in rich])
+    return "".join(
+        [part if isinstance(part, str) else str(part) if isinstance(part, Scaled) else text(part) for part in rich]
+    )
 
 
 def spoken(rich: Rich) -> str:
     """A sentence with its mathematics in words."""
-    return "".join([part if isinstance(part, str) else str(part) if isinstance(part, Scaled) else words(part) for part in rich])
+    return "".join(
+        [part if isinstance(part, str) else str(part) if isinstance(part, Scaled) else words(part) for part in rich]
+    )
 
 
 def typeset(rich: Rich) -> list[Glyph]:

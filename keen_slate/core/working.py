@@ -26,7 +26,7 @@ from .numbers import (
 )
 from .reading import Problem, labelled
 from .ways import Ways
-from .wording import TERM_ROLES, Rich, Role, text
+from .wording import TERM_ROLES, Rich, Roles, text
 
 
 class UnequalStepError(AssertionError):
@@ -47,7 +47,7 @@ class Step:
     title: Rich
     reason: Rich
     lines: tuple[Rich, ...] = ()
-    roles: tuple[Role, ...] = ()
+    roles: Roles = ()
     facts: tuple[tuple[int, int], ...] = ()
 
 
@@ -107,7 +107,7 @@ class Scribe:
         self.negative = False
         self.raw: Mixed | None = None  # the last number before its improper part is tidied
         self.rest: tuple[tuple[Operator, Expr], ...] = ()
-        self.rest_roles: tuple[Role, ...] = ()
+        self.rest_roles: Roles = ()
 
     def write(
         self,
@@ -116,15 +116,16 @@ class Scribe:
         title: Rich,
         reason: Rich,
         lines: tuple[Rich, ...] = (),
-        roles: tuple[Role, ...] = (),
+        roles: Roles = (),
         facts: tuple[tuple[int, int], ...] = (),
     ) -> None:
         """Add the step that turns what is being worked on into *local*; nothing is added if it is that already."""
         after = self._around(local)
         if after == self.now:
             return
-        padded = (*roles, *("" for _ in range(_terms(local) - len(roles))))
-        self.steps.append(Step(kind, self.now, after, title, reason, lines, (*padded, *self.rest_roles), facts))
+        ink: Roles = ("",)
+        plain = ink * (_terms(local) - len(roles))
+        self.steps.append(Step(kind, self.now, after, title, reason, lines, roles + plain + self.rest_roles, facts))
         self.now = after
 
     def _around(self, local: Expr) -> Expr:
@@ -141,7 +142,7 @@ def _terms(expr: Expr) -> int:
     return 1 + len(expr.rest) if isinstance(expr, Sum) else 1
 
 
-def roles_for(count: int) -> tuple[Role, ...]:
+def roles_for(count: int) -> Roles:
     """The inks of *count* terms; they start again after the last."""
     return tuple(TERM_ROLES[i % len(TERM_ROLES)] for i in range(count))
 

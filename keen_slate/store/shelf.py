@@ -74,7 +74,9 @@ class Shelf:
         self.session.flush()
         return new
 
-    def change_set(self, set_id: uuid.UUID, version: int, title: str | None, order: Sequence[uuid.UUID] | None) -> ExampleSet:
+    def change_set(
+        self, set_id: uuid.UUID, version: int, title: str | None, order: Sequence[uuid.UUID] | None
+    ) -> ExampleSet:
         """Give a set another *title*, its examples another *order*, or both."""
         found = self._for_change(set_id, version)
         if title is not None:

@@ -23,7 +23,14 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     What is missing there is taken from the environment: KEEN_SLATE_SECRET_KEY, KEEN_SLATE_DATABASE_URL,
     KEEN_SLATE_TEACHER. Without a database address only the core can be asked (the OpenAPI document is made so).
     """
-    app = APIFlask("keen_slate", title="Keen Slate", version="1", docs_path=None, spec_path="/api/openapi.json", static_folder=None)
+    app = APIFlask(
+        "keen_slate",
+        title="Keen Slate",
+        version="1",
+        docs_path=None,
+        spec_path="/api/openapi.json",
+        static_folder=None,  # type: ignore[arg-type]  # whitenoise serves the files
+    )
     app.config.update(
         SECRET_KEY=os.environ.get("KEEN_SLATE_SECRET_KEY"),
         DATABASE_URL=os.environ.get("KEEN_SLATE_DATABASE_URL"),

@@ -41,7 +41,7 @@ def init_app(app: APIFlask) -> None:
 
 
 def _details(detail: Any) -> list[str]:
-    """"field: what is wrong" for each complaint, at any depth of the validator's report."""
+    """ "field: what is wrong" for each complaint, at any depth of the validator's report."""
     if isinstance(detail, dict):
         return [f"{name}: {said}" for name, inner in detail.items() for said in _details(inner)]
     return [str(said) for said in detail] if isinstance(detail, list) else [str(detail)]

@@ -22,7 +22,7 @@ def init_app(app: APIFlask) -> None:
     """Publish each model of `schemas` once; the generator by itself copies nested models into each parent."""
 
     @app.spec_processor
-    def publish_each_once(spec: dict[str, Any]) -> dict[str, Any]:
+    def publish_each_once(spec: Any) -> Any:
         models = [(model, _mode(model)) for model in vars(schemas).values() if _is_model(model)]
         _, schema = models_json_schema(models, ref_template=TEMPLATE)
         # The names that the framework gives to refusals; they refer to ErrorOut.

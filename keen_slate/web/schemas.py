@@ -53,6 +53,7 @@ class Cell(BaseModel):
     text: str
     size: Literal["tall", "half"]
     role: str
+    below: bool
 
 
 class Rule(BaseModel):
@@ -128,8 +129,8 @@ class EstimateOut(BaseModel):
     within: bool
     ties: list[int]
     text: str
-    tie_text: str | None
     glyphs: list[Glyph]
+    tie_glyphs: list[Glyph]
     sum_glyphs: list[Glyph]
     bound_glyphs: list[Glyph]
 

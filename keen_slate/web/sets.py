@@ -31,7 +31,7 @@ from .schemas import (
 from .session import csrf_token, shelf, teacher_name
 
 blueprint = APIBlueprint("sets", __name__, url_prefix="/api")
-CONFLICT = {
+CONFLICT: Any = {
     409: {
         "description": "The set was changed elsewhere since that version",
         "content": {"application/json": {"schema": reference("ConflictOut")}},

@@ -15,7 +15,7 @@ defineProps<{ working: Working }>()
       <MathLine :glyphs="working.estimate.bound_glyphs" /> away.
       {{ working.estimate.within ? 'Reasonable.' : 'Too far off.' }}
     </p>
-    <p v-if="working.estimate.tie_text" class="tie">{{ working.estimate.tie_text }}</p>
+    <p v-if="working.estimate.tie_glyphs.length" class="tie"><MathLine :glyphs="working.estimate.tie_glyphs" /></p>
   </section>
 </template>
 

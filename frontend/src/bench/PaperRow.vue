@@ -10,7 +10,7 @@ defineProps<{
 <template>
   <div class="row" role="img" :aria-label="row.spoken" :style="{ '--cols': row.width, '--rows': row.height }">
     <span
-      v-for="(cell, i) in row.cells" :key="i" class="cell" :class="cell.size" :data-role="cell.role" aria-hidden="true"
+      v-for="(cell, i) in row.cells" :key="i" class="cell" :class="[cell.size, { below: cell.below }]" :data-role="cell.role" aria-hidden="true"
       :style="{ '--x': cell.x, '--y': cell.y }"
     >{{ cell.text }}</span>
     <span
@@ -26,8 +26,10 @@ defineProps<{
   position: absolute; left: calc(var(--x) * var(--half)); top: calc(var(--y) * var(--half)); width: var(--square);
   text-align: center; color: var(--role);
 }
-.half { height: var(--square); line-height: var(--square); font-size: 22px; }
-.tall { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); font-size: 29px; }
+.half { height: var(--square); line-height: var(--square); font-size: 25px; margin-top: -3px; }
+/* Below the bar: a little air, as above it. */
+.half.below { margin-top: 3px; }
+.tall { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); font-size: 34px; }
 .bar {
   position: absolute; left: calc(var(--x) * var(--half) + 1px); top: calc(var(--y) * var(--half) - 1.5px);
   width: calc(var(--len) * var(--half) - 2px); height: 2.5px; background: var(--role);

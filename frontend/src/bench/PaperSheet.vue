@@ -49,7 +49,7 @@ const bench = useBench()
     linear-gradient(90deg, var(--squares) 1px, transparent 1px) -1px 0 / var(--square) var(--square);
   overflow-x: auto;
 }
-.problem { display: grid; grid-template-columns: calc(18 * var(--square)) minmax(0, 1fr); padding-bottom: var(--square); }
+.problem { display: grid; grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr); padding-bottom: var(--square); }
 .kind { color: var(--ink-quiet); font-size: 0.88rem; padding-right: var(--square); }
 .nothing { padding: var(--square) 0; }
 .answer { font-size: 1.15rem; padding-left: var(--square); }

@@ -64,14 +64,15 @@ async function restore(): Promise<void> {
 </template>
 
 <style scoped>
+/* The box around the answer may stand a little out of its row. */
 .step {
-  display: grid; grid-template-columns: calc(17 * var(--square)) minmax(0, 1fr); column-gap: var(--square);
+  display: grid; grid-template-columns: calc(14 * var(--square)) minmax(0, 1fr); column-gap: var(--square);
   padding-bottom: var(--square);
 }
-.written { min-width: 0; overflow-x: auto; overflow-y: hidden; }
+.written { min-width: 0; overflow-x: auto; overflow-y: hidden; padding: 8px 6px 0 0; margin-top: -8px; }
 .answer :deep(.row)::after {
   /* The answer is boxed in ink, around its squares and never through them. */
-  content: ''; position: absolute; left: calc(var(--square) - 5px); right: -5px; top: 0; bottom: 0;
+  content: ''; position: absolute; left: calc(var(--square) - 2px); right: -5px; top: -6px; bottom: -6px;
   border: 2px solid var(--ink); border-radius: 3px;
 }
 .jottings { padding: var(--square) 0 0 var(--square); }

@@ -41,15 +41,15 @@ const viewBox = computed(() => `${-PAD} ${-PAD} ${props.figure.width + 2 * PAD} 
 <style scoped>
 /* Heights are whole squares of the paper, so that what follows sits in the squares again. */
 .figure {
-  --scale: 0.62px;
+  --scale: 0.7px;
   display: block;
   width: calc(var(--w) * var(--scale));
   max-width: 100%;
   height: round(up, calc(var(--h) * var(--scale)), var(--square));
 }
 .whole { fill: none; stroke: var(--ink); stroke-width: 3; }
-.thick { stroke: var(--ink); stroke-width: 2.4; }
+.thick { stroke: var(--ink); stroke-width: 3; }
 .thin { stroke: var(--ink); stroke-width: 1; }
 .cross { stroke: var(--ink); stroke-width: 2.6; }
-.label { font: 21px var(--font); fill: var(--role); }
+.label { font: 20px var(--font); fill: var(--role); }
 </style>

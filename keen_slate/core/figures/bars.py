@@ -11,9 +11,9 @@ from math import lcm
 
 from ..methods.add_subtract import parts
 from ..numbers import Expr, Frac, Mixed, Neg, Sum, Whole, leaves
-from ..wording import Role, text
+from ..wording import Role, parts_name
 from ..working import Step
-from .display import Figure, Shape
+from .display import Figure, Shape, Weight
 
 MOST_PARTS = 24
 TOO_MANY_PARTS = f"More than {MOST_PARTS} parts to a whole: a picture of strips no longer helps."
@@ -49,6 +49,18 @@ def of_step(step: Step) -> Figure | None:
     return _draw(rows)
 
 
+def amount(whole: int, num: int, den: int) -> str:
+    """A number as it is counted in a picture.
+
+    >>> amount(7, 3, 12), amount(0, 1, 2), amount(1, 0, 1)
+    ('7 wholes and 3 twelfths', '1 half', '1 whole')
+    """
+    said = [f"{whole} whole{'s' if whole != 1 else ''}"] if whole else []
+    if num or not whole:
+        said.append(f"{num} {parts_name(den, num != 1)}")
+    return " and ".join(said)
+
+
 def _shown(step: Step) -> list[_Strips]:
     numbers = [n for n in leaves(step.after) if isinstance(n, (Whole, Frac, Mixed))]
     olds = [n for n in leaves(step.before) if isinstance(n, (Whole, Frac, Mixed))]
@@ -58,7 +70,7 @@ def _shown(step: Step) -> list[_Strips]:
         whole, num, den = parts(number)
         role: Role = (step.roles[i] if i < len(step.roles) else "") or "answer"
         old = parts(olds[i])[2] if recut and parts(olds[i])[2] != den else None
-        rows.append(_Strips(whole, num, den, role, old, label=text(number)))
+        rows.append(_Strips(whole, num, den, role, old, label=amount(whole, num, den)))
     return rows
 
 
@@ -72,7 +84,7 @@ def _taking_away(step: Step) -> list[_Strips]:
     a, b = pair
     (w, n, d), (v, m, e) = parts(a), parts(b)
     den = d if isinstance(b, Whole) else e
-    return [_Strips(w, n, den, "first", crossed_wholes=v, crossed=m, label=f"{text(a)} − {text(b)}")]
+    return [_Strips(w, n, den, "first", crossed_wholes=v, crossed=m, label=f"take away {amount(v, m, den)}")]
 
 
 def _first_pair(expr: Expr) -> tuple[Expr, Expr] | None:
@@ -120,15 +132,15 @@ def _draw_number(shapes: list[Shape], row: _Strips, length: int, y: int) -> int:
             crossed -= min(crossed, count)
             left -= count
         place += 1
-    if shown < row.wholes:
-        hidden = row.wholes - shown
-        word = f"and {hidden} more wholes"
-        if row.crossed_wholes:
-            word += f"; {row.crossed_wholes} of all taken away"
-        x = (place % _PER_ROW) * (length + _GAP)
-        shapes.append(Shape("label", x, y + (place // _PER_ROW) * (_HEIGHT + _GAP) + 23, text=word))
-        place += 1
-    return y + -(-place // _PER_ROW) * (_HEIGHT + _GAP)
+    below = y + -(-place // _PER_ROW) * (_HEIGHT + _GAP)
+    if shown == row.wholes:
+        return below
+    hidden = row.wholes - shown
+    said = f"and {amount(hidden, 0, 1)} more"
+    if row.crossed_wholes > crossed_shown:
+        said += f", {row.crossed_wholes - crossed_shown} of them crossed off"
+    shapes.append(Shape("label", 0, below + _LABEL - _GAP, text=said))
+    return below + _LABEL
 
 
 def _uncut(shapes: list[Shape], row: _Strips, x: int, y: int, length: int, crossed: bool) -> None:
@@ -146,7 +158,7 @@ def _cut_strip(shapes: list[Shape], row: _Strips, x: int, y: int, length: int, c
     fine = max(row.den, row.old or row.den)
     for k in range(1, fine):
         # A cut of the coarser kind is drawn thick; where nothing was recut, all cuts are thick.
-        weight = "thick" if (k * coarse) % fine == 0 else "thin"
+        weight: Weight = "thick" if (k * coarse) % fine == 0 else "thin"
         shapes.append(Shape("line", x + length // fine * k, y, 0, _HEIGHT, weight=weight))
     for k in range(count - crossed, count):
         shapes.append(Shape("line", x + part * k, y + _HEIGHT, part, -_HEIGHT, weight="cross"))

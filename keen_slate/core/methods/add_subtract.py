@@ -15,10 +15,10 @@ from __future__ import annotations
 from ..numbers import Expr, Frac, Mixed, Neg, Operator, Sum, Whole, make, ratio
 from ..reading import Problem
 from ..ways import Ways
-from ..wording import Rich, parts_name
+from ..wording import Rich, Role, Roles, parts_name
 from ..working import Scribe, Working, roles_for, too_large
 from . import common_denominator as common
-from .finish import finish, to_mixed
+from .finish import finish
 
 Unsigned = Whole | Frac | Mixed
 Terms = list[tuple[int, Unsigned]]
@@ -27,7 +27,7 @@ Terms = list[tuple[int, Unsigned]]
 def work(problem: Problem, ways: Ways) -> Working:
     """The working of an `add-subtract` problem. Raises `LimitError`."""
     scribe = Scribe(problem.expr)
-    terms = _tidy_terms(scribe, _put_signs_together(scribe, signed_terms(problem.expr)))
+    terms = _tidy_terms(scribe, _put_signs_together(scribe, problem.expr))
     denominators = [d for _, t in terms if (d := _den(t))]
     if len(set(denominators)) > 1 and common.least(denominators) >= 10**12:
         raise too_large(problem.text)
@@ -54,10 +54,15 @@ def signed_terms(expr: Expr) -> list[tuple[int, Expr]]:
 
 def unsigned_terms(expr: Expr) -> Terms:
     """The terms of a sum as (sign, unsigned number), the operator and the term's own sign taken together."""
-    return [
-        (-sign, term.inner) if isinstance(term, Neg) else (sign, term)  # type: ignore[misc]
-        for sign, term in signed_terms(expr)
-    ]
+    return [_unsigned(sign, term) for sign, term in signed_terms(expr)]
+
+
+def _unsigned(sign: int, term: Expr) -> tuple[int, Unsigned]:
+    if isinstance(term, Neg):
+        sign, term = -sign, term.inner
+    if isinstance(term, (Whole, Frac, Mixed)):
+        return sign, term
+    raise TypeError(f"{term} is not a whole, a fraction or a mixed number")
 
 
 def parts(number: Expr) -> tuple[int, int, int]:
@@ -87,10 +92,8 @@ def join_terms(terms: Terms) -> Expr:
     return Sum(start, tuple([(_op(s), t) for s, t in rest])) if rest else start
 
 
-def _put_signs_together(scribe: Scribe, terms: list[tuple[int, Expr]]) -> Terms:
-    plain: Terms = []
-    for sign, term in terms:
-        plain.append((-sign, term.inner) if isinstance(term, Neg) else (sign, term))  # type: ignore[arg-type]
+def _put_signs_together(scribe: Scribe, expr: Expr) -> Terms:
+    plain = unsigned_terms(expr)
     scribe.write(
         "join-signs",
         join_terms(plain),
@@ -139,7 +142,7 @@ def _scaled(number: Unsigned, d: int) -> Unsigned:
 
 
 def _write_common(
-    scribe: Scribe, terms: list[Unsigned], denominators: list[int], d: int, after: Expr, roles: tuple[str, ...]
+    scribe: Scribe, terms: list[Unsigned], denominators: list[int], d: int, after: Expr, roles: Roles
 ) -> None:
     lines: tuple[Rich, ...] = ()
     if common.relation(denominators) != "one-fits":
@@ -156,7 +159,7 @@ def _write_common(
         common.title(denominators, d),
         common.reason(denominators, d),
         lines,
-        roles,  # type: ignore[arg-type]
+        roles,
         tuple(facts),
     )
 
@@ -164,7 +167,7 @@ def _write_common(
 # Adding: wholes first --------------------------------------------------------------------------------------
 
 
-def _add(scribe: Scribe, terms: list[Unsigned], roles: tuple[str, ...]) -> Unsigned:
+def _add(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsigned:
     """Add *terms*: the wholes, then the fractions, then tidy and join.
 
     Ends in one number with the common denominator; an improper fraction without a whole beside it is left
@@ -172,7 +175,9 @@ def _add(scribe: Scribe, terms: list[Unsigned], roles: tuple[str, ...]) -> Unsig
     """
     split = [parts(term) for term in terms]
     whole = sum(w for w, _, _ in split)
-    fractions = [(Frac(n, d), role) for t, (_, n, d), role in zip(terms, split, roles, strict=True) if not isinstance(t, Whole)]
+    fractions = [
+        (Frac(n, d), role) for t, (_, n, d), role in zip(terms, split, roles, strict=True) if not isinstance(t, Whole)
+    ]
     with_whole = sum(isinstance(term, (Whole, Mixed)) for term in terms)
     if not fractions:
         return _add_plain_wholes(scribe, split, whole)
@@ -185,7 +190,9 @@ def _add(scribe: Scribe, terms: list[Unsigned], roles: tuple[str, ...]) -> Unsig
 
 def _add_plain_wholes(scribe: Scribe, split: list[tuple[int, int, int]], whole: int) -> Whole:
     line = " + ".join(str(w) for w, _, _ in split)
-    scribe.write("add", Whole(whole), ("Add the wholes.",), ("There are no fractions here.",), ((f"{line} = {whole}",),))
+    scribe.write(
+        "add", Whole(whole), ("Add the wholes.",), ("There are no fractions here.",), ((f"{line} = {whole}",),)
+    )
     return Whole(whole)
 
 
@@ -196,7 +203,7 @@ def _beside(beside: Whole | None, fractions: list[Expr]) -> Expr:
 
 
 def _set_wholes_aside(
-    scribe: Scribe, terms: list[Unsigned], whole: int, fractions: list[tuple[Frac, str]], with_whole: int
+    scribe: Scribe, terms: list[Unsigned], whole: int, fractions: list[tuple[Frac, Role]], with_whole: int
 ) -> None:
     if not with_whole or (with_whole == 1 and len(terms) == 2 and len(fractions) == 1):
         return  # nothing to set aside, or a whole and a fraction that only have to be joined
@@ -207,19 +214,20 @@ def _set_wholes_aside(
         ("Add the wholes and set them aside.",) if with_whole > 1 else (f"Set the {whole} aside.",),
         ("Wholes and parts of a whole are counted apart.",),
         ((f"{' + '.join(wholes)} = {whole}",),) if with_whole > 1 else (),
-        ("", *(role for _, role in fractions)),  # type: ignore[arg-type]
+        ("", *(role for _, role in fractions)),
     )
 
 
 def _fractions_to_common(
-    scribe: Scribe, fractions: list[tuple[Frac, str]], beside: Whole | None
-) -> list[tuple[Frac, str]]:
+    scribe: Scribe, fractions: list[tuple[Frac, Role]], beside: Whole | None
+) -> list[tuple[Frac, Role]]:
     denominators = [f.den for f, _ in fractions if f.den]
     if len(set(denominators)) < 2:
         return fractions
     d = common.least(denominators)
     scaled = [(Frac((f.num or 0) * (d // (f.den or 1)), d), role) for f, role in fractions]
-    roles = (*([""] if beside else []), *(role for _, role in scaled))
+    inks = tuple([role for _, role in scaled])
+    roles: Roles = ("", *inks) if beside else inks
     _write_common(scribe, [f for f, _ in fractions], denominators, d, _beside(beside, [f for f, _ in scaled]), roles)
     return scaled
 
@@ -285,9 +293,7 @@ def _from_the_left(scribe: Scribe, terms: Terms) -> Unsigned:
     return here
 
 
-def _pair(
-    scribe: Scribe, sign: int, a: Unsigned, next_sign: int, b: Unsigned, roles: tuple[str, str]
-) -> tuple[Unsigned, int]:
+def _pair(scribe: Scribe, sign: int, a: Unsigned, next_sign: int, b: Unsigned, roles: Roles) -> tuple[Unsigned, int]:
     """One pair ±a ±b: the unsigned result and its sign."""
     scribe.negative, scribe.raw = False, None
     if sign == next_sign:
@@ -301,7 +307,7 @@ def _pair(
             Sum(a, (("-", b),)),
             ("Start with the term that is added.",),
             ("The order of terms can change, if each keeps its sign.",),
-            roles=roles,  # type: ignore[arg-type]
+            roles=roles,
         )
     (n, d), (m, e) = ratio(a), ratio(b)
     if n * e >= m * d:
@@ -329,12 +335,12 @@ def _put_sign_before(scribe: Scribe, local: Expr, title: Rich) -> None:
 # Subtracting by regrouping -------------------------------------------------------------------------------------
 
 
-def _subtract(scribe: Scribe, a: Unsigned, b: Unsigned, roles: tuple[str, str]) -> Unsigned:
+def _subtract(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsigned:
     """a - b for a >= b >= 0 in one denominator, regrouping where the fraction of a is too small."""
     if isinstance(a, Frac) and isinstance(b, Frac):
         return _take_away(scribe, a, b)
     a, b = _show_wholes(scribe, a, b, roles)
-    if isinstance(b, Whole) or isinstance(a, Whole) and isinstance(b, Frac) and b.num == 0:
+    if isinstance(b, Whole) or (isinstance(a, Whole) and isinstance(b, Frac) and b.num == 0):
         return _take_away(scribe, a, b)
     a = _whole_as_mixed(scribe, a, b, roles)
     whole, num, den = parts(a)
@@ -343,7 +349,7 @@ def _subtract(scribe: Scribe, a: Unsigned, b: Unsigned, roles: tuple[str, str]) 
     return _take_away(scribe, a, b)
 
 
-def _show_wholes(scribe: Scribe, a: Unsigned, b: Unsigned, roles: tuple[str, str]) -> tuple[Unsigned, Unsigned]:
+def _show_wholes(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> tuple[Unsigned, Unsigned]:
     """Beside a whole, an improper fraction is written as a mixed number, so that its wholes can be seen."""
     for which in (0, 1):
         old = (a, b)[which]
@@ -357,13 +363,13 @@ def _show_wholes(scribe: Scribe, a: Unsigned, b: Unsigned, roles: tuple[str, str
                 ("Write ", old, " as ", new, "."),
                 ("Then wholes stand with wholes and parts with parts.",),
                 ((f"{old.num} ÷ {old.den} = {more}" + (f" remainder {rest}" if rest else ""),),),
-                roles=roles,  # type: ignore[arg-type]
+                roles=roles,
                 facts=((more, old.den or 1),),
             )
     return a, b
 
 
-def _whole_as_mixed(scribe: Scribe, a: Unsigned, b: Unsigned, roles: tuple[str, str]) -> Unsigned:
+def _whole_as_mixed(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsigned:
     """A plain whole gets a fraction part of 0, in the other's denominator, to be regrouped."""
     if not isinstance(a, Whole):
         return a
@@ -374,12 +380,12 @@ def _whole_as_mixed(scribe: Scribe, a: Unsigned, b: Unsigned, roles: tuple[str, 
         Sum(written, (("-", b),)),
         (f"{a.n} is {a.n} wholes and no {parts_name(den, True)}.",),
         ("Written this way, it is plain that there is nothing to take the fraction from.",),
-        roles=roles,  # type: ignore[arg-type]
+        roles=roles,
     )
     return written
 
 
-def _regroup(scribe: Scribe, whole: int, num: int, den: int, b: Unsigned, roles: tuple[str, str]) -> Unsigned:
+def _regroup(scribe: Scribe, whole: int, num: int, den: int, b: Unsigned, roles: Roles) -> Unsigned:
     """Take 1 from the whole and add the denominator to the numerator."""
     regrouped = Mixed(whole - 1, num + den, den) if whole > 1 else Frac(num + den, den)
     pieces = parts_name(den, True)
@@ -388,8 +394,16 @@ def _regroup(scribe: Scribe, whole: int, num: int, den: int, b: Unsigned, roles:
         Sum(regrouped, (("-", b),)),
         (f"{num} is less than {parts(b)[1]}, so cut up one whole.",),
         (f"One whole is {den} {pieces}; with the {num} there already they make {num + den}.",),
-        ((Mixed(whole, num, den), " = ", Sum(Whole(whole - 1), (("+", Frac(den, den)), ("+", Frac(num, den)))), " = ", regrouped),),
-        roles=("carried", roles[1]),  # type: ignore[arg-type]
+        (
+            (
+                Mixed(whole, num, den),
+                " = ",
+                Sum(Whole(whole - 1), (("+", Frac(den, den)), ("+", Frac(num, den)))),
+                " = ",
+                regrouped,
+            ),
+        ),
+        roles=("carried", roles[1]),
     )
     return regrouped
 
@@ -413,7 +427,9 @@ def _take_away(scribe: Scribe, a: Unsigned, b: Unsigned) -> Unsigned:
         (f"Take away {', then '.join(said)}.",),
         ("The pieces are the same size, so only the numerators are subtracted.",)
         if not isinstance(b, Whole)
-        else ("The fraction stays as it is.",) if n else ("Wholes are taken from wholes.",),
+        else ("The fraction stays as it is.",)
+        if n
+        else ("Wholes are taken from wholes.",),
         tuple(lines),
     )
     return result

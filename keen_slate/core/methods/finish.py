@@ -27,7 +27,7 @@ def factors(n: int) -> tuple[int, ...]:
 
 def finish(scribe: Scribe, number: Mixed | Frac | Whole, ways: Ways) -> Mixed | Frac | Whole:
     """Write the steps that bring *number* into the answer form; returns the number they end in."""
-    if isinstance(number, Frac) and ways.answer_form == "simplest-mixed" or _is_whole(number):
+    if (isinstance(number, Frac) and ways.answer_form == "simplest-mixed") or _is_whole(number):
         number = to_mixed(scribe, number)
     if ways.answer_form != "any-equal":
         number = simplify(scribe, number)
@@ -49,9 +49,7 @@ def to_mixed(scribe: Scribe, number: Mixed | Frac | Whole) -> Mixed | Frac | Who
         return number
     whole, rest = divmod(num, den)
     tidy = make(whole, rest, den)
-    scribe.write(
-        "to-mixed", tidy, *_to_mixed_words(number, whole, rest), facts=((whole, den),)
-    )
+    scribe.write("to-mixed", tidy, *_to_mixed_words(number, whole, rest), facts=((whole, den),))
     return tidy
 
 

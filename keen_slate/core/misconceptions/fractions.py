@@ -18,7 +18,11 @@ def add_across(case: Case) -> Wrong | None:
     if case.fractions < 2 or case.answer_value < 0:
         return None
     signs = [sign for sign, _ in case.terms]
-    fractions = [(s, n, d) for s, t, (_, n, d) in zip(signs, (t for _, t in case.terms), case.parts, strict=True) if not isinstance(t, Whole)]
+    fractions = [
+        (s, n, d)
+        for s, t, (_, n, d) in zip(signs, (t for _, t in case.terms), case.parts, strict=True)
+        if not isinstance(t, Whole)
+    ]
     whole = sum(s * w for s, (w, _, _) in zip(signs, case.parts, strict=True))
     top = sum(s * n for s, n, _ in fractions)
     bottom = sum(s * d for s, _, d in fractions)
@@ -26,7 +30,9 @@ def add_across(case: Case) -> Wrong | None:
         return None
     lines: list[Rich] = []
     if any(w for w, _, _ in case.parts):
-        lines.append((f"wholes: {_chain([(s, w) for s, (w, _, _) in zip(signs, case.parts, strict=True) if w])} = {whole}",))
+        lines.append(
+            (f"wholes: {_chain([(s, w) for s, (w, _, _) in zip(signs, case.parts, strict=True) if w])} = {whole}",)
+        )
     lines.append((f"tops: {_chain([(s, n) for s, n, _ in fractions])} = {top}",))
     lines.append((f"bottoms: {_chain([(s, d) for s, _, d in fractions])} = {bottom}",))
     return Wrong(Mixed(whole, top, bottom) if whole else Frac(top, bottom), tuple(lines))

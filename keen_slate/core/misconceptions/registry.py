@@ -36,7 +36,10 @@ class Case:
 
     def tidied(self) -> list[tuple[int, int, int]]:
         """The terms' parts after an improper part beside a whole has been tidied."""
-        return [(w + n // d, n % d, d) if isinstance(t, Mixed) else (w, n, d) for (_, t), (w, n, d) in zip(self.terms, self.parts, strict=True)]
+        return [
+            (w + n // d, n % d, d) if isinstance(t, Mixed) else (w, n, d)
+            for (_, t), (w, n, d) in zip(self.terms, self.parts, strict=True)
+        ]
 
     @property
     def common(self) -> int:

@@ -1,0 +1,30 @@
+"""Debian's Chromium, driven headless: for the tests of the real page and for the screenshots."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from playwright.sync_api import Browser, sync_playwright
+
+CHROMIUM = "/usr/bin/chromium"
+ARGUMENTS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+
+
+@contextmanager
+def chromium() -> Iterator[Browser]:
+    """A browser that ends with the block."""
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        try:
+            yield browser
+        finally:
+            browser.close()
