@@ -17,6 +17,7 @@ from .numbers import (
     MAX_DENOMINATOR,
     MAX_PLACES,
     MAX_WHOLE,
+    TOO_LARGE,
     Blank,
     Dec,
     Frac,
@@ -53,23 +54,38 @@ class Token:
     number: Number | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class Limits:
+    """How large a text and its numbers may be."""
+
+    characters: int
+    whole: int
+    denominator: int
+
+
+TYPED = Limits(MAX_CHARACTERS, MAX_WHOLE, MAX_DENOMINATOR)
+# What the core prints may be longer than what may be typed: numbers grow on the way.
+PRINTED = Limits(100 * MAX_CHARACTERS, TOO_LARGE - 1, TOO_LARGE - 1)
+
+
 class Lexer:
     """Reads one line of text; *mark* is the decimal mark in use."""
 
-    def __init__(self, text: str, mark: DecimalMark = ".") -> None:
+    def __init__(self, text: str, mark: DecimalMark = ".", limits: Limits = TYPED) -> None:
         self.text = text
         self.mark = mark
+        self.limits = limits
         self.other_mark = "," if mark == "." else "."
         self.at = 0
 
     def tokens(self) -> list[Token]:
         """All tokens of the text. Raises `ReadError`."""
-        if len(self.text) > MAX_CHARACTERS:
+        if len(self.text) > (most := self.limits.characters):
             self.fail(
-                f"The text has {len(self.text)} characters; {MAX_CHARACTERS} are read.",
-                f"Split it into problems of at most {MAX_CHARACTERS} characters.",
-                MAX_CHARACTERS,
-                len(self.text) - MAX_CHARACTERS,
+                f"The text has {len(self.text)} characters; {most} are read.",
+                f"Split it into problems of at most {most} characters.",
+                most,
+                len(self.text) - most,
             )
         if not self.text.strip(SPACES):
             self.fail("Nothing is typed yet.", "Type a problem, like 5 1/6 - 2 3/8.", 0, 0)
@@ -190,7 +206,7 @@ class Lexer:
         if char == self.mark:
             return self._decimal(0)
         start = self.at
-        whole = self._integer(MAX_WHOLE, "A whole part or a numerator")
+        whole = self._integer(self.limits.whole, "A whole part or a numerator")
         if self._peek() == self.mark:
             return self._decimal(whole)
         if self._bar_follows():
@@ -249,7 +265,7 @@ class Lexer:
             self.at += 1
         else:
             place = self.at
-            den = self._integer(MAX_DENOMINATOR, "A denominator")
+            den = self._integer(self.limits.denominator, "A denominator")
             if den == 0:
                 self.fail(
                     "The denominator is 0: nothing can be cut into 0 parts.",
@@ -296,7 +312,7 @@ class Lexer:
             return Whole(whole)
         self.at += 1
         start = self.at
-        num_part = None if after_space == "_" else self._integer(MAX_WHOLE, "A whole part or a numerator")
+        num_part = None if after_space == "_" else self._integer(self.limits.whole, "A whole part or a numerator")
         self.at += after_space == "_"
         part = self._fraction_from(num_part, start)
         if part.den is None:

@@ -17,7 +17,7 @@ from typing import NoReturn
 
 from .errors import LimitError, ReadError
 from .kinds import Kind, kind_of
-from .lexing import DecimalMark, Lexer, Token
+from .lexing import TYPED, DecimalMark, Lexer, Limits, Token
 from .numbers import (
     MAX_DIGITS,
     MAX_EXPONENT,
@@ -71,8 +71,8 @@ def labelled(number: str, label: str | None) -> str:
     return f"{number}{label}" if label in "%°" + CURRENCY else f"{number} {label}"
 
 
-def read(text: str, mark: DecimalMark = ".") -> Problem:
-    """The problem that *text* spells, read with the decimal *mark*.
+def read(text: str, mark: DecimalMark = ".", limits: Limits = TYPED) -> Problem:
+    """The problem that *text* spells, read with the decimal *mark*; `lexing.PRINTED` limits read a working's lines.
 
     Raises `ReadError` where the text cannot be read, `LimitError` where a number grows past the limits.
 
@@ -84,7 +84,7 @@ def read(text: str, mark: DecimalMark = ".") -> Problem:
     Traceback (most recent call last):
     keen_slate.core.errors.ReadError: The denominator is 0: nothing can be cut into 0 parts.
     """
-    return _Parser(text, Lexer(text, mark).tokens()).problem()
+    return _Parser(text, Lexer(text, mark, limits).tokens()).problem()
 
 
 class _Parser:

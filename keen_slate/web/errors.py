@@ -8,10 +8,11 @@ from apiflask import APIFlask
 from flask import Response, jsonify
 from sqlalchemy.exc import InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeoutError
-from werkzeug.exceptions import HTTPException
 
 from keen_slate.core.errors import CoreError
 from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError
+
+HINTS = {404: "Go back to the Shelf.", 413: "Send less at once."}
 
 Answer = tuple[Response, int]
 
@@ -30,13 +31,14 @@ def init_app(app: APIFlask) -> None:
     app.register_error_handler(OrderError, lambda error: refusal(422, str(error), "Load the set again."))
     for lost in (OperationalError, InterfaceError, PoolTimeoutError):
         app.register_error_handler(lost, _database_gone)
-    app.register_error_handler(HTTPException, _http_error)
 
     @app.error_processor
-    def validation_error(error: Any) -> tuple[dict[str, Any], int, Any]:
-        message = "The request does not have the form that is expected here."
-        details = "; ".join(_details(error.detail)) if error.detail else error.message
-        body = {"message": message, "position": 0, "length": 0, "hint": details}
+    def http_error(error: Any) -> tuple[dict[str, Any], int, Any]:
+        message, hint = error.message, HINTS.get(error.status_code, "")
+        if error.detail:
+            message = "The request does not have the form that is expected here."
+            hint = "; ".join(_details(error.detail))
+        body = {"message": message, "position": 0, "length": 0, "hint": hint}
         return {"error": body}, error.status_code, error.headers
 
 
@@ -53,8 +55,3 @@ def _database_gone(error: Exception) -> Answer:
         "The records cannot be reached right now, so nothing was saved.",
         "What you typed is still on this page. Try again in a moment.",
     )
-
-
-def _http_error(error: HTTPException) -> Answer:
-    hints = {404: "Go back to the Shelf.", 413: "Send less at once."}
-    return refusal(error.code or 500, error.description or error.name, hints.get(error.code or 500, ""))

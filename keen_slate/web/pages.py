@@ -5,9 +5,8 @@ from __future__ import annotations
 import secrets
 from pathlib import Path
 
-from apiflask import APIFlask
+from apiflask import APIFlask, HTTPError
 from flask import Response, g, request
-from werkzeug.exceptions import NotFound
 from whitenoise import WhiteNoise
 
 NONCE_PLACE = "__NONCE__"  # stands in index.html where the nonce of the response goes
@@ -26,10 +25,10 @@ def init_app(app: APIFlask, dist: Path) -> None:
     @app.doc(hide=True)
     def page(path: str = "") -> Response:
         if path.startswith(("api/", "assets/")):
-            raise NotFound("There is nothing at this address.")
+            raise HTTPError(404, "There is nothing at this address.")
         index = dist / "index.html"
         if not index.exists():
-            raise NotFound("The front end is not built yet: run ./slate demo.")
+            raise HTTPError(404, "The front end is not built yet: run ./slate demo.")
         html = index.read_text(encoding="utf-8").replace(NONCE_PLACE, _nonce())
         return Response(html, mimetype="text/html", headers={"Cache-Control": "no-store"})
 

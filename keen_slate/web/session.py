@@ -8,11 +8,10 @@ import uuid
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from apiflask import APIFlask
+from apiflask import APIFlask, HTTPError
 from flask import current_app, g, request, session
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
-from werkzeug.exceptions import Forbidden, Unauthorized
 
 from keen_slate.store.models import Teacher
 from keen_slate.store.shelf import Shelf
@@ -30,7 +29,7 @@ def init_app(app: APIFlask) -> None:
             return
         expected, given = session.get("csrf"), request.headers.get(CSRF_HEADER, "")
         if not expected or not hmac.compare_digest(expected.encode(), given.encode()):
-            raise Forbidden("This page has lost its place. Load it again.")
+            raise HTTPError(403, "This page has lost its place. Load it again.")
 
 
 def csrf_token() -> str:
@@ -54,28 +53,28 @@ def database() -> Iterator[Session]:
 
 @contextmanager
 def shelf() -> Iterator[Shelf]:
-    """The shelf of the teacher who is signed in. Raises `Unauthorized`."""
+    """The shelf of the teacher who is signed in. Raises `HTTPError` 401 where nobody is."""
     teacher_id = signed_in()
     with database() as database_session:
         yield Shelf(database_session, teacher_id)
 
 
 def signed_in() -> uuid.UUID:
-    """The id of the teacher at the desk; where one teacher is signed in by itself, hers. Raises `Unauthorized`."""
+    """The id of the teacher at the desk; where one teacher is signed in by itself, hers. Raises `HTTPError` 401 where nobody is."""
     if "teacher" not in g:
         known = session.get("teacher") or current_app.config["SIGNED_IN_TEACHER"]
         if known is None:
-            raise Unauthorized("Nobody is signed in here.")
+            raise HTTPError(401, "Nobody is signed in here.")
         session["teacher"] = str(known)
         g.teacher = uuid.UUID(str(known))
     return g.teacher  # type: ignore[no-any-return]
 
 
 def teacher_name() -> str:
-    """The name of the teacher who is signed in. Raises `Unauthorized`."""
+    """The name of the teacher who is signed in. Raises `HTTPError` 401 where nobody is."""
     with database() as database_session:
         found = database_session.get(Teacher, signed_in())
         if found is None:
             session.clear()
-            raise Unauthorized("Nobody is signed in here.")
+            raise HTTPError(401, "Nobody is signed in here.")
         return found.name

@@ -6,7 +6,7 @@ from typing import Any
 from uuid import UUID
 
 from apiflask import APIBlueprint
-from flask import Response
+from flask import Response, request
 from sqlalchemy.orm.exc import StaleDataError
 
 from keen_slate.core.document import work_text
@@ -75,13 +75,10 @@ def get_set(set_id: UUID) -> dict[str, Any]:
 @blueprint.input(SetChange)
 @blueprint.output(SetOut)
 @blueprint.doc(responses=CONFLICT)
-def change_set(set_id: UUID, json_data: SetChange) -> Any:
+def change_set(set_id: UUID, json_data: SetChange) -> dict[str, Any]:
     """Change the title of a set, or the order of its examples."""
-    try:
-        with shelf() as mine:
-            return views.set_out(mine.change_set(set_id, json_data.version, json_data.title, json_data.order))
-    except (StaleSetError, StaleDataError):
-        return _conflict(set_id)
+    with shelf() as mine:
+        return views.set_out(mine.change_set(set_id, json_data.version, json_data.title, json_data.order))
 
 
 @blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>")
@@ -96,47 +93,42 @@ def get_example(set_id: UUID, example_id: UUID) -> dict[str, Any]:
 @blueprint.input(ExampleIn)
 @blueprint.output(SetWithExampleOut, status_code=201)
 @blueprint.doc(responses=CONFLICT)
-def add_example(set_id: UUID, json_data: ExampleIn) -> Any:
+def add_example(set_id: UUID, json_data: ExampleIn) -> dict[str, Any]:
     """Put a problem on the ladder; one that cannot be worked is refused."""
     new = json_data
     work_text(new.source, Ways.of(new.ways))
-    try:
-        with shelf() as mine:
-            found, example = mine.add_example(set_id, new.version, new.source, new.position, new.ways, new.words)
-            return {"set": views.set_out(found), "example": views.example_out(example)}
-    except (StaleSetError, StaleDataError):
-        return _conflict(set_id)
+    with shelf() as mine:
+        found, example = mine.add_example(set_id, new.version, new.source, new.position, new.ways, new.words)
+        return {"set": views.set_out(found), "example": views.example_out(example)}
 
 
 @blueprint.patch("/sets/<uuid:set_id>/examples/<uuid:example_id>")
 @blueprint.input(ExampleChange)
 @blueprint.output(SetWithExampleOut)
 @blueprint.doc(responses=CONFLICT)
-def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> Any:
+def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> dict[str, Any]:
     """Change the text, the ways or the words of an example; a text that cannot be worked is refused."""
     new = json_data
-    try:
-        with shelf() as mine:
-            found, example = mine.change_example(set_id, example_id, new.version, new.source, new.ways, new.words)
-            return {"set": views.set_out(found), "example": views.example_out(example)}
-    except (StaleSetError, StaleDataError):
-        return _conflict(set_id)
+    with shelf() as mine:
+        found, example = mine.change_example(set_id, example_id, new.version, new.source, new.ways, new.words)
+        return {"set": views.set_out(found), "example": views.example_out(example)}
 
 
 @blueprint.delete("/sets/<uuid:set_id>/examples/<uuid:example_id>")
 @blueprint.input(VersionQuery, location="query")
 @blueprint.output(SetOut)
 @blueprint.doc(responses=CONFLICT)
-def remove_example(set_id: UUID, example_id: UUID, query_data: VersionQuery) -> Any:
+def remove_example(set_id: UUID, example_id: UUID, query_data: VersionQuery) -> dict[str, Any]:
     """Take an example off the ladder."""
-    try:
-        with shelf() as mine:
-            return views.set_out(mine.remove_example(set_id, example_id, query_data.version))
-    except (StaleSetError, StaleDataError):
-        return _conflict(set_id)
+    with shelf() as mine:
+        return views.set_out(mine.remove_example(set_id, example_id, query_data.version))
 
 
-def _conflict(set_id: UUID) -> tuple[Response, int]:
+@blueprint.errorhandler(StaleSetError)
+@blueprint.errorhandler(StaleDataError)
+def conflict(error: Exception) -> tuple[Response, int]:
+    """The set as it is now, for the choice between the two; nothing was changed."""
+    set_id: UUID = (request.view_args or {})["set_id"]
     with shelf() as mine:
         now = SetOut.model_validate(views.set_out(mine.one_set(set_id)))
     return refusal(

@@ -1,0 +1,58 @@
+"""The command line as a user meets it: the real script, its output, its exit status."""
+
+import json
+import subprocess
+import unittest
+from pathlib import Path
+
+SLATE = Path(__file__).resolve().parents[2] / "slate"
+
+
+def slate(*arguments: str, given: bytes = b"") -> tuple[int, str, str]:
+    done = subprocess.run([SLATE, *arguments], input=given, capture_output=True, check=False)
+    return done.returncode, done.stdout.decode(), done.stderr.decode()
+
+
+class CommandLineTests(unittest.TestCase):
+    def test_a_problem_gives_the_published_document(self):
+        status, out, err = slate("work", "7 1/4 - 3 5/6 ft", "--json", "--set", "ties=down")
+        document = json.loads(out)
+        self.assertEqual((status, err), (0, ""))
+        self.assertEqual((document["format"], document["version"]), ("keen-slate/working", 1))
+        self.assertEqual(document["problem"], {"text": "7 1/4 - 3 5/6 ft", "kind": "add-subtract", "label": "ft"})
+        self.assertEqual(document["answer"], {"text": "3 5/12 ft", "value": "41/12"})
+        self.assertEqual([step["kind"] for step in document["steps"]], ["common-denominator", "regroup", "subtract"])
+        self.assertEqual(document["steps"][1]["after"], "6 15/12 - 3 10/12")
+        self.assertEqual((document["estimate"]["value"], document["estimate"]["ties"]), ("3/1", [0]))
+        self.assertEqual(document["misconceptions"][0]["answer"], "4 7/12 ft")
+        self.assertEqual(document["features"]["rung"], "M8")
+
+    def test_a_text_that_cannot_be_read_gives_the_error_object_and_status_2(self):
+        status, out, err = slate("work", "1/0", "--json")
+        self.assertEqual((status, out), (2, ""))
+        error = json.loads(err)["error"]
+        self.assertEqual((error["position"], error["length"]), (2, 1))
+        self.assertEqual(set(error), {"message", "position", "length", "hint"})
+
+    def test_a_setting_that_does_not_exist_is_refused_with_the_ones_that_do(self):
+        status, _, err = slate("work", "1/2 + 1/3", "--json", "--set", "ties=left")
+        self.assertEqual(status, 2)
+        self.assertEqual(json.loads(err)["error"]["hint"], "Ways of ties: up, down.")
+
+    def test_a_text_that_begins_with_a_minus_needs_no_help(self):
+        for arguments in (["-1/2 + 3/4", "--json"], ["--json", "-1/2 + 3/4"], ["--json", "--", "-1/2 + 3/4"]):
+            status, out, _ = slate("work", *arguments)
+            self.assertEqual((status, json.loads(out)["answer"]["text"]), (0, "1/4"))
+
+    def test_lines_give_a_document_or_an_error_each(self):
+        given = b"1/2 + 1/3\r\n\n\xff1\n2 3/4 + 1 2/3"
+        status, out, err = slate("work", "--lines", "--json", given=given)
+        documents = [json.loads(line) for line in out.splitlines()]
+        self.assertEqual((status, err), (0, ""))
+        self.assertEqual([("error" in d) or d["answer"]["text"] for d in documents], ["5/6", True, True, "4 5/12"])
+
+    def test_without_json_it_is_written_for_people(self):
+        status, out, _ = slate("work", "2/3 + 1/6")
+        self.assertEqual(status, 0)
+        self.assertIn("  = 4/6 + 1/6", out)
+        self.assertIn("Answer: 5/6", out)

@@ -1,0 +1,172 @@
+"""Estimates, likely wrong answers, features and rungs, words: against a second definition wherever there is one."""
+
+import unittest
+from fractions import Fraction
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from keen_slate.core.document import work_text
+from keen_slate.core.layouts import SQUARE, line
+from keen_slate.core.methods import work
+from keen_slate.core.methods.add_subtract import parts, signed_terms
+from keen_slate.core.misconceptions.registry import ENTRIES
+from keen_slate.core.numbers import Frac, Mixed, Whole, value
+from keen_slate.core.reading import read
+from keen_slate.core.ways import Ways
+from keen_slate.core.wording import cardinal, ordinal, text, words
+from tests import strategies
+
+# One problem a rung, made for this test from the descriptions of the rungs.
+RUNGS = {
+    "1/5 + 2/5": "F1", "3/8 + 1/8": "F2", "4/5 + 3/5": "F3", "2/3 + 1/6": "F4", "5/6 - 3/4": "F5", "3/4 + 2/5": "F6",
+    "1/2 + 1/4 + 1/8": "F7", "2 1/5 + 1 2/5": "M1", "2 4/5 + 1 2/5": "M2", "2 1/4 + 1 1/3": "M3", "2 3/4 + 2/3": "M4",
+    "6 5/8 - 2 1/8": "M5", "6 5/8 - 2": "M5", "9 - 4 2/3": "M6", "9 - 2/3": "M6", "8 1/5 - 3 4/5": "M7",
+    "7 1/4 - 3 5/6": "M8", "10 1/6 - 4 9/10": "M9", "1/2 - 1/2": None, "3 + 2 1/2": None, "2 5/2 + 1 1/3": None,
+    "5/4 + 1/4": None, "1 1/2 + 1 1/2 + 1": None,
+}  # fmt: skip
+
+
+def found(problem: str, **ways: str) -> dict[str, tuple[str, str]]:
+    worked = work_text(problem, Ways.of(ways))
+    return {item.entry.code: (text(item.wrong.answer), item.status) for item in worked.found}
+
+
+class EstimateTests(unittest.TestCase):
+    @given(strategies.add_subtract_problems, st.sampled_from(["up", "down"]))
+    def test_each_term_is_rounded_to_the_nearest_half_and_the_bound_holds(self, expr, ties):
+        about = work_text(text(expr), Ways.of({"ties": ties})).estimate
+        for i, ((_, term), rounded) in enumerate(zip(signed_terms(expr), about.rounded, strict=True)):
+            distance = abs(value(term) - value(rounded))
+            self.assertEqual((value(rounded) * 2).denominator, 1)
+            self.assertLessEqual(distance, Fraction(1, 4))
+            self.assertEqual(i in about.ties, distance == Fraction(1, 4))
+            if i in about.ties:  # by size: up is away from 0, down towards it
+                self.assertEqual(abs(value(rounded)) > abs(value(term)), ties == "up")
+        self.assertEqual(about.bound, Fraction(len(about.rounded), 4))
+        self.assertTrue(about.within)
+
+    def test_the_sentence_of_a_tie_says_what_the_other_choice_gives(self):
+        from keen_slate.core.wording import plain
+
+        about = work_text("7 1/4 - 3 5/6").estimate
+        self.assertEqual(about.sentence, "About 3 1/2, from 7 1/2 - 4. 3 5/12 is at most 1/2 away. Reasonable.")
+        self.assertEqual(plain(about.tie), "7 1/4 is a tie: it could go down, to about 3.")
+
+
+class MisconceptionTests(unittest.TestCase):
+    @given(strategies.classroom_pairs)
+    def test_add_across_is_the_mediant_beside_the_combined_wholes(self, expr):
+        (_, a), (sign, b) = signed_terms(expr)
+        (w1, n1, d1), (w2, n2, d2) = parts(a), parts(b)
+        found_here = found(text(expr)).get("add-across")
+        whole, top, bottom = w1 + sign * w2, n1 + sign * n2, d1 + sign * d2
+        applies = not any(isinstance(t, Whole) for t in (a, b)) and bottom > 0 <= top and whole >= 0
+        if not applies or value(expr) < 0:
+            self.assertIsNone(found_here)
+        else:
+            wrong = whole + Fraction(top, bottom)
+            self.assertEqual(value(read(found_here[0]).expr), wrong)
+            self.assertEqual(found_here[1], "hidden" if wrong == value(expr) else "reveals")
+
+    @given(strategies.classroom_pairs)
+    def test_smaller_from_larger_applies_exactly_where_a_whole_has_to_be_cut_up(self, expr):
+        (_, a), (sign, b) = signed_terms(expr)
+        (w1, _, _), (w2, _, _) = parts(a), parts(b)
+        fractions = [value(t) - parts(t)[0] for t in (a, b)]
+        applies = (
+            sign < 0 <= value(expr) and not any(isinstance(t, Whole) for t in (a, b)) and fractions[0] < fractions[1]
+        )
+        found_here = found(text(expr)).get("smaller-from-larger")
+        self.assertEqual(found_here is not None, applies)
+        if applies:
+            self.assertEqual(value(read(found_here[0]).expr), w1 - w2 + fractions[1] - fractions[0])
+
+    @given(strategies.add_subtract_problems)
+    def test_forms_have_the_right_value_and_a_form_that_is_not_the_answers(self, expr):
+        worked = work_text(text(expr))
+        for item in worked.found:
+            if item.entry.on_form:
+                self.assertEqual((item.answer_value, item.status), (value(expr), "form"))
+                self.assertNotEqual(item.wrong.answer, worked.working.answer)
+
+    def test_published_errors(self):
+        # Published: CCSS-M 5.NF.A.2, from memory: 2/5 + 1/2 = 3/7 is recognised as wrong because 3/7 < 1/2.
+        self.assertEqual(found("2/5 + 1/2")["add-across"], ("3/7", "reveals"))
+        self.assertEqual(found("7 1/4 - 3 5/6"), {"smaller-from-larger": ("4 7/12", "reveals")})
+        self.assertEqual(
+            found("2 5/6 + 1 2/3 + 1/2"),
+            {"add-across": ("3 8/11", "reveals"), "left-improper-part": ("3 12/6", "form")},
+        )
+        self.assertEqual(found("3/8 + 1/8")["not-simplified"], ("4/8", "form"))
+
+    def test_a_form_that_the_house_accepts_is_hidden(self):
+        self.assertEqual(found("3/8 + 1/8").get("not-simplified"), ("4/8", "form"))
+        self.assertNotIn("not-simplified", found("3/8 + 1/8", answer_form="any-equal"))  # it is the answer
+        self.assertEqual(found("2 3/4 + 2/3", answer_form="any-equal")["left-improper-part"][1], "form")
+
+    def test_the_estimate_catches_what_lies_past_its_bound(self):
+        about = work_text("7 1/4 - 3 5/6").estimate
+        self.assertTrue(about.catches(Fraction(55, 12)))
+        self.assertFalse(about.catches(about.total + about.bound))
+
+    def test_every_entry_speaks(self):
+        for entry in ENTRIES.values():
+            self.assertTrue(entry.reason.endswith(".") and entry.question.endswith("?"), entry.code)
+
+
+class FeatureTests(unittest.TestCase):
+    def test_each_rung(self):
+        self.assertEqual({problem: work_text(problem).features.rung for problem in RUNGS}, RUNGS)
+
+    def test_features_of_a_regrouping(self):
+        facts = work_text("7 1/4 - 3 5/6").features
+        self.assertEqual(
+            (facts.terms, facts.denominators, facts.common_denominator, facts.largest_number, facts.steps),
+            (2, "shares-factor", 12, 15, 3),
+        )
+        self.assertEqual((facts.carries, facts.regroups, facts.simplify_by, facts.negatives), (0, 1, 1, False))
+
+    def test_surprises_are_told(self):
+        self.assertEqual(work_text("7 1/4 - 3 5/6").surprises, ["Needs regrouping."])
+        self.assertEqual(work_text("1/4 - 2 + 3").surprises[0], "Passes below zero on the way, worked from the left.")
+        self.assertIn("The common denominator is 84.", work_text("5/12 + 3/7").surprises)
+
+
+class LayoutTests(unittest.TestCase):
+    @given(strategies.add_subtract_problems)
+    def test_no_two_digits_share_a_square_and_bars_lie_between_their_numbers(self, expr):
+        for row in line(work(read(text(expr)))):
+            heights = {"tall": 2 * SQUARE, "half": SQUARE}
+            taken: set[tuple[int, int]] = set()
+            for cell in row.cells:
+                area = {(cell.x + i, cell.y + j) for i in range(SQUARE) for j in range(heights[cell.size])}
+                self.assertFalse(taken & area)
+                taken |= area
+                self.assertTrue(cell.y >= 0 and cell.y + heights[cell.size] <= row.height)
+            for rule in row.rules:
+                over = [c for c in row.cells if c.size == "half" and rule.x <= c.x < rule.x + rule.w]
+                self.assertTrue(any(c.y + SQUARE == rule.y for c in over) and any(c.y == rule.y for c in over))
+
+
+class WordTests(unittest.TestCase):
+    def test_numbers_in_words(self):
+        # Common practice in American classrooms: no "and" inside a number.
+        spoken = {
+            Frac(3, 4): "three fourths", Frac(8, 31): "eight thirty-firsts", Frac(1, 2): "one half",
+            Mixed(2, 3, 5): "two and three fifths", Frac(37, 60): "thirty-seven sixtieths",
+            Frac(1, 100): "one hundredth", Frac(1, 200): "one two-hundredth", Frac(5, 9999): (
+                "five nine-thousand-nine-hundred-ninety-ninths"
+            ),
+        }  # fmt: skip
+        self.assertEqual({number: words(number) for number in spoken}, spoken)
+        self.assertEqual(words(read("0.418").expr), "four hundred eighteen thousandths")
+        self.assertEqual((ordinal(101), cardinal(1234)), ("one hundred first", "one thousand two hundred thirty-four"))
+
+    def test_ordinals_to_9999_are_all_different_and_end_as_ordinals_do(self):
+        every = [ordinal(n) for n in range(1, 10_000)]
+        self.assertEqual(len(set(every)), 9_999)
+        for n, word in enumerate(every, start=1):
+            endings = {1: "first", 2: "second", 3: "third"}
+            units = n % 100 if 10 <= n % 100 <= 19 else n % 10
+            self.assertTrue(word.endswith(endings.get(units, "th")), word)

@@ -1,0 +1,147 @@
+"""Workings: every step equal, the right answer in the right form, and the proof that cannot be passed by."""
+
+import unittest
+from dataclasses import replace
+from fractions import Fraction
+from math import gcd
+
+from hypothesis import given
+
+from keen_slate.core.document import work_text, working_document, working_view
+from keen_slate.core.errors import CoreError, LimitError, NotYetError, SettingError
+from keen_slate.core.figures.bars import MOST_PARTS
+from keen_slate.core.lexing import PRINTED
+from keen_slate.core.methods import work
+from keen_slate.core.numbers import Expr, Frac, Mixed, Neg, Sum, Whole, leaves
+from keen_slate.core.reading import read
+from keen_slate.core.ways import Ways
+from keen_slate.core.wording import text
+from keen_slate.core.working import UnequalStepError
+from tests import strategies
+
+
+def exact_sum(expr: Expr) -> Fraction:
+    """The value, found with nothing but `fractions.Fraction`: the oracle for the core's own evaluation."""
+    if isinstance(expr, Sum):
+        return exact_sum(expr.first) + sum((1 if o == "+" else -1) * exact_sum(t) for o, t in expr.rest)
+    if isinstance(expr, Neg):
+        return -exact_sum(expr.inner)
+    if isinstance(expr, Whole):
+        return Fraction(expr.n)
+    if isinstance(expr, Frac):
+        return Fraction(expr.num, expr.den)
+    if isinstance(expr, Mixed):
+        return expr.whole + Fraction(expr.num, expr.den)
+    return exact_sum(expr.inner)
+
+
+class WorkingTests(unittest.TestCase):
+    def assert_form(self, answer: Expr, form: str) -> None:
+        number = answer.inner if isinstance(answer, Neg) else answer
+        if isinstance(number, Mixed):
+            self.assertTrue(0 < number.num < number.den and number.whole > 0)
+            self.assertNotEqual(form, "simplest-improper")
+        if isinstance(number, Frac):
+            self.assertGreater(number.num % number.den, 0)  # a whole value is written as a whole
+            self.assertTrue(form != "simplest-mixed" or number.num < number.den)
+        if isinstance(number, (Mixed, Frac)) and form != "any-equal":
+            self.assertEqual(gcd(number.num, number.den), 1)
+        self.assertNotEqual(answer, Neg(Whole(0)))
+
+    @given(strategies.add_subtract_problems, strategies.all_ways)
+    def test_every_step_is_equal_and_the_answer_right_and_in_form(self, expr, ways):
+        working = work(read(text(expr)), ways)
+        expected = exact_sum(expr)
+        here = working.problem.expr
+        for step in working.steps:
+            self.assertEqual(step.before, here)
+            self.assertEqual(exact_sum(step.after), expected)
+            self.assertEqual(len(step.roles), len(list(leaves(step.after))))
+            here = step.after
+        self.assertEqual(here, working.answer)
+        self.assertEqual(exact_sum(working.answer), expected)
+        self.assert_form(working.answer, ways.answer_form)
+
+    @given(strategies.add_subtract_problems)
+    def test_everything_that_is_printed_reads_back(self, expr):
+        document = working_document(work_text(text(expr)))
+        for step in document["steps"]:
+            self.assertEqual(read(step["after"], limits=PRINTED).text, step["after"])
+        self.assertEqual(Fraction(document["answer"]["value"]), exact_sum(expr))
+        for found in document["misconceptions"]:
+            self.assertEqual(exact_sum(read(found["answer"], limits=PRINTED).expr), Fraction(found["value"]))
+
+    @given(strategies.add_subtract_problems)
+    def test_pictures_have_equal_parts_inside_their_frame(self, expr):
+        for step in working_view(work_text(text(expr)))["steps"]:
+            figure = step["figure"]
+            dens = [
+                leaf.den for leaf in leaves(read(step["after"], limits=PRINTED).expr) if isinstance(leaf, (Frac, Mixed))
+            ]
+            if figure is None:
+                before = [
+                    leaf.den
+                    for leaf in leaves(read(step["before"], limits=PRINTED).expr)
+                    if isinstance(leaf, (Frac, Mixed))
+                ]
+                self.assertGreater(max(dens + before), MOST_PARTS)
+                continue
+            wholes = [shape for shape in figure["shapes"] if shape["shape"] == "whole"]
+            self.assertEqual(len({shape["w"] for shape in wholes}), 1)
+            for shape in figure["shapes"]:
+                self.assertTrue(0 <= shape["x"] <= shape["x"] + shape["w"] <= figure["width"])
+                self.assertTrue(min(shape["y"], shape["y"] + shape["h"]) >= 0)
+                self.assertLessEqual(max(shape["y"], shape["y"] + shape["h"]), figure["height"])
+            for den in set(dens) if step["kind"] != "subtract" else ():
+                self.assertEqual(wholes[0]["w"] % den, 0)
+
+    def test_a_wrong_step_cannot_be_returned(self):
+        working = work(read("7 1/4 - 3 5/6"))
+        wrong = replace(working.steps[1], after=read("6 14/12 - 3 10/12").expr)
+        with self.assertRaises(UnequalStepError):
+            replace_steps(working, (working.steps[0], wrong, working.steps[2]))
+        with self.assertRaises(UnequalStepError):
+            replace_steps(working, working.steps[1:])
+        with self.assertRaises(UnequalStepError):
+            replace_steps(working, working.steps[:-1])
+
+    def test_golden_workings(self):
+        golden = {
+            "7 1/4 - 3 5/6": ["7 3/12 - 3 10/12", "6 15/12 - 3 10/12", "3 5/12"],
+            "2 3/4 + 1 2/3": ["3 + 3/4 + 2/3", "3 + 9/12 + 8/12", "3 + 17/12", "3 + 1 5/12", "4 5/12"],
+            "9 - 4 2/3": ["9 0/3 - 4 2/3", "8 3/3 - 4 2/3", "4 1/3"],
+            "5 7/9 - 2 4/9": ["3 3/9", "3 1/3"],  # nothing is regrouped where nothing has to be
+            "2/3 - 5 1/4": ["8/12 - 5 3/12", "-(5 3/12 - 8/12)", "-(4 15/12 - 8/12)", "-4 7/12"],
+            "3/4 - -1/2": ["3/4 + 1/2", "3/4 + 2/4", "5/4", "1 1/4"],
+            "2 5/2 + 1/2": ["4 1/2 + 1/2", "4 + 1/2 + 1/2", "4 + 2/2", "4 + 1", "5"],
+            "1/2 + 2/3 - 3/4": ["6/12 + 8/12 - 9/12", "14/12 - 9/12", "5/12"],
+            "3 1/2 - 3 1/2": ["0"],
+        }
+        for problem, lines in golden.items():
+            self.assertEqual([text(step.after) for step in work(read(problem)).steps], lines, problem)
+
+    def test_one_denominator_fits_and_only_one_fraction_changes(self):
+        step = work(read("2/3 + 1/6")).steps[0]
+        self.assertEqual((step.kind, text(step.after), len(step.lines)), ("common-denominator", "4/6 + 1/6", 1))
+
+    def test_numbers_past_the_limits_and_kinds_not_worked_yet_are_refused_in_words(self):
+        huge = " + ".join(f"1/{d}" for d in (9973, 9967, 9949, 9941))
+        with self.assertRaises(LimitError):
+            work(read(huge))
+        self.assertEqual(work(read("1/9973 + 1/9967 + 1/9949")).used_denominator, 9973 * 9967 * 9949)
+        with self.assertRaisesRegex(NotYetError, "a decimal calculation"):
+            work(read("30.4 - 7.85"))
+        with self.assertRaises(SettingError):
+            Ways.of({"colour": "blue"})
+
+    def test_a_refusal_on_the_way_is_always_the_cores_own(self):
+        for typed in ("999999 9999/9999 - 1/9999", "999999/9999 + 999999 1/9998", "0/9999 - 0/9998 + 0"):
+            try:
+                work_text(typed)
+            except CoreError as error:
+                self.assertTrue(error.hint)
+
+
+def replace_steps(working, steps):
+    """The working with other steps, built anew and so proven anew."""
+    return type(working)(working.problem, working.ways, steps, working.answer, working.raw, working.used_denominator)

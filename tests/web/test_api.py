@@ -1,0 +1,184 @@
+"""The HTTP API over a real server process and a real database."""
+
+import http.cookiejar
+import json
+import unittest
+import urllib.error
+import urllib.request
+import uuid
+
+from hypothesis import given, settings
+
+from keen_slate.web import create_app
+from tests import strategies, support
+
+
+class Client:
+    """A browser's worth of HTTP: cookies and the token, and nothing else."""
+
+    def __init__(self, address: str) -> None:
+        self.address = address
+        cookies = urllib.request.HTTPCookieProcessor(http.cookiejar.CookieJar())
+        self.opener = urllib.request.build_opener(cookies)
+        self.token = self.call("GET", "/api/me")[1]["csrf_token"]
+
+    def call(self, method, path, body=None, token=None):
+        headers = {
+            "Content-Type": "application/json",
+            "X-CSRF-Token": getattr(self, "token", "") if token is None else token,
+        }
+        data = body if isinstance(body, bytes) else None if body is None else json.dumps(body).encode()
+        request = urllib.request.Request(self.address + path, data, headers, method=method)
+        try:
+            with self.opener.open(request, timeout=20) as response:
+                return response.status, json.load(response)
+        except urllib.error.HTTPError as error:
+            with error:
+                return error.code, json.load(error)
+
+
+class ApiTests(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls):
+        cls.teacher = support.new_teacher()
+        cls.server = support.LiveServer(cls.teacher)
+        cls.addClassCleanup(cls.server.stop)
+        cls.client = Client(cls.server.address)
+
+    def setUp(self):
+        self.set_id = str(support.new_set(self.teacher, "Planks", ["1/2 + 1/3", "2/3 - 1/6"]))
+
+    def call(self, *arguments, **more):
+        return self.client.call(*arguments, **more)
+
+    def get_set(self):
+        return self.call("GET", f"/api/sets/{self.set_id}")[1]
+
+    def add(self, source, version, **more):
+        return self.call("POST", f"/api/sets/{self.set_id}/examples", {"version": version, "source": source, **more})
+
+    def test_a_problem_is_worked_with_all_that_a_screen_needs(self):
+        status, worked = self.call("POST", "/api/work", {"text": "7 1/4 - 3 5/6", "ways": {"ties": "down"}})
+        self.assertEqual((status, worked["answer"]["text"]), (200, "3 5/12"))
+        self.assertEqual([row["step"] for row in worked["rows"]], [None, 0, 1, 2])
+        self.assertEqual(worked["steps"][1]["figure"]["kind"], "bars")
+        self.assertEqual(
+            worked["problem"]["glyphs"][1],
+            {"kind": "fraction", "text": None, "top": "1", "bottom": "4", "role": "first"},
+        )
+
+    def test_a_text_that_cannot_be_read_is_422_with_the_error_object(self):
+        status, body = self.call("POST", "/api/work", {"text": "1/0"})
+        self.assertEqual((status, body["error"]["position"], body["error"]["length"]), (422, 2, 1))
+
+    @given(strategies.texts)
+    @settings(max_examples=60)
+    def test_any_text_gets_a_working_or_a_refusal(self, typed):
+        status, body = self.call("POST", "/api/work", {"text": typed})
+        self.assertIn((status, "error" in body), [(200, False), (422, True)])
+
+    def test_requests_of_another_form_are_refused_in_words(self):
+        bad = [
+            b"{",
+            b"[]",
+            b"null",
+            b'{"text": 5}',
+            b'{"text": "1/2", "more": 1}',
+            b'{"ways": {}}',
+            b"\xff",
+            b'{"text": "' + b"1" * 900 + b'"}',
+        ]
+        for body in bad:
+            status, answer = self.call("POST", "/api/work", body)
+            self.assertIn(status, (400, 422), body)
+            self.assertTrue(answer["error"]["message"], body)
+        status, _ = self.call("POST", "/api/work", b"x" * 600_000)
+        self.assertEqual(status, 413)
+
+    def test_a_set_grows_changes_and_shrinks(self):
+        status, body = self.add("7 1/4 - 3 5/6 ft", self.get_set()["version"], position=0)
+        self.assertEqual((status, body["example"]["working"]["answer"]["text"]), (201, "3 5/12 ft"))
+        self.assertEqual([e["rung"] for e in body["set"]["examples"]], ["M8", "F6", "F4"])
+        example, version = body["example"]["id"], body["set"]["version"]
+        path = f"/api/sets/{self.set_id}/examples/{example}"
+        status, body = self.call("PATCH", path, {"version": version, "words": {"1": "Cut <b>one</b> plank up."}})
+        self.assertEqual((status, body["example"]["working"]["steps"][1]["reason"]), (200, "Cut <b>one</b> plank up."))
+        order = [e["id"] for e in reversed(body["set"]["examples"])]
+        status, body = self.call(
+            "PATCH", f"/api/sets/{self.set_id}", {"version": body["set"]["version"], "order": order}
+        )
+        self.assertEqual((status, [e["id"] for e in body["examples"]]), (200, order))
+        status, body = self.call("DELETE", f"{path}?version={body['version']}")
+        self.assertEqual((status, len(body["examples"])), (200, 2))
+        self.assertEqual(self.call("GET", path)[0], 404)
+
+    def test_a_problem_that_cannot_be_worked_is_not_stored(self):
+        before = self.get_set()
+        for source in ("1/0", "30.4 - 7.85", "5 +", "1/2 + 1/3 ft - 1 in"):
+            status, body = self.add(source, before["version"])
+            self.assertEqual(status, 422)
+            self.assertTrue(body["error"]["hint"])
+        self.assertEqual(self.get_set(), before)
+
+    def test_a_change_on_an_old_version_is_409_with_the_set_as_it_is(self):
+        version = self.get_set()["version"]
+        self.assertEqual(self.add("1/2 + 1/5", version)[0], 201)
+        status, body = self.add("1/2 + 1/7", version)
+        self.assertEqual(status, 409)
+        self.assertEqual([e["text"] for e in body["set"]["examples"]], ["1/2 + 1/3", "2/3 - 1/6", "1/2 + 1/5"])
+        self.assertEqual(self.add("1/2 + 1/7", body["set"]["version"])[0], 201)
+
+    def test_changes_need_the_token_of_the_session(self):
+        for token in ("", "guessed", "ünicode".encode().decode("latin-1")):
+            status, body = self.call("POST", "/api/sets", {"title": "x"}, token=token)
+            self.assertEqual((status, body["error"]["message"]), (403, "This page has lost its place. Load it again."))
+
+    def test_unknown_sets_and_addresses_are_404_and_titles_are_checked(self):
+        self.assertEqual(self.call("GET", f"/api/sets/{uuid.uuid4()}")[0], 404)
+        self.assertEqual(self.call("GET", "/api/nowhere")[0], 404)
+        for title in ("", "   ", "x" * 121):
+            self.assertEqual(self.call("POST", "/api/sets", {"title": title})[0], 422)
+        status, body = self.call("POST", "/api/sets", {"title": " O'Hara's <b>set</b> "})
+        self.assertEqual((status, body["title"]), (201, "O'Hara's <b>set</b>"))
+
+    def test_what_was_answered_survives_a_kill_of_the_server(self):
+        version = self.get_set()["version"]
+        self.assertEqual(self.add("1/2 + 1/9", version)[0], 201)
+        self.server.kill()
+        self.server.start()
+        self.assertEqual(self.get_set()["examples"][-1]["text"], "1/2 + 1/9")
+
+    def test_the_page_is_served_with_a_strict_policy(self):
+        with urllib.request.urlopen(self.server.address + "/bench/any/where") as response:
+            policy, html = response.headers["Content-Security-Policy"], response.read().decode()
+        self.assertIn("script-src 'self';", policy)
+        self.assertNotIn("unsafe", policy)
+        nonce = policy.split("'nonce-")[1].split("'")[0]
+        self.assertIn(f'content="{nonce}"', html)
+
+
+class OtherApiTests(unittest.TestCase):
+    def test_a_database_that_is_gone_is_told_in_words(self):
+        # Nothing listens on port 1 of loopback.
+        config = {
+            "SECRET_KEY": "x",
+            "DATABASE_URL": "postgresql+psycopg://u:p@127.0.0.1:1/x",
+            "SIGNED_IN_TEACHER": str(uuid.uuid4()),
+        }
+        answer = create_app(config).test_client().get("/api/sets")
+        self.assertEqual(answer.status_code, 503)
+        self.assertEqual(answer.json["error"]["hint"], "What you typed is still on this page. Try again in a moment.")
+
+    def test_nobody_is_signed_in_without_a_setting(self):
+        app = create_app({"SECRET_KEY": "x", "DATABASE_URL": support.database_url(), "SIGNED_IN_TEACHER": None})
+        self.addCleanup(app.extensions["keen_slate_engine"].dispose)
+        self.assertEqual(app.test_client().get("/api/sets").status_code, 401)
+
+    def test_the_openapi_document_names_each_model_once(self):
+        app = create_app({"SECRET_KEY": "x", "DATABASE_URL": None})
+        with app.app_context():
+            schemas = app.spec["components"]["schemas"]
+        self.assertIn("WorkingOut", schemas)
+        self.assertFalse([name for name in schemas if "." in name])
+        references = {part.split('"')[0] for part in json.dumps(app.spec).split("#/components/schemas/")[1:]}
+        self.assertLessEqual(references, set(schemas))
