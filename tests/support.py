@@ -1,15 +1,9 @@
-"""What the tests of store, web and page stand on: a real PostgreSQL, a real server, a real browser."""
+"""What the tests of store, web and page stand on: a real PostgreSQL and a real server."""
 
 from __future__ import annotations
 
 import atexit
-import os
-import subprocess
-import sys
 import tempfile
-import time
-import urllib.error
-import urllib.request
 import uuid
 from functools import cache
 from pathlib import Path
@@ -20,9 +14,8 @@ from sqlalchemy.orm import Session
 
 from keen_slate.store.database import migrate, open_engine
 from keen_slate.store.shelf import Shelf, teacher_named
-from tools.postgres import LocalPostgres, free_port
-
-ROOT = Path(__file__).resolve().parents[1]
+from tools.postgres import LocalPostgres
+from tools.server import LiveServer
 
 
 @cache
@@ -76,39 +69,6 @@ def new_set(teacher: uuid.UUID, title: str, problems: list[str]) -> uuid.UUID:
         return made.id
 
 
-class LiveServer:
-    """The application in its own process, as an installation runs it."""
-
-    def __init__(self, teacher: uuid.UUID, url: str | None = None) -> None:
-        self.port = free_port(0)
-        self.address = f"http://127.0.0.1:{self.port}"
-        self.environment = os.environ | {
-            "KEEN_SLATE_DATABASE_URL": url or database_url(),
-            "KEEN_SLATE_SECRET_KEY": "only for tests",
-            "KEEN_SLATE_TEACHER": str(teacher),
-        }
-        self.start()
-
-    def start(self) -> None:
-        """Start it, and wait until it answers."""
-        command = [sys.executable, "-m", "gunicorn", "--bind", f"127.0.0.1:{self.port}", "--workers", "1", "--threads",
-                   "4", "--log-level", "critical", "--no-control-socket", "keen_slate.web:create_app()"]  # fmt: skip
-        self.process = subprocess.Popen(command, cwd=ROOT, env=self.environment)
-        for _ in range(100):
-            try:
-                with urllib.request.urlopen(f"{self.address}/api/openapi.json", timeout=2):
-                    return
-            except OSError:
-                time.sleep(0.1)
-        raise RuntimeError("the server of the tests does not answer")
-
-    def kill(self) -> None:
-        """End it as a power cut would."""
-        subprocess.run(["pkill", "-KILL", "-P", str(self.process.pid)], check=False)
-        self.process.kill()
-        self.process.wait()
-
-    def stop(self) -> None:
-        """End it."""
-        self.process.terminate()
-        self.process.wait()
+def live_server(teacher: uuid.UUID) -> LiveServer:
+    """The application over the shared database, with *teacher* signed in."""
+    return LiveServer(str(teacher), database_url())

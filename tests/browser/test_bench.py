@@ -18,7 +18,7 @@ class BrowserTests(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
-        cls.server = support.LiveServer(cls.teacher)
+        cls.server = support.live_server(cls.teacher)
         cls.addClassCleanup(cls.server.stop)
         cls.browser = cls.enterClassContext(chromium())
 

@@ -41,7 +41,7 @@ class ApiTests(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
-        cls.server = support.LiveServer(cls.teacher)
+        cls.server = support.live_server(cls.teacher)
         cls.addClassCleanup(cls.server.stop)
         cls.client = Client(cls.server.address)
 

@@ -1,0 +1,1 @@
+"""Benchmarks: each prints what it measured beside a yardstick of the same run."""
