@@ -19,7 +19,6 @@ from .layouts import Row, line
 from .lexing import DecimalMark
 from .methods import work
 from .misconceptions import Found, find
-from .numbers import value
 from .reading import labelled, read
 from .surprises import surprises
 from .ways import Ways
@@ -85,7 +84,7 @@ def working_document(worked: Worked) -> dict[str, Any]:
         "format": FORMAT,
         "version": VERSION,
         "problem": {"text": problem.text, "kind": problem.kind, "label": problem.label},
-        "answer": {"text": working.answer_text, "value": exact(value(working.answer))},
+        "answer": {"text": working.answer_text, "value": exact(working.value)},
         "methods": working.ways.as_dict(),
         "steps": _steps(working),
         "estimate": _estimate(worked.estimate),

@@ -70,7 +70,7 @@ def estimate(working: Working) -> Estimate:
     )
     joined_expr: Expr = joined if joined.rest else joined.first
     total = value(joined_expr)
-    answer = value(working.answer)
+    answer = working.value
     within = abs(answer - total) <= bound
     tied = tuple([i for i, (_, tie) in enumerate(rounds) if tie])
     return Estimate(

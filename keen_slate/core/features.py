@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from itertools import pairwise
 
 from .methods.add_subtract import parts, unsigned_terms
 from .methods.common_denominator import Relation, least, relation
-from .numbers import Neg, Whole, children, value
+from .numbers import Neg, Whole, children
 from .rungs import rung_of
 from .working import Working
 
@@ -38,9 +37,9 @@ class Features:
 def features(working: Working) -> Features:
     """The features of a worked problem."""
     terms = unsigned_terms(working.problem.expr)
-    denominators = [parts(t)[2] for _, t in terms if not isinstance(t, Whole)]
+    denominators = tuple([parts(t)[2] for _, t in terms if not isinstance(t, Whole)])
     kinds = [step.kind for step in working.steps]
-    answer = value(working.answer)
+    answer = working.value
     return Features(
         rung=rung_of(working),
         terms=len(terms),
@@ -55,7 +54,7 @@ def features(working: Working) -> Features:
         sum_above_one=answer > 1,
         whole_answer=answer.denominator == 1,
         large_facts=sum(max(fact) > TIMES_TABLE and min(fact) > 1 for step in working.steps for fact in step.facts),
-        negatives=_meets_negatives(working, answer),
+        negatives=_meets_negatives(working),
     )
 
 
@@ -66,8 +65,8 @@ def _simplified_by(working: Working) -> int:
     return 1
 
 
-def _meets_negatives(working: Working, answer: Fraction) -> bool:
-    if answer < 0:
+def _meets_negatives(working: Working) -> bool:
+    """Whether a sign is typed or put anywhere: one that is put on the way is put by a step of its own."""
+    if working.value < 0 or any(step.kind == "put-sign" for step in working.steps):
         return True
-    exprs = [working.problem.expr, *(step.after for step in working.steps)]
-    return any(isinstance(part, Neg) for expr in exprs for part in (expr, *children(expr)))
+    return any(isinstance(term, Neg) for term in children(working.problem.expr))

@@ -137,13 +137,15 @@ def ratio(expr: Expr) -> tuple[int, int]:
     >>> ratio(Mixed(2, 2, 4))
     (10, 4)
     """
+    # The three plain numbers are nearly all that is ever asked for; a look at the type is the quickest test.
+    kind = type(expr)
+    if kind is Whole:
+        return expr.n, 1  # type: ignore[union-attr]
+    if kind is Mixed and expr.num is not None:  # type: ignore[union-attr]
+        return expr.whole * expr.den + expr.num, expr.den  # type: ignore[union-attr,operator,return-value]
+    if kind is Frac and expr.num is not None and expr.den is not None:  # type: ignore[union-attr]
+        return expr.num, expr.den  # type: ignore[union-attr]
     match expr:
-        case Whole(n):
-            return n, 1
-        case Frac(num, den) if num is not None and den is not None:
-            return num, den
-        case Mixed(whole, num, den) if num is not None:
-            return whole * den + num, den
         case Sum(first, rest):
             return _ratio_of_sum(first, rest)
         case Neg(inner):
@@ -158,7 +160,7 @@ def ratio(expr: Expr) -> tuple[int, int]:
             return n**exponent, d**exponent
         case Dec(whole, places, period):
             return _ratio_of_decimal(whole, places, period)
-        case Blank() | Frac() | Mixed() | Equation():
+        case Blank() | Whole() | Frac() | Mixed() | Equation():
             raise BlankValueError("a blank has no value until it is filled")
         case _:
             assert_never(expr)
@@ -244,6 +246,8 @@ def largest_integer(expr: Expr) -> int:
             return whole
         case Blank():
             return 0
+        case Sum(first, rest):
+            return max(largest_integer(first), *[largest_integer(term) for _, term in rest])
         case _:
             return max([largest_integer(inner) for inner in children(expr)])
 

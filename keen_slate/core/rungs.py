@@ -49,7 +49,7 @@ def _is_tidy(term: Expr) -> bool:
 
 
 def _relation(terms: list[tuple[int, Expr]]) -> str | None:
-    return relation([parts(term)[2] for _, term in terms if not isinstance(term, Whole)])
+    return relation(tuple([parts(term)[2] for _, term in terms if not isinstance(term, Whole)]))
 
 
 def _simplifies(working: Working) -> bool:
@@ -57,7 +57,7 @@ def _simplifies(working: Working) -> bool:
 
 
 def _fraction_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | None:
-    answer = abs(value(working.answer))
+    answer = abs(working.value)
     if answer == 0 or len(terms) < 2:
         return None
     if len(terms) > 2:

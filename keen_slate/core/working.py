@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from fractions import Fraction
 
 from .errors import LimitError
 from .numbers import (
@@ -53,7 +54,10 @@ class Step:
 
 @dataclass(frozen=True, slots=True)
 class Working:
-    """A proven working. *raw* is the last number before tidying and simplifying, for the marks on form."""
+    """A proven working. *raw* is the last number before tidying and simplifying, for the marks on form.
+
+    *largest_number* and the exact *value* are found while it is proven.
+    """
 
     problem: Problem
     ways: Ways
@@ -62,6 +66,7 @@ class Working:
     raw: Mixed | Frac | Whole
     used_denominator: int | None
     largest_number: int = field(init=False)
+    value: Fraction = field(init=False)
 
     def __post_init__(self) -> None:
         """Prove the working. Raises `UnequalStepError`, and `LimitError` for a number past the limits."""
@@ -81,6 +86,7 @@ class Working:
         if largest >= TOO_LARGE:
             raise too_large(self.problem.text)
         object.__setattr__(self, "largest_number", largest)
+        object.__setattr__(self, "value", Fraction(n, d))
 
     @property
     def answer_text(self) -> str:

@@ -28,7 +28,7 @@ def work(problem: Problem, ways: Ways) -> Working:
     """The working of an `add-subtract` problem. Raises `LimitError`."""
     scribe = Scribe(problem.expr)
     terms = _tidy_terms(scribe, _put_signs_together(scribe, problem.expr))
-    denominators = [d for _, t in terms if (d := _den(t))]
+    denominators = tuple([d for _, t in terms if (d := _den(t))])
     if len(set(denominators)) > 1 and common.least(denominators) >= 10**12:
         raise too_large(problem.text)
     if all(sign > 0 for sign, _ in terms):
@@ -125,7 +125,7 @@ def _tidy_terms(scribe: Scribe, terms: Terms) -> Terms:
 
 def _to_common(scribe: Scribe, terms: Terms) -> Terms:
     """All fractions in their least common denominator."""
-    denominators = [d for _, t in terms if (d := _den(t))]
+    denominators = tuple([d for _, t in terms if (d := _den(t))])
     if len(set(denominators)) < 2:
         return terms
     d = common.least(denominators)
@@ -142,7 +142,7 @@ def _scaled(number: Unsigned, d: int) -> Unsigned:
 
 
 def _write_common(
-    scribe: Scribe, terms: list[Unsigned], denominators: list[int], d: int, after: Expr, roles: Roles
+    scribe: Scribe, terms: list[Unsigned], denominators: tuple[int, ...], d: int, after: Expr, roles: Roles
 ) -> None:
     lines: tuple[Rich, ...] = ()
     if common.relation(denominators) != "one-fits":
@@ -221,7 +221,7 @@ def _set_wholes_aside(
 def _fractions_to_common(
     scribe: Scribe, fractions: list[tuple[Frac, Role]], beside: Whole | None
 ) -> list[tuple[Frac, Role]]:
-    denominators = [f.den for f, _ in fractions if f.den]
+    denominators = tuple([f.den for f, _ in fractions if f.den])
     if len(set(denominators)) < 2:
         return fractions
     d = common.least(denominators)

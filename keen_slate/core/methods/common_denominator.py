@@ -10,18 +10,22 @@ from functools import lru_cache
 from math import gcd, lcm
 from typing import Literal
 
+from ..numbers import Frac
 from ..wording import Rich, Scaled, parts_name
 
 Relation = Literal["like", "one-fits", "shares-factor", "coprime"]
 
 # A longer row of multiples is cut in the middle: the board has no room for it, and nobody would read it.
 ROW_SHOWN = 12
+# Classes use few denominators, so what is said of them is kept; the functions are pure.
+CACHED = 8192
 
 
-def relation(denominators: list[int]) -> Relation | None:
+@lru_cache(maxsize=CACHED)
+def relation(denominators: tuple[int, ...]) -> Relation | None:
     """How *denominators* stand to each other; None when there are none.
 
-    >>> relation([4, 12]), relation([4, 6]), relation([4, 9]), relation([7, 7])
+    >>> relation((4, 12)), relation((4, 6)), relation((4, 9)), relation((7, 7))
     ('one-fits', 'shares-factor', 'coprime', 'like')
     """
     distinct = set(denominators)
@@ -35,7 +39,8 @@ def relation(denominators: list[int]) -> Relation | None:
     return "shares-factor"
 
 
-def least(denominators: list[int]) -> int:
+@lru_cache(maxsize=CACHED)
+def least(denominators: tuple[int, ...]) -> int:
     """The least common denominator."""
     return lcm(*denominators)
 
@@ -49,12 +54,14 @@ def _row(d: int, common: int) -> Rich:
     return (f"multiples of {d}: {shown}",)
 
 
-def listed_multiples(denominators: list[int], common: int) -> tuple[Rich, ...]:
+@lru_cache(maxsize=CACHED)
+def listed_multiples(denominators: tuple[int, ...], common: int) -> tuple[Rich, ...]:
     """A row of multiples for each different denominator, as far as the first that all share."""
     return tuple([_row(d, common) for d in dict.fromkeys(denominators)])
 
 
-def title(denominators: list[int], common: int) -> Rich:
+@lru_cache(maxsize=CACHED)
+def title(denominators: tuple[int, ...], common: int) -> Rich:
     """What a class says when it finds the common denominator."""
     pieces = parts_name(common, True)
     if relation(denominators) == "one-fits":
@@ -62,7 +69,8 @@ def title(denominators: list[int], common: int) -> Rich:
     return (f"Same size pieces first: {pieces}.",)
 
 
-def reason(denominators: list[int], common: int) -> Rich:
+@lru_cache(maxsize=CACHED)
+def reason(denominators: tuple[int, ...], common: int) -> Rich:
     """Why the fractions are rewritten."""
     start = "The pieces must be the same size before they are counted together."
     if relation(denominators) == "one-fits":
@@ -72,10 +80,8 @@ def reason(denominators: list[int], common: int) -> Rich:
     return (f"{start} {common} is the first number in every row of multiples.",)
 
 
-@lru_cache(maxsize=65536)
+@lru_cache(maxsize=CACHED)
 def scaling(num: int, den: int, common: int) -> Rich:
     """How one fraction is scaled: what is done to the bottom is done to the top."""
-    from ..numbers import Frac
-
     by = common // den
     return (Frac(num, den), " = ", Scaled(num, den, "×", by), " = ", Frac(num * by, common))

@@ -32,7 +32,7 @@ class Case:
         self.terms: Terms = unsigned_terms(working.problem.expr)
         self.parts = [parts(term) for _, term in self.terms]
         self.fractions = sum(not isinstance(term, Whole) for _, term in self.terms)
-        self.answer_value = value(working.answer)
+        self.answer_value = working.value
 
     def tidied(self) -> list[tuple[int, int, int]]:
         """The terms' parts after an improper part beside a whole has been tidied."""
