@@ -144,7 +144,7 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
     view = working_document(worked)
     view["problem"] |= {
         "kind_name": KIND_NAMES[working.problem.kind],
-        "glyphs": glyphs(working.problem.expr, working.steps[0].roles if working.steps else ()),
+        "glyphs": glyphs(working.problem.expr, working.problem_roles),
     }
     view["answer"] |= {"glyphs": glyphs(working.answer)}
     view["rows"] = [_row(row, working) for row in line(working)]

@@ -60,8 +60,7 @@ def line(working: Working, columns: int = COLUMNS) -> list[Row]:
 
     The first square of every row is kept for the equals sign.
     """
-    first_roles = working.steps[0].roles if working.steps else ()
-    problem = _row(None, glyphs(working.problem.expr, first_roles), "", columns)
+    problem = _row(None, glyphs(working.problem.expr, working.problem_roles), "", columns)
     steps = [
         _row(i, glyphs(step.after, _answer_roles(working, i) or step.roles), "=", columns)
         for i, step in enumerate(working.steps)

@@ -89,6 +89,11 @@ class Working:
         object.__setattr__(self, "value", Fraction(n, d))
 
     @property
+    def problem_roles(self) -> Roles:
+        """The inks of the problem's terms."""
+        return roles_for(_terms(self.problem.expr))
+
+    @property
     def answer_text(self) -> str:
         """The answer with its label."""
         return labelled(text(self.answer), self.problem.label)

@@ -3,6 +3,7 @@
 import unittest
 from dataclasses import replace
 from fractions import Fraction
+from itertools import pairwise
 from math import gcd
 
 from hypothesis import given
@@ -92,8 +93,13 @@ class WorkingTests(unittest.TestCase):
                 self.assertTrue(0 <= shape["x"] <= shape["x"] + shape["w"] <= figure["width"])
                 self.assertTrue(min(shape["y"], shape["y"] + shape["h"]) >= 0)
                 self.assertLessEqual(max(shape["y"], shape["y"] + shape["h"]), figure["height"])
-            for den in set(dens) if step["kind"] != "subtract" else ():
-                self.assertEqual(wholes[0]["w"] % den, 0)
+            for whole in wholes:
+                x, y, w = whole["x"], whole["y"], whole["w"]
+                cuts = [
+                    s["x"] for s in figure["shapes"] if s["weight"] in ("thick", "thin") and (s["y"], s["w"]) == (y, 0)
+                ]
+                edges = [x, *sorted(cut for cut in cuts if x < cut < x + w), x + w]
+                self.assertEqual(len({b - a for a, b in pairwise(edges)}), 1)
 
     def test_a_wrong_step_cannot_be_returned(self):
         working = work(read("7 1/4 - 3 5/6"))

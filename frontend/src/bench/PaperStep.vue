@@ -93,8 +93,8 @@ h3 { font-size: 1rem; }
 .why { font-weight: 400; font-size: 0.85rem; color: var(--ink-quiet); margin-left: 0.6em; text-decoration: underline; text-underline-offset: 3px; }
 .words { background: var(--paper); }
 textarea {
-  display: block; width: 100%; font: inherit; font-size: 0.95rem; line-height: var(--square); height: calc(4 * var(--square));
-  color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 0 6px; resize: none;
+  display: block; width: 100%; font: inherit; font-size: 0.95rem; line-height: var(--square); field-sizing: content; min-height: calc(2 * var(--square));
+  color: var(--ink); background: #fff; border: 0; border-radius: 2px; padding: 0 6px; resize: none; box-shadow: 0 0 0 1px #8496a0;
 }
 .restore { padding: 0; height: var(--square); display: block; font-size: 0.88rem; }
 .spoken, .mine, .no-figure { font-size: 0.92rem; line-height: var(--square); color: var(--ink-quiet); background: var(--paper); }

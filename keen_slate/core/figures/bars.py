@@ -65,6 +65,8 @@ def _shown(step: Step) -> list[_Strips]:
     numbers = [n for n in leaves(step.after) if isinstance(n, (Whole, Frac, Mixed))]
     olds = [n for n in leaves(step.before) if isinstance(n, (Whole, Frac, Mixed))]
     recut = step.kind in ("common-denominator", "simplify") and len(olds) == len(numbers)
+    if not recut:
+        numbers = _changed(olds, numbers)
     rows = []
     for i, number in enumerate(numbers):
         whole, num, den = parts(number)
@@ -72,6 +74,14 @@ def _shown(step: Step) -> list[_Strips]:
         old = parts(olds[i])[2] if recut and parts(olds[i])[2] != den else None
         rows.append(_Strips(whole, num, den, role, old, label=amount(whole, num, den)))
     return rows
+
+
+def _changed(before: list[Whole | Frac | Mixed], after: list[Whole | Frac | Mixed]) -> list[Whole | Frac | Mixed]:
+    """*after* without the terms at its end that the step left as they were; all of it, where only the order changed."""
+    keep = len(after)
+    while keep > 1 and len(before) - (len(after) - keep) > 1 and before[keep - len(after) - 1] == after[keep - 1]:
+        keep -= 1
+    return after[:keep]
 
 
 def _taking_away(step: Step) -> list[_Strips]:
@@ -174,7 +184,9 @@ def _alt(row: _Strips) -> str:
     if row.old:
         said.append(f"the cuts of {row.old} equal parts are drawn as well")
     if row.crossed or row.crossed_wholes:
-        off = [f"{row.crossed_wholes} whole"] * bool(row.crossed_wholes) + [f"{row.crossed} parts"] * bool(row.crossed)
+        off = [amount(row.crossed_wholes, 0, 1)] * bool(row.crossed_wholes) + [f"{row.crossed} parts"] * bool(
+            row.crossed
+        )
         said.append(f"{' and '.join(off)} crossed off")
     sentence = "; ".join(said) + "."
     return f"{row.label}: {sentence}"
