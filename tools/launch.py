@@ -30,7 +30,8 @@ def main(arguments: list[str]) -> int:
     """Run one of the commands above; returns the exit status."""
     if arguments[:1] == ["openapi"]:
         return write_openapi(Path(arguments[1]))
-    signal.signal(signal.SIGTERM, _interrupt)
+    for ending in (signal.SIGTERM, signal.SIGINT):  # a shell may have told its background commands to ignore Ctrl+C
+        signal.signal(ending, _interrupt)
     try:
         return demo() if arguments[:1] == ["demo"] else serve()
     except KeyboardInterrupt:
