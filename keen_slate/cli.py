@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import argparse
 import json
+import os
 import sys
 from collections.abc import Iterator, Sequence
+from io import TextIOWrapper
 from typing import Any, BinaryIO
 
 from keen_slate.core.document import Worked, work_text, working_document
@@ -27,8 +29,14 @@ def main(arguments: Sequence[str] | None = None) -> int:
     work.add_argument("--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(CODES)}")
     given = list(sys.argv[1:] if arguments is None else arguments)
     known = parser.parse_args(_shield_problem(given))
+    for stream in (sys.stdout, sys.stderr):
+        if isinstance(stream, TextIOWrapper):
+            stream.reconfigure(encoding="utf-8", errors="backslashreplace")
     try:
         return _work(known, work)
+    except BrokenPipeError:  # whoever reads the lines has enough of them
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return 0
     except CoreError as error:
         _report(error)
         return UNREADABLE
@@ -79,7 +87,7 @@ def _report(error: CoreError) -> None:
 
 def _work_lines(source: BinaryIO, ways: Ways) -> None:
     for line in _lines(source):
-        print(_json(_document_or_error(line, ways)), flush=sys.stdout.isatty())
+        print(_json(_document_or_error(line, ways)), flush=True)
 
 
 def _lines(source: BinaryIO) -> Iterator[bytes]:
