@@ -12,6 +12,7 @@ from typing import Any, BinaryIO
 
 from keen_slate.core.document import Worked, work_text, working_document
 from keen_slate.core.errors import CoreError, ReadError
+from keen_slate.core.methods.single import TARGETS
 from keen_slate.core.ways import CODES, Ways
 from keen_slate.core.wording import plain, text
 
@@ -26,6 +27,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     work.add_argument("problem", nargs="?", help="like '7 1/4 - 3 5/6'")
     work.add_argument("--json", action="store_true", help="write the document as JSON")
     work.add_argument("--lines", action="store_true", help="work one problem a line from standard input (JSON Lines)")
+    work.add_argument("--to", choices=TARGETS, metavar="FORM", help=f"convert a single number: {', '.join(TARGETS)}")
     work.add_argument("--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(CODES)}")
     given = list(sys.argv[1:] if arguments is None else arguments)
     known = parser.parse_args(_shield_problem(given))
@@ -46,7 +48,9 @@ def _shield_problem(arguments: list[str]) -> list[str]:
     """Put a problem that begins with a minus sign behind "--", where it is not taken for an option."""
     if "--" in arguments:
         return arguments
-    problems = [a for i, a in enumerate(arguments) if _is_negative_problem(a) and arguments[i - 1] != "--set"]
+    problems = [
+        a for i, a in enumerate(arguments) if _is_negative_problem(a) and arguments[i - 1] not in ("--set", "--to")
+    ]
     if not problems:
         return arguments
     return [a for a in arguments if a not in problems] + ["--", *problems]
@@ -61,11 +65,11 @@ def _work(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int:
     if known.lines:
         if known.problem is not None:
             parser.error("--lines reads the problems from standard input; leave the problem out")
-        _work_lines(sys.stdin.buffer, ways)
+        _work_lines(sys.stdin.buffer, ways, known.to)
         return 0
     if known.problem is None:
         parser.error("a problem is missing, like '7 1/4 - 3 5/6'")
-    worked = work_text(known.problem, ways)
+    worked = work_text(known.problem, ways, target=known.to)
     print(_json(working_document(worked)) if known.json else readable(worked))
     return 0
 
@@ -85,9 +89,9 @@ def _report(error: CoreError) -> None:
     print(_json({"error": error.as_dict()}), file=sys.stderr)
 
 
-def _work_lines(source: BinaryIO, ways: Ways) -> None:
+def _work_lines(source: BinaryIO, ways: Ways, target: str | None) -> None:
     for line in _lines(source):
-        print(_json(_document_or_error(line, ways)), flush=True)
+        print(_json(_document_or_error(line, ways, target)), flush=True)
 
 
 def _lines(source: BinaryIO) -> Iterator[bytes]:
@@ -96,9 +100,9 @@ def _lines(source: BinaryIO) -> Iterator[bytes]:
         yield line.removesuffix(b"\n").removesuffix(b"\r")
 
 
-def _document_or_error(line: bytes, ways: Ways) -> dict[str, Any]:
+def _document_or_error(line: bytes, ways: Ways, target: str | None) -> dict[str, Any]:
     try:
-        return working_document(work_text(line.decode("utf-8"), ways))
+        return working_document(work_text(line.decode("utf-8"), ways, target=target))
     except UnicodeDecodeError as error:
         refusal = ReadError("The line is not UTF-8 text.", error.start, 1, "Save the file as UTF-8.")
         return {"error": refusal.as_dict()}

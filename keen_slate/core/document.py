@@ -13,11 +13,12 @@ from typing import Any
 
 from .estimate import Estimate, estimate, mixed
 from .features import Features, features
-from .figures.bars import TOO_MANY_PARTS, of_step
+from .figures import bars
 from .kinds import KIND_NAMES
 from .layouts import Row, line
 from .lexing import DecimalMark
 from .methods import work
+from .methods.single import converting
 from .misconceptions import Found, find
 from .reading import labelled, read
 from .surprises import surprises
@@ -40,13 +41,14 @@ class Worked:
     surprises: list[str]
 
 
-def work_text(source: str, ways: Ways | None = None, mark: DecimalMark = ".") -> Worked:
-    """Read *source* and work it in *ways*. Raises `CoreError`.
+def work_text(source: str, ways: Ways | None = None, mark: DecimalMark = ".", target: str | None = None) -> Worked:
+    """Read *source* and work it in *ways*; with a *target*, convert it to that form. Raises `CoreError`.
 
     >>> work_text("1/2 + 1/3").working.answer_text
     '5/6'
     """
-    working = work(read(source, mark), ways)
+    problem = read(source, mark)
+    working = work(converting(problem, target) if target else problem, ways)
     about = estimate(working)
     found = find(working, about)
     facts = features(working)
@@ -170,11 +172,11 @@ def _row(row: Row, working: Working) -> dict[str, Any]:
 
 
 def _add_to_step(step: Step, shown: dict[str, Any], edited: str | None) -> None:
-    figure = of_step(step)
+    figure = bars.of_step(step)
     shown["title_glyphs"] = typeset(step.title)
     shown["line_glyphs"] = [typeset(rich) for rich in step.lines]
     shown["figure"] = asdict(figure) if figure else None
-    shown["figure_note"] = None if figure else TOO_MANY_PARTS
+    shown["figure_note"] = None if figure else bars.note(step)
     shown["own_reason"] = shown["reason"]
     shown["edited"] = edited is not None
     if edited is not None:

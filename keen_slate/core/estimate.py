@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from .methods.add_subtract import join_terms, signed_terms
+from .methods.terms import join_terms, signed_terms
 from .numbers import Expr, Neg, Sum, Whole, make, ratio, value
 from .wording import Rich, text
 from .working import Working

@@ -5,9 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from itertools import pairwise
 
-from .methods.add_subtract import parts, unsigned_terms
 from .methods.common_denominator import Relation, least, relation
-from .numbers import Neg, Whole, children
+from .numbers import Frac, Mixed, Neg, children, leaves
 from .rungs import rung_of
 from .working import Working
 
@@ -36,19 +35,20 @@ class Features:
 
 def features(working: Working) -> Features:
     """The features of a worked problem."""
-    terms = unsigned_terms(working.problem.expr)
-    denominators = tuple([parts(t)[2] for _, t in terms if not isinstance(t, Whole)])
+    numbers = list(leaves(working.problem.expr))
+    denominators = tuple([n.den for n in numbers if isinstance(n, (Frac, Mixed)) and n.den])
     kinds = [step.kind for step in working.steps]
     answer = working.value
     return Features(
         rung=rung_of(working),
-        terms=len(terms),
+        terms=len(numbers),
         denominators=relation(denominators),
         common_denominator=least(denominators) if denominators else None,
         used_denominator=working.used_denominator,
         largest_number=working.largest_number,
         steps=len(kinds),
-        carries=sum(kind == "to-mixed" and following == "join" for kind, following in pairwise(kinds)),
+        carries=kinds.count("carry-whole")
+        + sum(kind == "to-mixed" and following == "join" for kind, following in pairwise(kinds)),
         regroups=kinds.count("regroup"),
         simplify_by=_simplified_by(working),
         sum_above_one=answer > 1,

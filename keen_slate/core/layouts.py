@@ -100,6 +100,8 @@ class _Placer:
             self._fraction(piece["top"], piece["bottom"], piece["role"])
         else:
             self._characters(piece["text"], self.x, self.y, "tall", piece["role"])
+            if piece["kind"] == "recurring":
+                self.rules.append(Rule(self.x, self.y, SQUARE * len(piece["text"]), piece["role"]))
             self.x += SQUARE * len(piece["text"])
         if self.x > self.limit and self.break_at[2] > SQUARE:
             self._break()

@@ -46,11 +46,12 @@ LONE_NUMBER = re.compile(r"-?[0-9_./\[\]]+(?: [0-9_]+/[0-9]+)?")
 
 @dataclass(frozen=True, slots=True)
 class Problem:
-    """A problem as read: *expr* without its *label*, and its *kind*."""
+    """A problem as read: *expr* without its *label*, its *kind*, and for a conversion the form wanted."""
 
     expr: Expr
     label: str | None
     kind: Kind
+    target: str | None = None
 
     @property
     def text(self) -> str:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from .methods.add_subtract import parts, signed_terms
 from .methods.common_denominator import relation
+from .methods.terms import parts, signed_terms
 from .numbers import Expr, Frac, Mixed, Neg, Whole, value
 from .working import Working
 
@@ -31,6 +31,8 @@ _UNLIKE = {"one-fits": "F4", "shares-factor": "F5", "coprime": "F6"}
 def rung_of(working: Working) -> str | None:
     """The rung of a worked sum or difference, None where it stands on none."""
     terms = signed_terms(working.problem.expr)
+    if working.problem.kind != "add-subtract":
+        return None
     if any(isinstance(term, Neg) for _, term in terms):
         return None
     if all(_is_proper(term) for _, term in terms):

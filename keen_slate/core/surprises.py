@@ -5,8 +5,8 @@ from __future__ import annotations
 from .features import Features
 from .figures.bars import MOST_PARTS
 from .misconceptions import Found
-from .numbers import Neg
-from .working import Working
+from .numbers import Neg, Sum, Whole
+from .working import Step, Working
 
 LARGE_DENOMINATOR = 60
 
@@ -17,7 +17,8 @@ def surprises(working: Working, features: Features, found: list[Found]) -> list[
     if isinstance(working.answer, Neg):
         said.append("The answer is below zero.")
     elif _dips_below_zero(working):
-        said.append("Passes below zero on the way, worked from the left.")
+        said.append("Passes below zero on the way, with the method chosen.")
+    said += working.notes
     if not working.steps:
         said.append("There is nothing to do.")
     if features.regroups:
@@ -31,7 +32,13 @@ def surprises(working: Working, features: Features, found: list[Found]) -> list[
 
 
 def _dips_below_zero(working: Working) -> bool:
-    return any(step.kind == "put-sign" for step in working.steps)
+    """Whether a result, or the fraction part in the method chosen, falls below zero on the way."""
+    return any(_falls_below_zero(step) for step in working.steps)
+
+
+def _falls_below_zero(step: Step) -> bool:
+    signed = step.kind == "put-sign" and step.after != Whole(0)
+    return signed or (step.kind == "subtract-fractions" and isinstance(step.after, Sum))
 
 
 def _about_size(features: Features) -> list[str]:

@@ -11,15 +11,40 @@ from dataclasses import dataclass, fields, replace
 from .errors import SettingError
 
 CODES: dict[str, tuple[str, ...]] = {
-    "common_denominator": ("list-multiples",),
-    "mixed_add": ("wholes-first",),
-    "mixed_subtract": ("regroup",),
-    "to_mixed": ("divide",),
-    "simplify": ("greatest-factor",),
+    "common_denominator": ("list-multiples", "prime-factors", "product"),
+    "reduce_first": ("no", "yes"),
+    "spot_wholes": ("no", "yes"),
+    "mixed_add": ("wholes-first", "fractions-first", "improper"),
+    "mixed_subtract": ("regroup", "improper", "below-zero", "count-back", "same-difference"),
+    "to_mixed": ("divide", "split-wholes"),
+    "to_improper": ("times-and-add", "cut-wholes"),
+    "simplify": ("greatest-factor", "small-steps", "primes"),
     "answer_form": ("simplest-mixed", "simplest-improper", "any-equal"),
     "estimate": ("half",),
     "ties": ("up", "down"),
     "layout": ("line",),
+}
+
+# What a code is called on the screen, where teachers choose between ways.
+NAMES: dict[tuple[str, str], str] = {
+    ("common_denominator", "list-multiples"): "multiples listed",
+    ("common_denominator", "prime-factors"): "prime factors paired",
+    ("common_denominator", "product"): "denominators multiplied",
+    ("reduce_first", "no"): "terms as they are",
+    ("reduce_first", "yes"): "simplify terms first",
+    ("spot_wholes", "no"): "terms in their order",
+    ("spot_wholes", "yes"): "wholes spotted first",
+    ("mixed_add", "wholes-first"): "wholes first",
+    ("mixed_add", "fractions-first"): "fractions first, carry",
+    ("mixed_add", "improper"): "all improper",
+    ("mixed_subtract", "regroup"): "regroup",
+    ("mixed_subtract", "improper"): "all improper",
+    ("mixed_subtract", "below-zero"): "parts apart, below zero",
+    ("mixed_subtract", "count-back"): "count back",
+    ("mixed_subtract", "same-difference"): "same difference",
+    ("simplify", "greatest-factor"): "greatest factor at once",
+    ("simplify", "small-steps"): "small steps",
+    ("simplify", "primes"): "primes crossed off",
 }
 
 
@@ -28,9 +53,12 @@ class Ways:
     """The settings that a working is made with; each field holds one of its codes in `CODES`."""
 
     common_denominator: str = "list-multiples"
+    reduce_first: str = "no"
+    spot_wholes: str = "no"
     mixed_add: str = "wholes-first"
     mixed_subtract: str = "regroup"
     to_mixed: str = "divide"
+    to_improper: str = "times-and-add"
     simplify: str = "greatest-factor"
     answer_form: str = "simplest-mixed"
     estimate: str = "half"

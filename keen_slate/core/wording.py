@@ -203,9 +203,12 @@ TERM_ROLES: Roles = ("first", "second", "third", "fourth", "fifth", "sixth")
 
 
 class Glyph(TypedDict, total=False):
-    """A piece of typeset text: plain *text*, or a fraction of *top* over *bottom*; *role* gives its ink."""
+    """A piece of typeset text: plain *text*, or a fraction of *top* over *bottom*; *role* gives its ink.
 
-    kind: Literal["words", "number", "operator", "fraction", "power"]
+    A "recurring" piece has a bar over it.
+    """
+
+    kind: Literal["words", "number", "operator", "fraction", "power", "recurring"]
     text: str
     top: str
     bottom: str
@@ -231,8 +234,12 @@ def glyphs(expr: Expr, roles: Roles = ()) -> list[Glyph]:
 
 def _glyphs(expr: Expr, roles: Iterator[Role]) -> list[Glyph]:
     match expr:
-        case Whole() | Dec() | Blank():
+        case Whole() | Blank():
             return [_number(text(expr), next(roles, ""))]
+        case Dec(whole, places, period):
+            ink: Role = next(roles, "")
+            recurring: list[Glyph] = [{"kind": "recurring", "text": period, "role": ink}] if period else []
+            return [_number(f"{whole}.{places}", ink), *recurring]
         case Frac(num, den):
             return [_fraction(num, den, next(roles, ""))]
         case Mixed(whole, num, den):

@@ -56,7 +56,7 @@ class Step:
 class Working:
     """A proven working. *raw* is the last number before tidying and simplifying, for the marks on form.
 
-    *largest_number* and the exact *value* are found while it is proven.
+    *notes* say where a way did not fit and another was used; *largest_number* and the exact *value* are found while it is proven.
     """
 
     problem: Problem
@@ -65,6 +65,7 @@ class Working:
     answer: Expr
     raw: Mixed | Frac | Whole
     used_denominator: int | None
+    notes: tuple[str, ...] = ()
     largest_number: int = field(init=False)
     value: Fraction = field(init=False)
 
@@ -112,8 +113,10 @@ def too_large(problem: str) -> LimitError:
 class Scribe:
     """Writes steps down. What is worked on may stand in a larger expression: after a sign, before other terms."""
 
-    def __init__(self, start: Expr) -> None:
+    def __init__(self, start: Expr, ways: Ways) -> None:
         self.now = start
+        self.ways = ways
+        self.notes: list[str] = []  # where a way did not fit, and what was done instead
         self.steps: list[Step] = []
         self.negative = False
         self.raw: Mixed | None = None  # the last number before its improper part is tidied

@@ -40,7 +40,7 @@ class ErrorOut(BaseModel):
 
 
 class Glyph(BaseModel):
-    kind: Literal["words", "number", "operator", "fraction", "power"]
+    kind: Literal["words", "number", "operator", "fraction", "power", "recurring"]
     text: str | None = None
     top: str | None = None
     bottom: str | None = None
@@ -233,11 +233,24 @@ class SetOut(BaseModel):
     examples: list[ExampleSummary]
 
 
+class OtherWayOut(BaseModel):
+    """A way of working this problem; *largest* is null where it would meet a number past the limits."""
+
+    setting: str
+    code: str
+    name: str
+    current: bool
+    steps: int
+    largest: int | None
+    large_facts: int
+
+
 class ExampleOut(BaseModel):
-    """An example with its whole working."""
+    """An example with its whole working, and the other ways of working it."""
 
     id: UUID
     working: WorkingOut
+    other_ways: list[OtherWayOut]
 
 
 class SetWithExampleOut(BaseModel):

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any
 
+from keen_slate.core.compare import other_ways
 from keen_slate.core.document import Worked, work_text, working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.rungs import RUNGS
@@ -21,7 +23,9 @@ def worked(example: Example) -> Worked:
 
 def example_out(example: Example) -> dict[str, Any]:
     """An example with its whole working. Raises `CoreError`."""
-    return {"id": example.id, "working": working_view(worked(example), example.words)}
+    result = worked(example)
+    ways = [asdict(way) for way in other_ways(result.working.problem, result.working.ways)]
+    return {"id": example.id, "working": working_view(result, example.words), "other_ways": ways}
 
 
 def set_out(found: ExampleSet) -> dict[str, Any]:

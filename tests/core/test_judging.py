@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from keen_slate.core.document import work_text
 from keen_slate.core.layouts import SQUARE, line
 from keen_slate.core.methods import work
-from keen_slate.core.methods.add_subtract import parts, signed_terms
+from keen_slate.core.methods.terms import parts, signed_terms
 from keen_slate.core.misconceptions.registry import ENTRIES
 from keen_slate.core.numbers import Frac, Mixed, Whole, value
 from keen_slate.core.reading import read
@@ -129,7 +129,7 @@ class FeatureTests(unittest.TestCase):
 
     def test_surprises_are_told(self):
         self.assertEqual(work_text("7 1/4 - 3 5/6").surprises, ["Needs regrouping."])
-        self.assertEqual(work_text("1/4 - 2 + 3").surprises[0], "Passes below zero on the way, worked from the left.")
+        self.assertEqual(work_text("1/4 - 2 + 3").surprises[0], "Passes below zero on the way, with the method chosen.")
         self.assertIn("The common denominator is 84.", work_text("5/12 + 3/7").surprises)
 
 

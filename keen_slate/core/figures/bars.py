@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import lcm
 
-from ..methods.add_subtract import parts
+from ..methods.terms import parts
 from ..numbers import Expr, Frac, Mixed, Neg, Sum, Whole, leaves
 from ..wording import Role, parts_name
 from ..working import Step
@@ -42,9 +42,9 @@ class _Strips:
 
 
 def of_step(step: Step) -> Figure | None:
-    """The strips of what a step leads to; None where a whole would have more than `MOST_PARTS` parts."""
+    """The strips of what a step leads to; None for decimals, and past `MOST_PARTS` parts to a whole."""
     rows = _taking_away(step) or _shown(step)
-    if any(row.den > MOST_PARTS or (row.old or 1) > MOST_PARTS for row in rows):
+    if not rows or any(row.den > MOST_PARTS or (row.old or 1) > MOST_PARTS for row in rows):
         return None
     return _draw(rows)
 
@@ -59,6 +59,13 @@ def amount(whole: int, num: int, den: int) -> str:
     if num or not whole:
         said.append(f"{num} {parts_name(den, num != 1)}")
     return " and ".join(said)
+
+
+def note(step: Step) -> str | None:
+    """Why a step has no strips, where its parts are too many; None otherwise."""
+    numbers = [*leaves(step.before), *leaves(step.after)]
+    dens = [number.den or 1 for number in numbers if isinstance(number, (Frac, Mixed))]
+    return TOO_MANY_PARTS if max(dens, default=1) > MOST_PARTS else None
 
 
 def _shown(step: Step) -> list[_Strips]:

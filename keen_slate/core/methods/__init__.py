@@ -7,9 +7,13 @@ from ..kinds import KIND_NAMES
 from ..reading import Problem
 from ..ways import Ways
 from ..working import Method, Working
-from . import add_subtract
+from . import add_subtract, single
 
-FAMILIES: dict[str, Method] = {"add-subtract": add_subtract.work}
+FAMILIES: dict[str, Method] = {
+    "add-subtract": add_subtract.work,
+    "simplify": single.work,
+    "convert": single.work,
+}
 
 
 def work(problem: Problem, ways: Ways | None = None) -> Working:
@@ -25,7 +29,7 @@ def work(problem: Problem, ways: Ways | None = None) -> Working:
     if family is None:
         raise NotYetError(
             f"This is {KIND_NAMES[problem.kind]}; this version works sums and differences of fractions, "
-            "mixed numbers and wholes.",
+            "mixed numbers and wholes, and lone numbers.",
             0,
             len(problem.text),
             "Try a problem like 5 1/6 - 2 3/8.",

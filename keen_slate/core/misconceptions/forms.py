@@ -13,7 +13,7 @@ from .registry import Case, Wrong, misconception
     name="left an improper part beside the whole",
     reason="Has added correctly, but not looked whether the fraction part holds another whole.",
     question="How many of these pieces make a whole? Is there a whole hiding in the fraction?",
-    kinds=("add-subtract",),
+    kinds=("add-subtract", "simplify"),
     on_form=True,
 )
 def left_improper_part(case: Case) -> Wrong | None:
@@ -28,7 +28,7 @@ def left_improper_part(case: Case) -> Wrong | None:
     name="stopped before lowest terms",
     reason="Has the right amount, but not asked whether top and bottom share a factor.",
     question="Which number divides both the top and the bottom?",
-    kinds=("add-subtract",),
+    kinds=("add-subtract", "simplify"),
     on_form=True,
 )
 def not_simplified(case: Case) -> Wrong | None:

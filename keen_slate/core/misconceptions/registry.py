@@ -11,13 +11,12 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from fractions import Fraction
-from math import lcm
 from typing import Literal
 
 from ..estimate import Estimate
 from ..kinds import Kind
-from ..methods.add_subtract import Terms, parts, unsigned_terms
-from ..numbers import TOO_LARGE, Dec, Expr, Frac, Mixed, Whole, largest_integer, value
+from ..methods.terms import Terms, parts, unsigned_terms
+from ..numbers import TOO_LARGE, Dec, Expr, Frac, Mixed, Whole, largest_integer, leaves, value
 from ..wording import Rich, text
 from ..working import Working
 
@@ -43,8 +42,8 @@ class Case:
 
     @property
     def common(self) -> int:
-        """The least common denominator of the terms."""
-        return lcm(*(d for _, _, d in self.parts))
+        """The common denominator that the working uses."""
+        return self.working.used_denominator or 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,6 +98,8 @@ def misconception(
 
 def find(working: Working, estimate: Estimate) -> list[Found]:
     """The misconceptions that apply to *working*, those that show first."""
+    if any(isinstance(leaf, Dec) for leaf in leaves(working.problem.expr)):
+        return []  # no entry so far is about decimals
     case = Case(working)
     judged = [found for entry in ENTRIES.values() if (found := _judge(entry, case, estimate)) is not None]
     order = {"reveals": 0, "form": 1, "hidden": 2}

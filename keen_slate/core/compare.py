@@ -1,0 +1,67 @@
+"""Other ways: the same problem worked in every way that applies, and what each asks of a pupil."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from .errors import LimitError
+from .features import features
+from .methods import work
+from .reading import Problem
+from .ways import CODES, NAMES, Ways
+from .wording import text
+from .working import Working
+
+# The settings that are ways of working a problem, in the order in which they are shown.
+COMPARED = ("mixed_subtract", "mixed_add", "common_denominator", "spot_wholes", "reduce_first", "simplify")
+
+
+@dataclass(frozen=True, slots=True)
+class OtherWay:
+    """One way: the setting and code that make it, and its written steps, largest number and hard facts.
+
+    *largest* is None where the way would meet a number past the limits.
+    """
+
+    setting: str
+    code: str
+    name: str
+    current: bool
+    steps: int
+    largest: int | None
+    large_facts: int
+
+
+def other_ways(problem: Problem, ways: Ways) -> list[OtherWay]:
+    """The ways that make a difference to *problem*, the current one of each setting among them.
+
+    A code whose working is the same as the current one's is left out, and a setting whose codes all are.
+
+    >>> from .reading import read
+    >>> [(way.code, way.steps, way.largest) for way in other_ways(read("5/12 + 7/18"), Ways())]
+    [('list-multiples', 2, 36), ('product', 3, 216)]
+    """
+    shown: list[OtherWay] = []
+    here = work(problem, ways)
+    for setting in COMPARED:
+        rows = [row for code in CODES[setting] if (row := _row(here, setting, code)) is not None]
+        if len(rows) > 1:
+            shown += rows
+    return shown
+
+
+def _row(here: Working, setting: str, code: str) -> OtherWay | None:
+    current = getattr(here.ways, setting) == code
+    ways = replace(here.ways, **{setting: code})
+    try:
+        there = here if current else work(here.problem, ways)
+    except LimitError:
+        return OtherWay(setting, code, NAMES[setting, code], False, 0, None, 0)
+    if not current and (_shape(there) == _shape(here) or there.notes):
+        return None
+    facts = features(there)
+    return OtherWay(setting, code, NAMES[setting, code], current, facts.steps, facts.largest_number, facts.large_facts)
+
+
+def _shape(working: Working) -> list[tuple[str, str]]:
+    return [(step.kind, text(step.after)) for step in working.steps]
