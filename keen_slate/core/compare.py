@@ -9,7 +9,7 @@ from .features import features
 from .methods import work
 from .reading import Problem
 from .ways import CODES, NAMES, Ways
-from .wording import text
+from .wording import plain, text
 from .working import Working
 
 # The settings that are ways of working a problem, in the order in which they are shown.
@@ -39,7 +39,7 @@ def other_ways(problem: Problem, ways: Ways) -> list[OtherWay]:
 
     >>> from .reading import read
     >>> [(way.code, way.steps, way.largest) for way in other_ways(read("5/12 + 7/18"), Ways())]
-    [('list-multiples', 2, 36), ('product', 3, 216)]
+    [('list-multiples', 2, 36), ('prime-factors', 2, 36), ('product', 3, 216)]
     """
     shown: list[OtherWay] = []
     here = work(problem, ways)
@@ -63,5 +63,5 @@ def _row(here: Working, setting: str, code: str) -> OtherWay | None:
     return OtherWay(setting, code, NAMES[setting, code], current, facts.steps, facts.largest_number, facts.large_facts)
 
 
-def _shape(working: Working) -> list[tuple[str, str]]:
-    return [(step.kind, text(step.after)) for step in working.steps]
+def _shape(working: Working) -> list[tuple[str, str, list[str]]]:
+    return [(step.kind, text(step.after), [plain(line) for line in step.lines]) for step in working.steps]

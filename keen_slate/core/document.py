@@ -6,6 +6,7 @@ draw it: typeset pieces, rows in squares, figures.
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Mapping
 from dataclasses import asdict, dataclass
 from fractions import Fraction
@@ -140,7 +141,8 @@ def _found(found: Found, label: str | None) -> dict[str, Any]:
 def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dict[str, Any]:
     """The document with typeset pieces, rows in squares and figures; *edited* reasons replace the core's own.
 
-    *edited* maps the index of a step, as text, to the teacher's sentence.
+    *edited* maps the key of a step (its kind, and the how-manieth of that kind from 0) to the teacher's sentence, so
+    that it stays with its step when the way of working changes.
     """
     working = worked.working
     view = working_document(worked)
@@ -150,8 +152,11 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
     }
     view["answer"] |= {"glyphs": glyphs(working.answer)}
     view["rows"] = [_row(row, working) for row in line(working)]
-    for i, (step, shown) in enumerate(zip(working.steps, view["steps"], strict=True)):
-        _add_to_step(step, shown, (edited or {}).get(str(i)))
+    seen: Counter[str] = Counter()
+    for step, shown in zip(working.steps, view["steps"], strict=True):
+        shown["key"] = f"{step.kind} {seen[step.kind]}"
+        seen[step.kind] += 1
+        _add_to_step(step, shown, (edited or {}).get(shown["key"]))
     about = worked.estimate
     view["estimate"] |= {
         "glyphs": glyphs(mixed(about.total)),

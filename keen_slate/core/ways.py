@@ -45,6 +45,28 @@ NAMES: dict[tuple[str, str], str] = {
     ("simplify", "greatest-factor"): "greatest factor at once",
     ("simplify", "small-steps"): "small steps",
     ("simplify", "primes"): "primes crossed off",
+    ("to_mixed", "divide"): "divide",
+    ("to_mixed", "split-wholes"): "split into wholes",
+    ("to_improper", "times-and-add"): "multiply and add",
+    ("to_improper", "cut-wholes"): "cut every whole",
+    ("answer_form", "simplest-mixed"): "mixed, lowest terms",
+    ("answer_form", "simplest-improper"): "improper, lowest terms",
+    ("answer_form", "any-equal"): "any equal form",
+    ("ties", "up"): "up",
+    ("ties", "down"): "down",
+}
+# What a setting is called. A setting with one code only is not offered.
+TITLES: dict[str, str] = {
+    "common_denominator": "Finding a common denominator",
+    "reduce_first": "Simplify before scaling",
+    "spot_wholes": "Terms that make a whole",
+    "mixed_add": "Adding mixed numbers",
+    "mixed_subtract": "Subtracting mixed numbers",
+    "to_mixed": "Improper to mixed",
+    "to_improper": "Mixed to improper",
+    "simplify": "Simplifying",
+    "answer_form": "Form of the answer",
+    "ties": "Rounding a tie in an estimate",
 }
 
 

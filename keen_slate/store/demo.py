@@ -24,6 +24,30 @@ SETS: tuple[tuple[str, tuple[str, ...]], ...] = (
             "1/2 + 2/3 - 3/4 ft",  # F7
         ),
     ),
+    (
+        "Rope for the handrails: adding mixed numbers",
+        (
+            "3 1/5 + 2 2/5 m",  # M1
+            "4 1/8 + 1 3/8 m",  # M1
+            "2 5/8 + 3 7/8 m",  # M2
+            "6 1/4 + 2 1/3 m",  # M3
+            "5 1/2 + 1 3/8 m",  # M3
+            "2 3/4 + 1 2/3 m",  # M4
+            "7 5/6 + 4 3/8 m",  # M4
+        ),
+    ),
+    (
+        "Boardwalk planks: what is left over",
+        (
+            "6 5/8 - 2 1/8 ft",  # M5
+            "5 3/4 - 1 1/3 ft",  # M5
+            "9 - 4 2/3 ft",  # M6
+            "100 - 41 3/8%",  # M6, the share of the trail that is still gravel
+            "8 1/5 - 3 4/5 ft",  # M7
+            "7 1/4 - 3 5/6 ft",  # M8
+            "10 1/6 - 4 9/10 ft",  # M9
+        ),
+    ),
 )
 
 

@@ -39,17 +39,21 @@ class Base(DeclarativeBase):
 
 
 class Teacher(Base):
-    """Somebody who makes sets."""
+    """Somebody who makes sets. *ways* are the house's: what departs from the defaults."""
 
     __tablename__ = "teacher"
 
     id: Mapped[uuid_key]
     name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    ways: Mapped[settings]
     created_at: Mapped[moment]
 
 
 class ExampleSet(Base):
-    """A set of worked examples. *version* counts its changes, so that two tabs cannot overwrite each other."""
+    """A set of worked examples. *version* counts its changes, so that two tabs cannot overwrite each other.
+
+    *ways* are those of the set: what departs from the house.
+    """
 
     __tablename__ = "example_set"
 
@@ -57,6 +61,7 @@ class ExampleSet(Base):
     id: Mapped[uuid_key]
     title: Mapped[str] = mapped_column(String(TITLE_LENGTH))
     version: Mapped[int] = mapped_column()
+    ways: Mapped[settings]
     created_at: Mapped[moment]
     changed_at: Mapped[moment] = mapped_column(onupdate=func.now())
 

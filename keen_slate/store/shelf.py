@@ -47,7 +47,7 @@ class Shelf:
             select(ExampleSet)
             .where(ExampleSet.teacher_id == self.teacher_id)
             .options(selectinload(ExampleSet.examples))
-            .order_by(ExampleSet.changed_at.desc(), ExampleSet.id)
+            .order_by(ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id)
         )
         return self.session.scalars(query).all()
 
@@ -74,11 +74,26 @@ class Shelf:
         self.session.flush()
         return new
 
+    def house_ways(self) -> dict[str, str]:
+        """The ways of the house: what departs from the defaults in all sets."""
+        return self.session.get_one(Teacher, self.teacher_id).ways
+
+    def change_house_ways(self, ways: Mapping[str, str]) -> None:
+        """Give the house other ways."""
+        self.session.get_one(Teacher, self.teacher_id).ways = dict(ways)
+
     def change_set(
-        self, set_id: uuid.UUID, version: int, title: str | None, order: Sequence[uuid.UUID] | None
+        self,
+        set_id: uuid.UUID,
+        version: int,
+        title: str | None = None,
+        order: Sequence[uuid.UUID] | None = None,
+        ways: Mapping[str, str] | None = None,
     ) -> ExampleSet:
-        """Give a set another *title*, its examples another *order*, or both."""
+        """Give a set another *title*, other *ways*, its examples another *order*, or all of these."""
         found = self._for_change(set_id, version)
+        if ways is not None:
+            found.ways = dict(ways)
         if title is not None:
             found.title = title
         if order is not None:

@@ -14,8 +14,8 @@ from keen_slate.store.models import TITLE_LENGTH, WORDS_LENGTH
 Source = Annotated[str, StringConstraints(max_length=4 * MAX_CHARACTERS)]
 Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
 Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=WORDS_LENGTH)]
-StepIndex = Annotated[str, StringConstraints(pattern=r"^[0-9]{1,2}$")]
-Words = Annotated[dict[StepIndex, Sentence], Field(max_length=100)]
+StepKey = Annotated[str, StringConstraints(pattern=r"^[a-z-]{1,40} [0-9]{1,2}$")]
+Words = Annotated[dict[StepKey, Sentence], Field(max_length=100)]
 WaysMap = Annotated[dict[str, str], Field(max_length=40)]
 
 
@@ -106,6 +106,7 @@ class AnswerOut(BaseModel):
 
 
 class StepOut(BaseModel):
+    key: str
     kind: str
     title: str
     before: str
@@ -230,6 +231,8 @@ class SetOut(BaseModel):
     title: str
     version: int
     changed_at: datetime
+    ways: dict[str, str]
+    house: dict[str, str]
     examples: list[ExampleSummary]
 
 
@@ -265,6 +268,30 @@ class ConflictOut(BaseModel):
     set: SetOut
 
 
+class CodeOut(BaseModel):
+    code: str
+    name: str
+
+
+class SettingOut(BaseModel):
+    """A setting and its codes, the default first."""
+
+    name: str
+    title: str
+    codes: list[CodeOut]
+
+
+class WaysOut(BaseModel):
+    """Every setting that offers a choice, and what the house has chosen (name to code)."""
+
+    settings: list[SettingOut]
+    house: dict[str, str]
+
+
+class HouseWaysIn(Strict):
+    house: WaysMap
+
+
 class SetIn(Strict):
     title: Title
 
@@ -273,6 +300,7 @@ class SetChange(Strict):
     version: int
     title: Title | None = None
     order: Annotated[list[UUID], Field(max_length=200)] | None = None
+    ways: WaysMap | None = None
 
 
 class ExampleIn(Strict):

@@ -20,6 +20,7 @@ from .schemas import (
     ExampleChange,
     ExampleIn,
     ExampleOut,
+    HouseWaysIn,
     MeOut,
     SetChange,
     SetIn,
@@ -27,6 +28,7 @@ from .schemas import (
     SetWithExampleOut,
     ShelfOut,
     VersionQuery,
+    WaysOut,
 )
 from .session import csrf_token, shelf, teacher_name
 
@@ -46,12 +48,31 @@ def me() -> dict[str, Any]:
     return {"name": teacher_name(), "csrf_token": csrf_token()}
 
 
+@blueprint.get("/ways")
+@blueprint.output(WaysOut)
+def get_ways() -> dict[str, Any]:
+    """Every setting, and what the house has chosen."""
+    with shelf() as mine:
+        return views.ways_out(mine.house_ways())
+
+
+@blueprint.put("/ways")
+@blueprint.input(HouseWaysIn)
+@blueprint.output(WaysOut)
+def put_ways(json_data: HouseWaysIn) -> dict[str, Any]:
+    """Change the ways of the house; sets and examples with ways of their own keep them."""
+    Ways.of(json_data.house)
+    with shelf() as mine:
+        mine.change_house_ways(json_data.house)
+        return views.ways_out(json_data.house)
+
+
 @blueprint.get("/sets")
 @blueprint.output(ShelfOut)
 def list_sets() -> dict[str, Any]:
     """The Shelf: all sets, the one changed last first."""
     with shelf() as mine:
-        return {"sets": [views.set_summary(found) for found in mine.sets()]}
+        return {"sets": [views.set_summary(found, mine.house_ways()) for found in mine.sets()]}
 
 
 @blueprint.post("/sets")
@@ -60,7 +81,7 @@ def list_sets() -> dict[str, Any]:
 def add_set(json_data: SetIn) -> dict[str, Any]:
     """Begin a new set."""
     with shelf() as mine:
-        return views.set_out(mine.add_set(json_data.title))
+        return views.set_out(mine.add_set(json_data.title), mine.house_ways())
 
 
 @blueprint.get("/sets/<uuid:set_id>")
@@ -68,7 +89,7 @@ def add_set(json_data: SetIn) -> dict[str, Any]:
 def get_set(set_id: UUID) -> dict[str, Any]:
     """A set with a summary of each example."""
     with shelf() as mine:
-        return views.set_out(mine.one_set(set_id))
+        return views.set_out(mine.one_set(set_id), mine.house_ways())
 
 
 @blueprint.patch("/sets/<uuid:set_id>")
@@ -78,7 +99,10 @@ def get_set(set_id: UUID) -> dict[str, Any]:
 def change_set(set_id: UUID, json_data: SetChange) -> dict[str, Any]:
     """Change the title of a set, or the order of its examples."""
     with shelf() as mine:
-        return views.set_out(mine.change_set(set_id, json_data.version, json_data.title, json_data.order))
+        new = json_data
+        Ways.of(new.ways or {})
+        found = mine.change_set(set_id, new.version, new.title, new.order, new.ways)
+        return views.set_out(found, mine.house_ways())
 
 
 @blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>")
@@ -86,7 +110,7 @@ def change_set(set_id: UUID, json_data: SetChange) -> dict[str, Any]:
 def get_example(set_id: UUID, example_id: UUID) -> dict[str, Any]:
     """An example with its whole working."""
     with shelf() as mine:
-        return views.example_out(mine.example(set_id, example_id))
+        return views.example_out(mine.example(set_id, example_id), mine.house_ways())
 
 
 @blueprint.post("/sets/<uuid:set_id>/examples")
@@ -99,7 +123,10 @@ def add_example(set_id: UUID, json_data: ExampleIn) -> dict[str, Any]:
     work_text(new.source, Ways.of(new.ways))
     with shelf() as mine:
         found, example = mine.add_example(set_id, new.version, new.source, new.position, new.ways, new.words)
-        return {"set": views.set_out(found), "example": views.example_out(example)}
+        return {
+            "set": views.set_out(found, mine.house_ways()),
+            "example": views.example_out(example, mine.house_ways()),
+        }
 
 
 @blueprint.patch("/sets/<uuid:set_id>/examples/<uuid:example_id>")
@@ -111,7 +138,10 @@ def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> 
     new = json_data
     with shelf() as mine:
         found, example = mine.change_example(set_id, example_id, new.version, new.source, new.ways, new.words)
-        return {"set": views.set_out(found), "example": views.example_out(example)}
+        return {
+            "set": views.set_out(found, mine.house_ways()),
+            "example": views.example_out(example, mine.house_ways()),
+        }
 
 
 @blueprint.delete("/sets/<uuid:set_id>/examples/<uuid:example_id>")
@@ -121,7 +151,7 @@ def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> 
 def remove_example(set_id: UUID, example_id: UUID, query_data: VersionQuery) -> dict[str, Any]:
     """Take an example off the ladder."""
     with shelf() as mine:
-        return views.set_out(mine.remove_example(set_id, example_id, query_data.version))
+        return views.set_out(mine.remove_example(set_id, example_id, query_data.version), mine.house_ways())
 
 
 @blueprint.errorhandler(StaleSetError)
@@ -130,7 +160,7 @@ def conflict(error: Exception) -> tuple[Response, int]:
     """The set as it is now, for the choice between the two; nothing was changed."""
     set_id: UUID = (request.view_args or {})["set_id"]
     with shelf() as mine:
-        now = SetOut.model_validate(views.set_out(mine.one_set(set_id)))
+        now = SetOut.model_validate(views.set_out(mine.one_set(set_id), mine.house_ways()))
     return refusal(
         409,
         "This set was changed in another tab since it was opened here.",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import asdict
 from typing import Any
 
@@ -9,44 +10,46 @@ from keen_slate.core.compare import other_ways
 from keen_slate.core.document import Worked, work_text, working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.rungs import RUNGS
-from keen_slate.core.ways import Ways
+from keen_slate.core.ways import CODES, NAMES, TITLES, Ways
 from keen_slate.core.wording import Glyph, glyphs, words
 from keen_slate.store.models import Example, ExampleSet
 
 SHOWN_ON_SHELF = 4
 
 
-def worked(example: Example) -> Worked:
-    """The example, worked in its own ways. Raises `CoreError`."""
-    return work_text(example.source, Ways.of(example.ways))
+def worked(example: Example, house: Mapping[str, str]) -> Worked:
+    """The example in its ways: its own, else those of its set, else of the *house*. Raises `CoreError`."""
+    return work_text(example.source, Ways.of({**house, **example.example_set.ways, **example.ways}))
 
 
-def example_out(example: Example) -> dict[str, Any]:
+def example_out(example: Example, house: Mapping[str, str]) -> dict[str, Any]:
     """An example with its whole working. Raises `CoreError`."""
-    result = worked(example)
+    result = worked(example, house)
     ways = [asdict(way) for way in other_ways(result.working.problem, result.working.ways)]
     return {"id": example.id, "working": working_view(result, example.words), "other_ways": ways}
 
 
-def set_out(found: ExampleSet) -> dict[str, Any]:
+def set_out(found: ExampleSet, house: Mapping[str, str]) -> dict[str, Any]:
     """A set with a summary of each example."""
     summaries: list[dict[str, Any]] = []
     for example in found.examples:
         before = summaries[-1]["rung"] if summaries else None
-        summaries.append(_summary(example, before))
+        summaries.append(_summary(example, house, before))
     return {
         "id": found.id,
         "title": found.title,
         "version": found.version,
         "changed_at": found.changed_at,
+        "ways": found.ways,
+        "house": dict(house),
         "examples": summaries,
     }
 
 
-def _summary(example: Example, rung_before: str | None) -> dict[str, Any]:
+def _summary(example: Example, house: Mapping[str, str], rung_before: str | None) -> dict[str, Any]:
     stored = {"id": example.id, "source": example.source, "ways": example.ways, "words": example.words}
     try:
-        result = worked(example)
+        result = worked(example, house)
     except CoreError as error:
         # A text that an older or newer version could read is shown as it is, never dropped.
         pieces: list[Glyph] = [{"kind": "words", "text": example.source}]
@@ -67,9 +70,9 @@ def _summary(example: Example, rung_before: str | None) -> dict[str, Any]:
     }
 
 
-def set_summary(found: ExampleSet) -> dict[str, Any]:
+def set_summary(found: ExampleSet, house: Mapping[str, str]) -> dict[str, Any]:
     """A set as the Shelf shows it."""
-    summaries = set_out(found)["examples"]
+    summaries = set_out(found, house)["examples"]
     rungs = list(dict.fromkeys(summary["rung"] for summary in summaries if summary["rung"]))
     return {
         "id": found.id,
@@ -79,3 +82,12 @@ def set_summary(found: ExampleSet) -> dict[str, Any]:
         "first": [summary["glyphs"] for summary in summaries[:SHOWN_ON_SHELF]],
         "rungs": rungs,
     }
+
+
+def ways_out(house: Mapping[str, str]) -> dict[str, Any]:
+    """Every setting with a choice, and the ways of the *house*."""
+    settings = [
+        {"name": name, "title": title, "codes": [{"code": code, "name": NAMES[name, code]} for code in CODES[name]]}
+        for name, title in TITLES.items()
+    ]
+    return {"settings": settings, "house": dict(house)}

@@ -189,6 +189,26 @@ class BrowserTests(unittest.TestCase):
         self.page.wait_for_selector(".mine", state="detached")
         self.assertTrue(self.page.input_value("#reason-0").startswith("The pieces must be the same size"))
 
+    def test_another_way_is_taken_over_with_a_click_and_given_back(self):
+        self.type_problem("7 1/4 - 3 5/6")
+        self.page.wait_for_selector(".row[aria-label='three and five twelfths']")
+        self.page.click(".way >> text=same difference")
+        self.page.wait_for_selector(".row[aria-label='seven and five twelfths minus four']")
+        self.page.reload()
+        self.page.wait_for_selector(".row[aria-label='seven and five twelfths minus four']")
+        self.page.click("text=This example has ways of its own")
+        self.page.wait_for_selector(".row[aria-label='six and fifteen twelfths minus three and ten twelfths']")
+
+    def test_the_ways_of_the_set_change_the_example_in_view(self):
+        self.type_problem("2 3/4 + 1 2/3")
+        self.page.wait_for_selector(".row[aria-label='three plus seventeen twelfths']")
+        self.page.click(".top >> text=Ways")
+        self.page.select_option("[aria-label='Adding mixed numbers, in this set']", "improper")
+        self.page.wait_for_selector(".row[aria-label='fifty-three twelfths']")
+        self.page.keyboard.press("Escape")
+        self.page.click("text=Undo")
+        self.page.wait_for_selector(".row[aria-label='three plus seventeen twelfths']")
+
     def test_a_server_that_is_gone_loses_nothing_that_was_typed(self):
         self.server.kill()
         self.type_problem("1/2 + 1/9")

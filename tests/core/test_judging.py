@@ -1,11 +1,13 @@
 """Estimates, likely wrong answers, features and rungs, words: against a second definition wherever there is one."""
 
 import unittest
+from dataclasses import replace
 from fractions import Fraction
 
 from hypothesis import given
 from hypothesis import strategies as st
 
+from keen_slate.core.compare import other_ways
 from keen_slate.core.document import work_text
 from keen_slate.core.layouts import SQUARE, line
 from keen_slate.core.methods import work
@@ -131,6 +133,45 @@ class FeatureTests(unittest.TestCase):
         self.assertEqual(work_text("7 1/4 - 3 5/6").surprises, ["Needs regrouping."])
         self.assertEqual(work_text("1/4 - 2 + 3").surprises[0], "Passes below zero on the way, with the method chosen.")
         self.assertIn("The common denominator is 84.", work_text("5/12 + 3/7").surprises)
+
+
+class OtherWaysTests(unittest.TestCase):
+    @given(strategies.classroom_pairs, strategies.all_ways)
+    def test_every_way_listed_is_what_working_that_way_gives(self, expr, ways):
+        problem = read(text(expr))
+        for way in other_ways(problem, ways):
+            there = work(problem, replace(ways, **{way.setting: way.code}))
+            self.assertEqual((way.steps, way.largest), (len(there.steps), there.largest_number))
+            self.assertEqual(way.current, getattr(ways, way.setting) == way.code)
+
+    def test_golden_workings_of_other_ways(self):
+        golden = {
+            ("7 1/4 - 3 5/6", "mixed_subtract=improper"): ["29/4 - 23/6", "87/12 - 46/12", "41/12", "3 5/12"],
+            ("7 1/4 - 3 5/6", "mixed_subtract=below-zero"): [
+                "7 3/12 - 3 10/12", "4 + 3/12 - 10/12", "4 - 7/12", "3 12/12 - 7/12", "3 5/12",
+            ],
+            ("7 1/4 - 3 5/6", "mixed_subtract=count-back"): [
+                "7 3/12 - 3 10/12", "4 3/12 - 10/12", "4 3/12 - 3/12 - 7/12", "4 - 7/12", "3 12/12 - 7/12", "3 5/12",
+            ],
+            ("7 1/4 - 3 5/6", "mixed_subtract=same-difference"): ["7 3/12 - 3 10/12", "7 5/12 - 4", "3 5/12"],
+            ("9 - 4 2/3", "mixed_subtract=improper"): ["9/1 - 14/3", "27/3 - 14/3", "13/3", "4 1/3"],
+            ("2 3/4 + 1 2/3", "mixed_add=fractions-first"): [
+                "2 9/12 + 1 8/12", "2 + 1 + 17/12", "2 + 1 + 1 + 5/12", "4 + 5/12", "4 5/12",
+            ],
+            ("2 3/4 + 1 2/3", "mixed_add=improper"): ["11/4 + 5/3", "33/12 + 20/12", "53/12", "4 5/12"],
+            ("5/12 + 7/18", "common_denominator=product"): ["90/216 + 84/216", "174/216", "29/36"],
+            ("7/9 + 2/5 + 2/9", "spot_wholes=yes"): ["1 + 2/5", "1 2/5"],
+            ("6/8 + 1/4", "reduce_first=yes"): ["3/4 + 1/4", "4/4", "1"],
+            ("12/36 + 12/36", "simplify=small-steps"): ["24/36", "12/18", "6/9", "2/3"],
+        }  # fmt: skip
+        for (problem, setting), lines in golden.items():
+            working = work(read(problem), Ways.of(dict([setting.split("=")])))
+            self.assertEqual([text(step.after) for step in working.steps], lines, (problem, setting))
+
+    def test_a_way_that_does_not_fit_says_so_and_another_is_used(self):
+        working = work(read("40 1/4 - 30 3/4"), Ways.of({"mixed_subtract": "count-back"}))
+        self.assertEqual(working.notes, ("Counting back would take 32 jumps, so this is regrouped.",))
+        self.assertIn("regroup", [step.kind for step in working.steps])
 
 
 class LayoutTests(unittest.TestCase):

@@ -45,7 +45,8 @@ class MigrationTests(unittest.TestCase):
                 teacher = demo.load(session)
         with Session(engine) as session:
             sets = Shelf(session, teacher).sets()
-            self.assertEqual([len(found.examples) for found in sets], [len(problems) for _, problems in demo.SETS])
+            loaded = {found.title: tuple(example.source for example in found.examples) for found in sets}
+            self.assertEqual((len(sets), loaded), (len(demo.SETS), dict(demo.SETS)))
         engine.dispose()
 
 

@@ -101,7 +101,9 @@ class ApiTests(unittest.TestCase):
         self.assertEqual([e["rung"] for e in body["set"]["examples"]], ["M8", "F6", "F4"])
         example, version = body["example"]["id"], body["set"]["version"]
         path = f"/api/sets/{self.set_id}/examples/{example}"
-        status, body = self.call("PATCH", path, {"version": version, "words": {"1": "Cut <b>one</b> plank up."}})
+        status, body = self.call(
+            "PATCH", path, {"version": version, "words": {"regroup 0": "Cut <b>one</b> plank up."}}
+        )
         self.assertEqual((status, body["example"]["working"]["steps"][1]["reason"]), (200, "Cut <b>one</b> plank up."))
         order = [e["id"] for e in reversed(body["set"]["examples"])]
         status, body = self.call(
@@ -111,6 +113,28 @@ class ApiTests(unittest.TestCase):
         status, body = self.call("DELETE", f"{path}?version={body['version']}")
         self.assertEqual((status, len(body["examples"])), (200, 2))
         self.assertEqual(self.call("GET", path)[0], 404)
+
+    def test_ways_of_house_set_and_example_each_outweigh_the_one_before(self):
+        body = self.add("7 1/4 - 3 5/6", self.get_set()["version"])[1]
+        example, version = body["example"]["id"], body["set"]["version"]
+        path = f"/api/sets/{self.set_id}/examples/{example}"
+        kinds = lambda: [step["kind"] for step in self.call("GET", path)[1]["working"]["steps"]]  # noqa: E731
+        self.addCleanup(self.call, "PUT", "/api/ways", {"house": {}})
+        status, ways = self.call("PUT", "/api/ways", {"house": {"mixed_subtract": "same-difference"}})
+        self.assertEqual((status, ways["house"]), (200, {"mixed_subtract": "same-difference"}))
+        self.assertIn("shift-both", kinds())
+        set_ways = {"version": version, "ways": {"mixed_subtract": "count-back"}}
+        status, body = self.call("PATCH", f"/api/sets/{self.set_id}", set_ways)
+        self.assertEqual((status, body["ways"]), (200, {"mixed_subtract": "count-back"}))
+        self.assertIn("count-back", kinds())
+        own = {"version": body["version"], "ways": {"mixed_subtract": "improper"}}
+        status, body = self.call("PATCH", path, own)
+        self.assertIn("to-improper", kinds())
+        self.assertTrue([w for w in body["example"]["other_ways"] if w["code"] == "improper" and w["current"]])
+        for bad in ({"mixed_subtract": "magic"}, {"colour": "blue"}):
+            self.assertEqual(self.call("PUT", "/api/ways", {"house": bad})[0], 422)
+            self.assertEqual(self.call("PATCH", path, {"version": body["set"]["version"], "ways": bad})[0], 422)
+        self.assertIn("to-improper", kinds())
 
     def test_a_problem_that_cannot_be_worked_is_not_stored(self):
         before = self.get_set()

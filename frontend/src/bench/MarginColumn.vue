@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useBench } from '../stores/bench'
 import CanItBeRight from './CanItBeRight.vue'
+import OtherWays from './OtherWays.vue'
 import TheyMayWrite from './TheyMayWrite.vue'
 
 const bench = useBench()
@@ -11,6 +12,7 @@ const bench = useBench()
     <template v-if="bench.working">
       <CanItBeRight :working="bench.working" />
       <TheyMayWrite :working="bench.working" />
+      <OtherWays />
       <section v-if="bench.working.surprises.length">
         <h2>Before you use it</h2>
         <ul><li v-for="said in bench.working.surprises" :key="said">{{ said }}</li></ul>

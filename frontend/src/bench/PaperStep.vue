@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 
 import type { Row, Step } from '../api/client'
 import FigureDrawing from '../parts/FigureDrawing.vue'
@@ -19,16 +19,17 @@ const props = defineProps<{
 const bench = useBench()
 const open = ref(false)
 const words = ref(props.step.reason)
+watch(() => props.step.reason, (now) => (words.value = now))
 
 async function keep(): Promise<void> {
   const wanted = words.value.trim()
   if (wanted === props.step.reason) return
-  await bench.reword(props.index, wanted === props.step.own_reason ? '' : wanted)
+  await bench.reword(props.step.key, wanted === props.step.own_reason ? '' : wanted)
 }
 
 async function restore(): Promise<void> {
   words.value = props.step.own_reason
-  await bench.reword(props.index, '')
+  await bench.reword(props.step.key, '')
 }
 </script>
 

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 
 import { useBench } from '../stores/bench'
 
-defineEmits<{ keys: [] }>()
+defineEmits<{ keys: []; ways: [] }>()
 const bench = useBench()
 const title = ref<HTMLInputElement | null>(null)
 
@@ -38,6 +38,7 @@ async function rename(): Promise<void> {
     <span class="gap" />
     <span v-if="undoWord" class="said">{{ undoWord }}.</span>
     <button class="word" :disabled="!bench.undoable.length" @click="bench.undo()">Undo</button>
+    <button v-if="bench.set" class="word" @click="$emit('ways')">Ways</button>
     <button class="word" @click="$emit('keys')">Keys</button>
   </header>
 </template>

@@ -9,6 +9,7 @@ import LadderColumn from '../bench/LadderColumn.vue'
 import MarginColumn from '../bench/MarginColumn.vue'
 import PaperSheet from '../bench/PaperSheet.vue'
 import TopLine from '../bench/TopLine.vue'
+import WaysPanel from '../bench/WaysPanel.vue'
 import { useBench } from '../stores/bench'
 
 const props = defineProps<{
@@ -21,6 +22,7 @@ const props = defineProps<{
 const bench = useBench()
 const router = useRouter()
 const keysShown = ref(false)
+const waysShown = ref(false)
 const entry = ref<InstanceType<typeof EntryLine> | null>(null)
 
 watch(() => props.setId, openSet, { immediate: true })
@@ -65,7 +67,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
 <template>
   <div class="bench">
-    <TopLine @keys="keysShown = true" />
+    <TopLine @keys="keysShown = true" @ways="waysShown = !waysShown" />
     <p v-if="bench.missing" class="missing" role="alert">
       {{ bench.missing.message }} {{ bench.missing.hint }}
       <RouterLink to="/">Shelf</RouterLink>
@@ -81,6 +83,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       </main>
     </div>
     <ConflictChoice />
+    <WaysPanel v-model:visible="waysShown" />
     <KeysHelp v-model:visible="keysShown" />
   </div>
 </template>

@@ -1,11 +1,16 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 
-import { type Answer, ask, client, type ExampleSet, type ExampleSummary, type Refusal, type Working } from '../api/client'
+import {
+  type Answer, ask, client, type Example, type ExampleSet, type ExampleSummary, type Refusal, type Setting,
+} from '../api/client'
+
+type WaysMap = Record<string, string>
+type Made = { set: ExampleSet; example?: Example }
 
 type Saving = 'saved' | 'saving' | 'not saved'
 /** A change that can be made on any version of the set, so that it can be made again on a newer one. */
-type Change = (version: number) => Promise<Answer<{ set: ExampleSet; working?: Working; id?: string }>>
+type Change = (version: number) => Promise<Answer<Made>>
 /** What takes a change back again. */
 type Inverse = () => Promise<boolean>
 
@@ -14,23 +19,26 @@ export const useBench = defineStore('bench', () => {
   const set = ref<ExampleSet | null>(null)
   const missing = ref<Refusal | null>(null)
   const chosen = ref<string | null>(null)
-  const workings = ref<Record<string, Working>>({})
+  const pages = ref<Record<string, Example>>({})
   const saving = ref<Saving>('saved')
   const savedAt = ref<Date | null>(null)
   const trouble = ref<Refusal | null>(null)
   const conflict = ref<ExampleSet | null>(null)
   const undoable = ref<{ said: string; inverse: Inverse }[]>([])
+  const settings = ref<Setting[]>([])
   let again: (() => Promise<boolean>) | null = null
 
   const examples = computed(() => set.value?.examples ?? [])
   const example = computed(() => examples.value.find((item) => item.id === chosen.value) ?? null)
-  const working = computed(() => (chosen.value ? (workings.value[chosen.value] ?? null) : null))
+  const page = computed(() => (chosen.value ? (pages.value[chosen.value] ?? null) : null))
+  const working = computed(() => page.value?.working ?? null)
+  const otherWays = computed(() => page.value?.other_ways ?? [])
 
   async function open(id: string): Promise<void> {
     missing.value = trouble.value = conflict.value = null
     if (set.value?.id !== id) {
       set.value = null
-      workings.value = {}
+      pages.value = {}
       undoable.value = []
     }
     const answer = await ask(client.GET('/api/sets/{set_id}', { params: { path: { set_id: id } } }))
@@ -40,7 +48,7 @@ export const useBench = defineStore('bench', () => {
 
   async function choose(id: string | null): Promise<void> {
     chosen.value = id
-    if (id && !workings.value[id]) await load(id)
+    if (id && !pages.value[id]) await load(id)
   }
 
   async function load(id: string): Promise<void> {
@@ -48,18 +56,18 @@ export const useBench = defineStore('bench', () => {
     if (!set.value || !summary || summary.unreadable) return
     const path = { set_id: set.value.id, example_id: id }
     const answer = await ask(client.GET('/api/sets/{set_id}/examples/{example_id}', { params: { path } }))
-    if (answer.ok) workings.value[id] = answer.data.working
+    if (answer.ok) pages.value[id] = answer.data
     else trouble.value = answer.refusal
   }
 
   /** Make *change* on the version at hand; true when it was saved. A refusal of its text is handed back. */
-  async function make(change: Change): Promise<Answer<{ set: ExampleSet; working?: Working; id?: string }>> {
+  async function make(change: Change): Promise<Answer<Made>> {
     const version = set.value?.version ?? 0
     saving.value = 'saving'
     const answer = await change(version)
     if (answer.ok) {
       set.value = answer.data.set
-      if (answer.data.id && answer.data.working) workings.value[answer.data.id] = answer.data.working
+      if (answer.data.example) pages.value[answer.data.example.id] = answer.data.example
       saving.value = 'saved'
       savedAt.value = new Date()
       trouble.value = null
@@ -84,10 +92,9 @@ export const useBench = defineStore('bench', () => {
     conflict.value = null
     if (!theirs) return
     set.value = theirs
-    workings.value = {}
     if (keepMine && again) await again()
     else saving.value = 'saved'
-    if (chosen.value) await load(chosen.value)
+    await workAnew()
   }
 
   async function tryAgain(): Promise<void> {
@@ -99,10 +106,10 @@ export const useBench = defineStore('bench', () => {
   async function add(source: string, at?: number, like?: ExampleSummary): Promise<Refusal | null> {
     const answer = await make((version) => {
       const body = { version, source, position: at ?? null, ways: like?.ways ?? {}, words: like?.words ?? {} }
-      return withExample(ask(client.POST('/api/sets/{set_id}/examples', { params: here(), body })))
+      return ask(client.POST('/api/sets/{set_id}/examples', { params: here(), body }))
     })
     if (!answer.ok) return answer.status === 422 ? answer.refusal : null
-    const id = answer.data.id as string
+    const id = answer.data.example?.id ?? ''
     chosen.value = id
     if (!like) undoable.value.push({ said: 'Added', inverse: () => remove(id, true) })
     return null
@@ -148,21 +155,68 @@ export const useBench = defineStore('bench', () => {
     return answer.ok
   }
 
-  /** Give step *index* of the chosen example the teacher's own reason; an empty one restores the core's. */
-  async function reword(index: number, sentence: string): Promise<void> {
-    if (example.value) await setWords(example.value.id, withWords(example.value.words, index, sentence))
+  /** Give the step *key* of the chosen example the teacher's own reason; an empty one restores the core's. */
+  async function reword(key: string, sentence: string): Promise<void> {
+    if (example.value) await setWords(example.value.id, withWords(example.value.words, key, sentence))
   }
 
   async function setWords(id: string, words: Record<string, string>, undoing = false): Promise<boolean> {
     const before = examples.value.find((item) => item.id === id)?.words ?? {}
-    const answer = await make((version) => {
-      const params = { path: { ...here().path, example_id: id } }
-      return withExample(
-        ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body: { version, words } })),
-      )
-    })
+    const answer = await make((version) => changeExample(id, { version, words }))
     if (answer.ok && !undoing) undoable.value.push({ said: 'Reworded', inverse: () => setWords(id, before, true) })
     return answer.ok
+  }
+
+  function changeExample(id: string, body: { version: number; words?: WaysMap; ways?: WaysMap }) {
+    const params = { path: { ...here().path, example_id: id } }
+    return ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body }))
+  }
+
+  /** Work an example in *ways* of its own; in none, it follows its set again. */
+  async function setExampleWays(id: string, ways: WaysMap, undoing = false): Promise<boolean> {
+    const before = examples.value.find((item) => item.id === id)?.ways ?? {}
+    const answer = await make((version) => changeExample(id, { version, ways }))
+    if (answer.ok && !undoing) {
+      undoable.value.push({ said: 'Worked another way', inverse: () => setExampleWays(id, before, true) })
+    }
+    return answer.ok
+  }
+
+  /** Give the set ways that depart from the house; every example that has none of its own follows. */
+  async function setSetWays(ways: WaysMap, undoing = false): Promise<boolean> {
+    const before = set.value?.ways ?? {}
+    const answer = await make((version) =>
+      alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, ways } }))),
+    )
+    if (answer.ok) await workAnew()
+    if (answer.ok && !undoing) undoable.value.push({ said: 'Ways changed', inverse: () => setSetWays(before, true) })
+    return answer.ok
+  }
+
+  /** Give the house other ways; sets and examples with ways of their own keep them. */
+  async function setHouseWays(house: WaysMap, undoing = false): Promise<boolean> {
+    const before = set.value?.house ?? {}
+    const answer = await ask(client.PUT('/api/ways', { body: { house } }))
+    if (!answer.ok) {
+      trouble.value = answer.refusal
+      return false
+    }
+    if (set.value) await open(set.value.id)
+    await workAnew()
+    if (!undoing) undoable.value.push({ said: 'Ways changed', inverse: () => setHouseWays(before, true) })
+    return true
+  }
+
+  async function workAnew(): Promise<void> {
+    pages.value = {}
+    if (chosen.value) await load(chosen.value)
+  }
+
+  /** Every setting that offers a choice; asked for once. */
+  async function loadSettings(): Promise<void> {
+    if (settings.value.length) return
+    const answer = await ask(client.GET('/api/ways'))
+    if (answer.ok) settings.value = answer.data.settings
   }
 
   async function undo(): Promise<void> {
@@ -174,25 +228,18 @@ export const useBench = defineStore('bench', () => {
 
   return {
     set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, undoable,
-    open, choose, add, remove, move, rename, reword, undo, settle, tryAgain,
+    otherWays, settings,
+    open, choose, add, remove, move, rename, reword, setExampleWays, setSetWays, setHouseWays, loadSettings, undo,
+    settle, tryAgain,
   }
 })
 
-function withWords(words: Record<string, string>, index: number, sentence: string): Record<string, string> {
-  const { [String(index)]: _old, ...others } = words
-  return sentence ? { ...others, [String(index)]: sentence } : others
+function withWords(words: Record<string, string>, key: string, sentence: string): Record<string, string> {
+  const { [key]: _old, ...others } = words
+  return sentence ? { ...others, [key]: sentence } : others
 }
 
-type WithExample = { set: ExampleSet; example: { id: string; working: Working } }
-
-async function withExample(call: Promise<Answer<WithExample>>): Promise<Answer<{ set: ExampleSet; working: Working; id: string }>> {
-  const answer = await call
-  if (!answer.ok) return answer
-  const { set, example } = answer.data
-  return { ok: true, data: { set, working: example.working, id: example.id } }
-}
-
-async function alone(call: Promise<Answer<ExampleSet>>): Promise<Answer<{ set: ExampleSet }>> {
+async function alone(call: Promise<Answer<ExampleSet>>): Promise<Answer<Made>> {
   const answer = await call
   return answer.ok ? { ok: true, data: { set: answer.data } } : answer
 }

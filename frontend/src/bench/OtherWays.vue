@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { OtherWay } from '../api/client'
+import { useBench } from '../stores/bench'
+
+const bench = useBench()
+
+const groups = computed(() => {
+  const found = new Map<string, OtherWay[]>()
+  for (const way of bench.otherWays) found.set(way.setting, [...(found.get(way.setting) ?? []), way])
+  return [...found.entries()].map(([setting, ways]) => ({ setting, ways, title: titleOf(setting) }))
+})
+const own = computed(() => Object.keys(bench.example?.ways ?? {}).length > 0)
+
+function titleOf(setting: string): string {
+  return bench.settings.find((item) => item.name === setting)?.title ?? ''
+}
+
+async function take(way: OtherWay): Promise<void> {
+  if (bench.example && !way.current) {
+    await bench.setExampleWays(bench.example.id, { ...bench.example.ways, [way.setting]: way.code })
+  }
+}
+void bench.loadSettings()
+</script>
+
+<template>
+  <section v-if="groups.length" aria-labelledby="other-heading">
+    <h2 id="other-heading">Other ways</h2>
+    <div v-for="group in groups" :key="group.setting" class="group">
+      <h3>{{ group.title }}</h3>
+      <ul>
+        <li v-for="way in group.ways" :key="way.code">
+          <button class="way" :aria-pressed="way.current" :disabled="way.largest === null" @click="take(way)">
+            <span class="name">{{ way.name }}</span>
+            <template v-if="way.largest === null"><span class="far">numbers too large</span></template>
+            <template v-else>
+              <span>{{ way.steps }} {{ way.steps === 1 ? 'line' : 'lines' }}</span>
+              <span>to {{ way.largest }}</span>
+            </template>
+            <small v-if="way.large_facts">{{ way.large_facts }} beyond 12 × 12</small>
+          </button>
+        </li>
+      </ul>
+    </div>
+    <button v-if="own && bench.example" class="word" @click="bench.setExampleWays(bench.example.id, {})">
+      This example has ways of its own: back to the set’s
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.group { padding-bottom: 8px; }
+h3 { font-size: 0.88rem; font-weight: 400; color: var(--ink-quiet); }
+li { border-top: 1px solid var(--hair); }
+.way {
+  display: grid; grid-template-columns: 1fr 4.2em 4.6em; gap: 0 6px; width: 100%; border: 0; background: none; color: inherit;
+  text-align: left; padding: 5px 2px; cursor: pointer; font-size: 0.95rem;
+}
+.way > span:not(.name) { text-align: right; color: var(--ink-quiet); }
+.way .far { grid-column: 2 / 4; }
+.way[aria-pressed='true'] { font-weight: 700; cursor: default; }
+.way[aria-pressed='true'] > span { color: inherit; }
+.way:hover:not(:disabled) .name { text-decoration: underline; text-underline-offset: 3px; }
+.way:disabled { cursor: default; }
+small { grid-column: 1 / -1; color: var(--ink-quiet); font-weight: 400; }
+.word { padding: 4px 0; font-size: 0.9rem; text-align: left; text-decoration-color: currentColor; }
+</style>

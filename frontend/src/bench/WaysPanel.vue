@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Dialog from 'primevue/dialog'
+import { watch } from 'vue'
+
+import type { Setting } from '../api/client'
+import { useBench } from '../stores/bench'
+
+const visible = defineModel<boolean>('visible', { required: true })
+const bench = useBench()
+
+watch(visible, (shown) => shown && bench.loadSettings())
+
+function chosenFor(setting: Setting, ways: Record<string, string> | undefined): string {
+  return ways?.[setting.name] ?? ''
+}
+
+async function chooseHouse(setting: Setting, event: Event): Promise<void> {
+  await bench.setHouseWays(changed(bench.set?.house, setting, event))
+}
+
+async function chooseSet(setting: Setting, event: Event): Promise<void> {
+  await bench.setSetWays(changed(bench.set?.ways, setting, event))
+}
+
+function changed(ways: Record<string, string> | undefined, setting: Setting, event: Event): Record<string, string> {
+  const { [setting.name]: _old, ...others } = ways ?? {}
+  const code = (event.target as HTMLSelectElement).value
+  return code ? { ...others, [setting.name]: code } : others
+}
+</script>
+
+<template>
+  <Dialog v-model:visible="visible" header="Ways: how this class does things" position="right" :modal="false"   :draggable="false" :closable="false" class="ways-panel">
+    <table>
+      <thead>
+        <tr><th scope="col"><span class="sr-only">What</span></th><th scope="col">All sets</th><th scope="col">This set</th></tr>
+      </thead>
+      <tbody>
+        <tr v-for="setting in bench.settings" :key="setting.name" :data-departs="!!bench.set?.ways[setting.name]">
+          <th scope="row">{{ setting.title }}</th>
+          <td>
+            <select :value="bench.set?.house[setting.name] ?? setting.codes[0]?.code" :aria-label="`${setting.title}, in all sets`" @change="chooseHouse(setting, $event)">
+              <option v-for="item in setting.codes" :key="item.code" :value="item.code">{{ item.name }}</option>
+            </select>
+          </td>
+          <td>
+            <select :value="chosenFor(setting, bench.set?.ways)" :aria-label="`${setting.title}, in this set`" @change="chooseSet(setting, $event)">
+              <option value="">as all sets</option>
+              <option v-for="item in setting.codes" :key="item.code" :value="item.code">{{ item.name }}</option>
+            </select>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p>The paper behind shows at once what a change does. An example with ways of its own keeps them.</p>
+    <Button label="Done" @click="visible = false" />
+  </Dialog>
+</template>
+
+<style scoped>
+table { border-collapse: collapse; margin-bottom: 0.8rem; }
+th { text-align: left; font-weight: 400; padding: 4px 14px 4px 0; }
+thead th { font-weight: 700; }
+td { padding: 3px 8px 3px 0; }
+select { font: inherit; font-size: 0.95rem; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 3px 4px; width: 11.5rem; }
+select:focus-visible { outline: 3px solid var(--focus-on-paper); }
+tr[data-departs='true'] td:last-child select { border: 2px solid var(--ink); font-weight: 700; }
+p { max-width: 34rem; font-size: 0.92rem; color: var(--ink-quiet); padding-bottom: 0.8rem; }
+</style>
