@@ -16,7 +16,10 @@ from .estimate import Estimate, estimate, mixed
 from .features import Features, features
 from .figures import bars
 from .kinds import KIND_NAMES
-from .layouts import Row, line
+from .layouts.boxes import Box, checklist, four_box
+from .layouts.cells import Row
+from .layouts.line import line
+from .layouts.stacked import stacked
 from .lexing import DecimalMark
 from .methods import work
 from .methods.single import converting
@@ -151,7 +154,7 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
         "glyphs": glyphs(working.problem.expr, working.problem_roles),
     }
     view["answer"] |= {"glyphs": glyphs(working.answer)}
-    view["rows"] = [_row(row, working) for row in line(working)]
+    view |= _layout(working)
     seen: Counter[str] = Counter()
     for step, shown in zip(working.steps, view["steps"], strict=True):
         shown["key"] = f"{step.kind} {seen[step.kind]}"
@@ -169,6 +172,30 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
         shown["glyphs"] = glyphs(found.wrong.answer, ("wrong",))
         shown["line_glyphs"] = [typeset(rich) for rich in found.wrong.lines]
     return view
+
+
+def _layout(working: Working) -> dict[str, Any]:
+    """The layout that is chosen (`line` where it cannot be had), with its rows, its sheet or its boxes."""
+    chosen = working.ways.layout
+    sheet = stacked(working) if chosen == "stacked" else None
+    boxes = four_box(working) if chosen == "four-box" else checklist(working) if chosen == "checklist" else []
+    if not working.steps or (chosen == "stacked" and sheet is None):
+        chosen, boxes = "line", []
+    return {
+        "layout": chosen,
+        "rows": [_row(row, working) for row in line(working)],
+        "sheet": asdict(sheet) if sheet else None,
+        "boxes": [_box(box, working) for box in boxes],
+    }
+
+
+def _box(box: Box, working: Working) -> dict[str, Any]:
+    return {
+        "title": box.title,
+        "answer": box.answer,
+        "rows": [_row(row, working) for row in box.rows],
+        "line_glyphs": [typeset(rich) for rich in box.jottings],
+    }
 
 
 def _row(row: Row, working: Working) -> dict[str, Any]:

@@ -22,7 +22,7 @@ CODES: dict[str, tuple[str, ...]] = {
     "answer_form": ("simplest-mixed", "simplest-improper", "any-equal"),
     "estimate": ("half",),
     "ties": ("up", "down"),
-    "layout": ("line",),
+    "layout": ("line", "stacked", "four-box", "checklist"),
 }
 
 # What a code is called on the screen, where teachers choose between ways.
@@ -54,6 +54,10 @@ NAMES: dict[tuple[str, str], str] = {
     ("answer_form", "any-equal"): "any equal form",
     ("ties", "up"): "up",
     ("ties", "down"): "down",
+    ("layout", "line"): "line by line",
+    ("layout", "stacked"): "stacked",
+    ("layout", "four-box"): "four boxes",
+    ("layout", "checklist"): "checklist",
 }
 # What a setting is called. A setting with one code only is not offered.
 TITLES: dict[str, str] = {
@@ -66,6 +70,7 @@ TITLES: dict[str, str] = {
     "to_improper": "Mixed to improper",
     "simplify": "Simplifying",
     "answer_form": "Form of the answer",
+    "layout": "Layout on the paper",
     "ties": "Rounding a tie in an estimate",
 }
 

@@ -54,6 +54,7 @@ class Cell(BaseModel):
     size: Literal["tall", "half"]
     role: str
     below: bool
+    struck: bool
 
 
 class Rule(BaseModel):
@@ -70,6 +71,25 @@ class Row(BaseModel):
     cells: list[Cell]
     rules: list[Rule]
     spoken: str
+
+
+class Sheet(BaseModel):
+    """A stacked working: all its cells and rules on one sheet."""
+
+    width: int
+    height: int
+    cells: list[Cell]
+    rules: list[Rule]
+    spoken: str
+
+
+class Box(BaseModel):
+    """A box of the four-box layout, or a question of the checklist with its answer."""
+
+    title: str
+    answer: str
+    rows: list[Row]
+    line_glyphs: list[list[Glyph]]
 
 
 class Shape(BaseModel):
@@ -175,7 +195,10 @@ class WorkingOut(BaseModel):
     answer: AnswerOut
     methods: dict[str, str]
     steps: list[StepOut]
+    layout: str
     rows: list[Row]
+    sheet: Sheet | None
+    boxes: list[Box]
     estimate: EstimateOut
     misconceptions: list[MisconceptionOut]
     features: FeaturesOut

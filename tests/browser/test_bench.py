@@ -199,6 +199,30 @@ class BrowserTests(unittest.TestCase):
         self.page.click("text=This example has ways of its own")
         self.page.wait_for_selector(".row[aria-label='six and fifteen twelfths minus three and ten twelfths']")
 
+    def test_the_stacked_layout_lines_up_and_is_kept(self):
+        self.type_problem("10 1/6 - 4 9/10")
+        self.page.wait_for_selector(".row[aria-label='five and four fifteenths']")
+        self.page.click(".switch >> text=stacked")
+        sheet = self.page.wait_for_selector(".row[aria-label^='Stacked:']")
+        self.assertIn("The numerator 5 is crossed out, 35 stands above it.", sheet.get_attribute("aria-label"))
+        bars = sheet.eval_on_selector_all(".bar", "all => all.map(e => [e.getBoundingClientRect(), e.dataset.role])")
+        thirtieths = [b for b, role in bars if role != "" and 40 < b["width"] < 44][-3:]
+        self.assertEqual(len(thirtieths), 3)  # 5/30 crossed, 27/30, and the result 8/30
+        self.assertLess(max(b["x"] for b in thirtieths) - min(b["x"] for b in thirtieths), 1)
+        wholes = sheet.eval_on_selector_all(
+            ".tall", "all => all.map(e => [e.textContent, e.getBoundingClientRect().x])"
+        )
+        ones = [x for digit, x in wholes if digit in "045"]  # 10, 4 and 5: their ones digits
+        self.assertEqual(len({round(x) for x in ones[-2:]}), 1)
+        self.page.reload()
+        self.page.wait_for_selector(".row[aria-label^='Stacked:']")
+        for layout, there in (
+            ("four boxes", "text=Solve and simplify"),
+            ("checklist", "text=Are the pieces the same size?"),
+        ):
+            self.page.click(f".switch >> text={layout}")
+            self.page.wait_for_selector(f".paper >> {there}")
+
     def test_the_ways_of_the_set_change_the_example_in_view(self):
         self.type_problem("2 3/4 + 1 2/3")
         self.page.wait_for_selector(".row[aria-label='three plus seventeen twelfths']")

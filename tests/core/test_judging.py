@@ -9,7 +9,10 @@ from hypothesis import strategies as st
 
 from keen_slate.core.compare import other_ways
 from keen_slate.core.document import work_text
-from keen_slate.core.layouts import SQUARE, line
+from keen_slate.core.layouts.boxes import checklist, four_box
+from keen_slate.core.layouts.cells import SQUARE
+from keen_slate.core.layouts.line import line
+from keen_slate.core.layouts.stacked import stacked
 from keen_slate.core.methods import work
 from keen_slate.core.methods.terms import parts, signed_terms
 from keen_slate.core.misconceptions.registry import ENTRIES
@@ -188,6 +191,48 @@ class LayoutTests(unittest.TestCase):
             for rule in row.rules:
                 over = [c for c in row.cells if c.size == "half" and rule.x <= c.x < rule.x + rule.w]
                 self.assertTrue(any(c.y + SQUARE == rule.y for c in over) and any(c.y == rule.y for c in over))
+
+    @given(strategies.add_subtract_problems, strategies.all_ways)
+    def test_a_stack_stays_on_its_sheet_and_no_two_digits_share_a_place(self, expr, ways):
+        working = work(read(text(expr)), ways)
+        sheet = stacked(working)
+        if sheet is None:
+            return
+        self.assertTrue(all(c.x >= 0 and c.x + SQUARE <= sheet.width and 0 <= c.y < sheet.height for c in sheet.cells))
+        self.assertEqual(len({(c.x, c.y) for c in sheet.cells}), len(sheet.cells))
+
+    @given(strategies.classroom_pairs, strategies.all_ways)
+    def test_every_column_of_a_stack_has_the_same_value(self, expr, ways):
+        from keen_slate.core.layouts.stacked import _column, _Stack
+
+        working = work(read(text(expr)), ways)
+        if not working.steps:
+            return
+        stack = _Stack(working, _column(working.problem.expr))
+        for column in stack.columns:
+            self.assertEqual(sum(sign * value(term) for sign, term in column), working.value)
+        results, lines = stack._results()
+        for number in results:
+            self.assertEqual(value(number), working.value)
+        self.assertTrue(results or lines)
+
+    def test_a_golden_stack(self):
+        sheet = stacked(work(read("7 1/4 - 3 5/6")))
+        self.assertEqual([(c.text, c.struck) for c in sheet.cells if c.struck], [("7", True), ("3", True)])
+        above = {c.text: (c.x, c.y) for c in sheet.cells if c.role == "carried"}
+        crossed = {c.text: (c.x, c.y) for c in sheet.cells if c.struck}
+        self.assertEqual(above["6"][0], crossed["7"][0])
+        self.assertLess(above["5"][1], crossed["3"][1])
+        self.assertIn("The whole 7 is crossed out, 6 stands above it.", sheet.spoken)
+        bars = [(rule.x, rule.w) for rule in sheet.rules if rule.w == 2 * SQUARE]
+        self.assertEqual(len(set(bars)), 1)  # 3/12, 10/12 and 5/12 under each other
+
+    def test_boxes_and_questions_hold_every_step_once(self):
+        for problem in RUNGS:
+            working = work(read(problem))
+            for boxes in (four_box(working), checklist(working)):
+                steps = [row.step for box in boxes for row in box.rows if row.step is not None]
+                self.assertEqual(steps, list(range(len(working.steps))), problem)
 
 
 class WordTests(unittest.TestCase):

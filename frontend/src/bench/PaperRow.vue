@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import type { Row } from '../api/client'
 
+/** Anything written in the squares: a row, or a whole stacked sheet. */
+type Written = Pick<Row, 'cells' | 'rules' | 'width' | 'height' | 'spoken'>
+
 defineProps<{
   /** A written line with its cells in half squares, as the core lays it out. */
-  row: Row
+  row: Written
 }>()
 </script>
 
 <template>
   <div class="row" role="img" :aria-label="row.spoken" :style="{ '--cols': row.width, '--rows': row.height }">
     <span
-      v-for="(cell, i) in row.cells" :key="i" class="cell" :class="[cell.size, { below: cell.below }]" :data-role="cell.role" aria-hidden="true"
+      v-for="(cell, i) in row.cells" :key="i" class="cell" :class="[cell.size, { below: cell.below, struck: cell.struck }]" :data-role="cell.role" aria-hidden="true"
       :style="{ '--x': cell.x, '--y': cell.y }"
     >{{ cell.text }}</span>
     <span
@@ -30,6 +33,12 @@ defineProps<{
 /* Below the bar: a little air, as above it. */
 .half.below { margin-top: 3px; }
 .tall { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); font-size: 34px; }
+/* Crossed out, as by a pen: from corner to corner of the digit. */
+.struck::after {
+  content: ''; position: absolute; left: 15%; right: 15%; top: 50%; height: 2.5px; background: var(--role-carried);
+  transform: rotate(-38deg);
+}
+.tall.struck::after { left: -5%; right: -5%; }
 .bar {
   position: absolute; left: calc(var(--x) * var(--half) + 1px); top: calc(var(--y) * var(--half) - 1.5px);
   width: calc(var(--len) * var(--half) - 2px); height: 2.5px; background: var(--role);

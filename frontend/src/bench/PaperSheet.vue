@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
+import LayoutSwitch from './LayoutSwitch.vue'
+import PaperBoxes from './PaperBoxes.vue'
 import PaperRow from './PaperRow.vue'
 import PaperStep from './PaperStep.vue'
 
@@ -10,18 +12,21 @@ const bench = useBench()
 <template>
   <article class="paper" :data-example="bench.chosen" aria-label="Working">
     <template v-if="bench.working">
-      <div class="problem">
-        <PaperRow v-if="bench.working.rows[0]" :row="bench.working.rows[0]" />
+      <div class="edge">
+        <LayoutSwitch />
         <p class="kind">
           {{ bench.working.problem.kind_name }}<template v-if="bench.working.problem.label">, in {{ bench.working.problem.label }}</template>
         </p>
       </div>
-      <ol>
+      <PaperRow v-if="bench.working.layout === 'line' && bench.working.rows[0]" class="start" :row="bench.working.rows[0]" />
+      <PaperRow v-if="bench.working.sheet" class="start" :row="bench.working.sheet" />
+      <PaperBoxes v-if="bench.working.boxes.length" :working="bench.working" />
+      <ol v-else>
         <PaperStep
           v-for="(step, i) in bench.working.steps"
           :key="`${bench.chosen} ${i}`"
           :step="step"
-          :row="bench.working.rows[i + 1]!"
+          :row="bench.working.layout === 'line' ? bench.working.rows[i + 1] : undefined"
           :index="i"
           :last="i === bench.working.steps.length - 1"
         />
@@ -41,7 +46,7 @@ const bench = useBench()
 <style scoped>
 /* Everything on the paper is a whole number of squares high, so every line of numerals sits in them. */
 .paper {
-  padding: var(--square) 0 calc(2 * var(--square)) var(--square);
+  padding: 0 0 calc(2 * var(--square)) var(--square);
   min-height: 100%;
   line-height: var(--square);
   background:
@@ -49,9 +54,10 @@ const bench = useBench()
     linear-gradient(90deg, var(--squares) 1px, transparent 1px) -1px 0 / var(--square) var(--square);
   overflow-x: auto;
 }
-.problem { display: grid; grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr); padding-bottom: var(--square); }
+.edge { display: grid; grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr); padding-bottom: var(--square); }
+.start { margin-bottom: var(--square); }
 .kind { color: var(--ink-quiet); font-size: 0.88rem; padding-right: var(--square); }
 .nothing { padding: var(--square) 0; }
 .answer { font-size: 1.15rem; padding-left: var(--square); }
-@media (max-width: 1180px) { .problem { grid-template-columns: 1fr; } }
+@media (max-width: 1180px) { .edge { grid-template-columns: 1fr; } }
 </style>

@@ -9,7 +9,8 @@ import PaperRow from './PaperRow.vue'
 
 const props = defineProps<{
   step: Step
-  row: Row
+  /** What it ends in, written in the squares; left out where the layout shows it elsewhere. */
+  row?: Row
   /** Its place in the working, from 0. */
   index: number
   /** Whether it ends in the answer. */
@@ -36,8 +37,8 @@ async function restore(): Promise<void> {
 <template>
   <li class="step">
     <div class="written">
-      <div :class="{ answer: last }"><PaperRow :row="row" /></div>
-      <div class="jottings">
+      <div v-if="row" :class="{ answer: last }"><PaperRow :row="row" /></div>
+      <div class="jottings" :class="{ alone: !row }">
         <p v-for="(glyphs, i) in step.line_glyphs" :key="i" class="jotting" :class="{ high: glyphs.some((g) => g.kind === 'fraction') }">
           <MathLine :glyphs="glyphs" />
         </p>
@@ -77,6 +78,7 @@ async function restore(): Promise<void> {
   border: 2px solid var(--ink); border-radius: 3px;
 }
 .jottings { padding: var(--square) 0 0 var(--square); }
+.jottings.alone { padding-top: 0; }
 .jotting { color: var(--ink-quiet); font-size: 0.95rem; line-height: var(--square); background: var(--paper); width: fit-content; max-width: 100%; padding-right: 6px; }
 .high { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); }
 .high :deep(.fraction) { line-height: 1.1; }

@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { useBench } from '../stores/bench'
+
+const bench = useBench()
+void bench.loadSettings()
+
+const layouts = computed(() => bench.settings.find((item) => item.name === 'layout')?.codes ?? [])
+
+async function choose(code: string): Promise<void> {
+  if (bench.example) await bench.setExampleWays(bench.example.id, { ...bench.example.ways, layout: code })
+}
+</script>
+
+<template>
+  <div class="switch" role="group" aria-label="Layout on the paper">
+    <button
+      v-for="item in layouts" :key="item.code" class="word" :aria-pressed="bench.working?.layout === item.code"
+      @click="choose(item.code)"
+    >{{ item.name }}</button>
+  </div>
+</template>
+
+<style scoped>
+.switch { display: flex; flex-wrap: wrap; gap: 0 10px; height: var(--square); margin-left: -4px; }
+.word { padding: 0 4px; line-height: var(--square); font-size: 0.9rem; color: var(--ink-quiet); background: var(--paper); }
+[aria-pressed='true'] { color: var(--ink); font-weight: 700; text-decoration: underline; text-decoration-thickness: 2px; }
+</style>

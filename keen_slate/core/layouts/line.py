@@ -1,0 +1,76 @@
+"""`line`: one expression a line, the equals signs under each other."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from ..numbers import Expr
+from ..wording import Glyph, Roles, glyphs
+from ..working import Working
+from .cells import COLUMNS, NUMBER_HEIGHT, SQUARE, Cell, Row, Rule, characters, fraction
+
+
+def line(working: Working, columns: int = COLUMNS) -> list[Row]:
+    """The problem and the end of every step; a line longer than *columns* squares goes on below.
+
+    The first square of every row is kept for the equals sign.
+    """
+    problem = expression_row(None, working.problem.expr, working.problem_roles, "", columns)
+    return [problem, *(step_row(working, i, columns) for i in range(len(working.steps)))]
+
+
+def step_row(working: Working, i: int, columns: int = COLUMNS) -> Row:
+    """What step *i* of the working ends in, after an equals sign; the answer in its own ink."""
+    step = working.steps[i]
+    roles: Roles = ("answer",) if i == len(working.steps) - 1 else step.roles
+    return expression_row(i, step.after, roles, "=", columns)
+
+
+def expression_row(step: int | None, expr: Expr, roles: Roles, lead: str, columns: int = COLUMNS) -> Row:
+    """*expr* in the squares, with *lead* (an equals sign, or nothing) in the first one."""
+    placer = _Placer(columns * SQUARE)
+    if lead:
+        placer.cells.append(Cell(0, 0, lead, "tall", ""))
+    for piece in glyphs(expr, roles):
+        placer.place(piece)
+    return Row(step, placer.widest, placer.y + NUMBER_HEIGHT, tuple(placer.cells), tuple(placer.rules))
+
+
+class _Placer:
+    """Places pieces from left to right, and goes to a new line before an operator where the line is full."""
+
+    def __init__(self, limit: int) -> None:
+        self.limit = limit
+        self.x = SQUARE
+        self.y = 0
+        self.widest = SQUARE
+        self.cells: list[Cell] = []
+        self.rules: list[Rule] = []
+        self.break_at: tuple[int, int, int] = (0, 0, SQUARE)  # counts of cells and rules, and x, at the last operator
+
+    def place(self, piece: Glyph) -> None:
+        if piece["kind"] == "operator":
+            self.break_at = (len(self.cells), len(self.rules), self.x)
+        if piece["kind"] == "fraction":
+            cells, bar = fraction(piece["top"], piece["bottom"], self.x, self.y, piece["role"])
+            self.cells += cells
+            self.rules.append(bar)
+            self.x += bar.w
+        else:
+            self.cells += characters(piece["text"], self.x, self.y, "tall", piece["role"])
+            if piece["kind"] == "recurring":
+                self.rules.append(Rule(self.x, self.y, SQUARE * len(piece["text"]), piece["role"]))
+            self.x += SQUARE * len(piece["text"])
+        if self.x > self.limit and self.break_at[2] > SQUARE:
+            self._break()
+        self.widest = max(self.widest, self.x)
+
+    def _break(self) -> None:
+        """Move everything from the last operator on to a new line."""
+        cells, rules, x = self.break_at
+        shift, drop = x - SQUARE, NUMBER_HEIGHT + SQUARE
+        self.cells[cells:] = [replace(c, x=c.x - shift, y=c.y + drop) for c in self.cells[cells:]]
+        self.rules[rules:] = [replace(r, x=r.x - shift, y=r.y + drop) for r in self.rules[rules:]]
+        self.x -= shift
+        self.y += drop
+        self.break_at = (cells, rules, SQUARE)
