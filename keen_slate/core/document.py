@@ -7,7 +7,7 @@ draw it: typeset pieces, rows in squares, figures.
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import asdict, dataclass
 from fractions import Fraction
 from typing import Any
@@ -15,6 +15,7 @@ from typing import Any
 from .estimate import Estimate, estimate, mixed
 from .features import Features, features
 from .figures import bars
+from .figures.display import Figure
 from .kinds import KIND_NAMES
 from .layouts.boxes import Box, checklist, four_box
 from .layouts.cells import Row
@@ -26,9 +27,12 @@ from .methods.single import converting
 from .misconceptions import Found, find
 from .reading import labelled, read
 from .surprises import surprises
+from .vocabulary import saying
 from .ways import Ways
-from .wording import glyphs, plain, spoken, text, typeset, words
+from .wording import Glyph, glyphs, plain, spoken, text, typeset, words
 from .working import Step, Working
+
+Say = Callable[[str], str]
 
 FORMAT = "keen-slate/working"
 VERSION = 1
@@ -68,17 +72,17 @@ def exact(number: Fraction) -> str:
     return f"{number.numerator}/{number.denominator}"
 
 
-def step_spoken(step: Step) -> str:
-    """What the teacher says at a step: its title, and its result in words."""
-    return f"{spoken(step.title)} That makes {words(step.after)}."
+def step_spoken(step: Step, say: Say) -> str:
+    """What the teacher says at a step: its title in the class's words (*say*), and its result in words."""
+    return f"{say(spoken(step.title))} That makes {words(step.after)}."
 
 
-def _steps(working: Working) -> list[dict[str, Any]]:
+def _steps(working: Working, say: Say) -> list[dict[str, Any]]:
     # Each step begins with the text that the one before it ended in.
     before = text(working.problem.expr)
     shown = []
     for step in working.steps:
-        shown.append(_step(step, before))
+        shown.append(_step(step, before, say))
         before = shown[-1]["after"]
     return shown
 
@@ -86,29 +90,30 @@ def _steps(working: Working) -> list[dict[str, Any]]:
 def working_document(worked: Worked) -> dict[str, Any]:
     """The published document of a worked problem; values as exact fractions in text."""
     working, problem = worked.working, worked.working.problem
+    say = saying(working.ways)
     return {
         "format": FORMAT,
         "version": VERSION,
         "problem": {"text": problem.text, "kind": problem.kind, "label": problem.label},
         "answer": {"text": working.answer_text, "value": exact(working.value)},
         "methods": working.ways.as_dict(),
-        "steps": _steps(working),
+        "steps": _steps(working, say),
         "estimate": _estimate(worked.estimate),
-        "misconceptions": [_found(found, problem.label) for found in worked.found],
+        "misconceptions": [_found(found, problem.label, say) for found in worked.found],
         "features": {name: getattr(worked.features, name) for name in Features.__slots__},
-        "surprises": worked.surprises,
+        "surprises": [say(sentence) for sentence in worked.surprises],
     }
 
 
-def _step(step: Step, before: str) -> dict[str, Any]:
+def _step(step: Step, before: str, say: Say) -> dict[str, Any]:
     return {
         "kind": step.kind,
-        "title": plain(step.title),
+        "title": say(plain(step.title)),
         "before": before,
         "after": text(step.after),
-        "reason": plain(step.reason),
-        "spoken": step_spoken(step),
-        "lines": [plain(rich) for rich in step.lines],
+        "reason": say(plain(step.reason)),
+        "spoken": step_spoken(step, say),
+        "lines": [say(plain(rich)) for rich in step.lines],
     }
 
 
@@ -124,7 +129,7 @@ def _estimate(about: Estimate) -> dict[str, Any]:
     }
 
 
-def _found(found: Found, label: str | None) -> dict[str, Any]:
+def _found(found: Found, label: str | None, say: Say) -> dict[str, Any]:
     return {
         "code": found.entry.code,
         "answer": labelled(text(found.wrong.answer), label),
@@ -132,9 +137,9 @@ def _found(found: Found, label: str | None) -> dict[str, Any]:
         "status": found.status,
         "caught_by_estimate": found.caught_by_estimate,
         "same_as": list(found.same_as),
-        "lines": [plain(rich) for rich in found.wrong.lines],
-        "reason": found.entry.reason,
-        "question": found.entry.question,
+        "lines": [say(plain(rich)) for rich in found.wrong.lines],
+        "reason": say(found.entry.reason),
+        "question": say(found.entry.question),
     }
 
 
@@ -148,9 +153,10 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
     that it stays with its step when the way of working changes.
     """
     working = worked.working
+    say = saying(working.ways)
     view = working_document(worked)
     view["problem"] |= {
-        "kind_name": KIND_NAMES[working.problem.kind],
+        "kind_name": say(KIND_NAMES[working.problem.kind]),
         "glyphs": glyphs(working.problem.expr, working.problem_roles),
     }
     view["answer"] |= {"glyphs": glyphs(working.answer)}
@@ -159,7 +165,7 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
     for step, shown in zip(working.steps, view["steps"], strict=True):
         shown["key"] = f"{step.kind} {seen[step.kind]}"
         seen[step.kind] += 1
-        _add_to_step(step, shown, (edited or {}).get(shown["key"]))
+        _add_to_step(step, shown, (edited or {}).get(shown["key"]), say)
     about = worked.estimate
     view["estimate"] |= {
         "glyphs": glyphs(mixed(about.total)),
@@ -168,9 +174,9 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
         "tie_glyphs": typeset(about.tie),
     }
     for found, shown in zip(worked.found, view["misconceptions"], strict=True):
-        shown["name"] = found.entry.name
+        shown["name"] = say(found.entry.name)
         shown["glyphs"] = glyphs(found.wrong.answer, ("wrong",))
-        shown["line_glyphs"] = [typeset(rich) for rich in found.wrong.lines]
+        shown["line_glyphs"] = [_said(typeset(rich), say) for rich in found.wrong.lines]
     return view
 
 
@@ -190,11 +196,12 @@ def _layout(working: Working) -> dict[str, Any]:
 
 
 def _box(box: Box, working: Working) -> dict[str, Any]:
+    say = saying(working.ways)
     return {
-        "title": box.title,
-        "answer": box.answer,
+        "title": say(box.title),
+        "answer": say(box.answer),
         "rows": [_row(row, working) for row in box.rows],
-        "line_glyphs": [typeset(rich) for rich in box.jottings],
+        "line_glyphs": [_said(typeset(rich), say) for rich in box.jottings],
     }
 
 
@@ -203,11 +210,23 @@ def _row(row: Row, working: Working) -> dict[str, Any]:
     return asdict(row) | {"spoken": words(expr)}
 
 
-def _add_to_step(step: Step, shown: dict[str, Any], edited: str | None) -> None:
+def _said(pieces: list[Glyph], say: Say) -> list[Glyph]:
+    """*pieces* with their words in the class's vocabulary."""
+    return [{**piece, "text": say(piece["text"])} if piece["kind"] == "words" else piece for piece in pieces]
+
+
+def _figure(figure: Figure, say: Say) -> dict[str, Any]:
+    drawn = asdict(figure)
+    for shape in drawn["shapes"]:
+        shape["text"] = say(shape["text"])
+    return drawn | {"alt": say(figure.alt)}
+
+
+def _add_to_step(step: Step, shown: dict[str, Any], edited: str | None, say: Say) -> None:
     figure = bars.of_step(step)
-    shown["title_glyphs"] = typeset(step.title)
-    shown["line_glyphs"] = [typeset(rich) for rich in step.lines]
-    shown["figure"] = asdict(figure) if figure else None
+    shown["title_glyphs"] = _said(typeset(step.title), say)
+    shown["line_glyphs"] = [_said(typeset(rich), say) for rich in step.lines]
+    shown["figure"] = _figure(figure, say) if figure else None
     shown["figure_note"] = None if figure else bars.note(step)
     shown["own_reason"] = shown["reason"]
     shown["edited"] = edited is not None

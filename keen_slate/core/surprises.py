@@ -45,9 +45,9 @@ def _about_size(features: Features) -> list[str]:
     d = features.common_denominator or 1
     said = []
     if d > LARGE_DENOMINATOR:
-        said.append(f"The common denominator is {d}.")
+        said.append(f"The least common denominator is {d}.")
     elif d > MOST_PARTS:
-        said.append(f"The common denominator is {d}: too many parts for a picture.")
+        said.append(f"The least common denominator is {d}: too many parts for a picture.")
     if features.large_facts:
         said.append("Needs a multiplication fact beyond 12 × 12.")
     return said

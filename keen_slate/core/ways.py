@@ -23,6 +23,12 @@ CODES: dict[str, tuple[str, ...]] = {
     "estimate": ("half",),
     "ties": ("up", "down"),
     "layout": ("line", "stacked", "four-box", "checklist"),
+    "say_regroup": ("regroup", "borrow", "exchange", "rename"),
+    "say_least": ("least", "lowest"),
+    "say_simplest": ("lowest-terms", "simplest-form"),
+    "say_mixed": ("mixed-number", "mixed-fraction"),
+    "say_whole": ("whole", "one"),
+    "say_numerator": ("numerator", "top"),
 }
 
 # What a code is called on the screen, where teachers choose between ways.
@@ -54,6 +60,20 @@ NAMES: dict[tuple[str, str], str] = {
     ("answer_form", "any-equal"): "any equal form",
     ("ties", "up"): "up",
     ("ties", "down"): "down",
+    ("say_regroup", "regroup"): "regroup",
+    ("say_regroup", "borrow"): "borrow",
+    ("say_regroup", "exchange"): "exchange",
+    ("say_regroup", "rename"): "rename",
+    ("say_least", "least"): "least common …",
+    ("say_least", "lowest"): "lowest common …",
+    ("say_simplest", "lowest-terms"): "lowest terms",
+    ("say_simplest", "simplest-form"): "simplest form",
+    ("say_mixed", "mixed-number"): "mixed number",
+    ("say_mixed", "mixed-fraction"): "mixed fraction",
+    ("say_whole", "whole"): "whole",
+    ("say_whole", "one"): "one",
+    ("say_numerator", "numerator"): "numerator",
+    ("say_numerator", "top"): "top",
     ("layout", "line"): "line by line",
     ("layout", "stacked"): "stacked",
     ("layout", "four-box"): "four boxes",
@@ -72,6 +92,12 @@ TITLES: dict[str, str] = {
     "answer_form": "Form of the answer",
     "layout": "Layout on the paper",
     "ties": "Rounding a tie in an estimate",
+    "say_regroup": "Word for regrouping",
+    "say_least": "Least or lowest",
+    "say_simplest": "Word for lowest terms",
+    "say_mixed": "Mixed number or fraction",
+    "say_whole": "Whole or one",
+    "say_numerator": "Numerator or top",
 }
 
 
@@ -91,6 +117,12 @@ class Ways:
     estimate: str = "half"
     ties: str = "up"
     layout: str = "line"
+    say_regroup: str = "regroup"
+    say_least: str = "least"
+    say_simplest: str = "lowest-terms"
+    say_mixed: str = "mixed-number"
+    say_whole: str = "whole"
+    say_numerator: str = "numerator"
 
     @classmethod
     def of(cls, settings: Mapping[str, str]) -> Ways:

@@ -10,6 +10,7 @@ from keen_slate.core.compare import other_ways
 from keen_slate.core.document import Worked, work_text, working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.rungs import RUNGS
+from keen_slate.core.vocabulary import saying
 from keen_slate.core.ways import CODES, NAMES, TITLES, Ways
 from keen_slate.core.wording import Glyph, glyphs, words
 from keen_slate.store.models import Example, ExampleSet
@@ -25,7 +26,8 @@ def worked(example: Example, house: Mapping[str, str]) -> Worked:
 def example_out(example: Example, house: Mapping[str, str]) -> dict[str, Any]:
     """An example with its whole working. Raises `CoreError`."""
     result = worked(example, house)
-    ways = [asdict(way) for way in other_ways(result.working.problem, result.working.ways)]
+    say = saying(result.working.ways)
+    ways = [asdict(way) | {"name": say(way.name)} for way in other_ways(result.working.problem, result.working.ways)]
     return {"id": example.id, "working": working_view(result, example.words), "other_ways": ways}
 
 
@@ -59,13 +61,14 @@ def _summary(example: Example, house: Mapping[str, str], rung_before: str | None
         }  # fmt: skip
     rung = result.features.rung
     working = result.working
+    say = saying(working.ways)
     return stored | {
         "text": working.problem.text,
         "spoken": words(working.problem.expr),
         "glyphs": glyphs(working.problem.expr),
         "rung": rung,
-        "harder": RUNGS[rung] if rung and rung_before and rung != rung_before else None,
-        "surprises": result.surprises,
+        "harder": say(RUNGS[rung]) if rung and rung_before and rung != rung_before else None,
+        "surprises": [say(sentence) for sentence in result.surprises],
         "unreadable": None,
     }
 

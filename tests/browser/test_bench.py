@@ -199,6 +199,15 @@ class BrowserTests(unittest.TestCase):
         self.page.click("text=This example has ways of its own")
         self.page.wait_for_selector(".row[aria-label='six and fifteen twelfths minus three and ten twelfths']")
 
+    def test_two_ways_stand_beside_each_other_on_the_paper(self):
+        self.type_problem("7 1/4 - 3 5/6")
+        self.page.wait_for_selector(".row[aria-label='three and five twelfths']")
+        self.page.click("[aria-label='Show all improper beside this working']")
+        self.page.wait_for_selector("[aria-label='all improper'] .row[aria-label='forty-one twelfths']")
+        self.assertEqual(self.page.locator(".row[aria-label='three and five twelfths']").count(), 2)
+        self.page.click("text=Put the other way away")
+        self.page.wait_for_selector(".row[aria-label='forty-one twelfths']", state="detached")
+
     def test_the_stacked_layout_lines_up_and_is_kept(self):
         self.type_problem("10 1/6 - 4 9/10")
         self.page.wait_for_selector(".row[aria-label='five and four fifteenths']")

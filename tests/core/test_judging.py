@@ -1,5 +1,6 @@
 """Estimates, likely wrong answers, features and rungs, words: against a second definition wherever there is one."""
 
+import re
 import unittest
 from dataclasses import replace
 from fractions import Fraction
@@ -8,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.compare import other_ways
-from keen_slate.core.document import work_text
+from keen_slate.core.document import work_text, working_view
 from keen_slate.core.layouts.boxes import checklist, four_box
 from keen_slate.core.layouts.cells import SQUARE
 from keen_slate.core.layouts.line import line
@@ -135,7 +136,7 @@ class FeatureTests(unittest.TestCase):
     def test_surprises_are_told(self):
         self.assertEqual(work_text("7 1/4 - 3 5/6").surprises, ["Needs regrouping."])
         self.assertEqual(work_text("1/4 - 2 + 3").surprises[0], "Passes below zero on the way, with the method chosen.")
-        self.assertIn("The common denominator is 84.", work_text("5/12 + 3/7").surprises)
+        self.assertIn("The least common denominator is 84.", work_text("5/12 + 3/7").surprises)
 
 
 class OtherWaysTests(unittest.TestCase):
@@ -236,6 +237,19 @@ class LayoutTests(unittest.TestCase):
 
 
 class WordTests(unittest.TestCase):
+    def test_the_class_hears_its_own_words_in_every_sentence(self):
+        ways = Ways.of({"say_regroup": "borrow", "say_whole": "one", "say_numerator": "top", "layout": "checklist"})
+        for problem in ("7 1/4 - 3 5/6", "2 3/4 + 1 2/3", "9 - 4 2/3"):
+            view = working_view(work_text(problem, ways))
+            said = [s[key] for s in view["steps"] for key in ("title", "reason", "spoken")]
+            said += [line for s in view["steps"] for line in s["lines"]]
+            said += [s["figure"]["alt"] for s in view["steps"] if s["figure"]] + view["surprises"]
+            said += [box[key] for box in view["boxes"] for key in ("title", "answer")]
+            said += [m[key] for m in view["misconceptions"] for key in ("name", "reason", "question")]
+            whole_text = "\n".join(said)
+            self.assertIsNone(re.search(r"regroup|numerator|(?<!common )denominator|\bwholes\b", whole_text))
+            self.assertIn("borrow" if "-" in problem and "+" not in problem else "ones", whole_text)
+
     def test_numbers_in_words(self):
         # Common practice in American classrooms: no "and" inside a number.
         spoken = {

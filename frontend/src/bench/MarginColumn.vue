@@ -22,7 +22,7 @@ const bench = useBench()
 </template>
 
 <style scoped>
-.margin { border-left: 2px solid var(--margin-rule); padding: 22px 20px; display: grid; gap: 26px; align-content: start; background: var(--paper); }
+.margin { border-left: 2px solid var(--margin-rule); padding: 22px 20px; display: grid; gap: 26px; align-content: start; background: var(--paper); grid-template-columns: minmax(0, 1fr); }
 .margin :deep(h2) { font-size: 1.05rem; padding-bottom: 6px; }
 @media (max-width: 1000px) { .margin { border-left: 0; border-top: 2px solid var(--margin-rule); } }
 </style>

@@ -2,6 +2,7 @@
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
 import LayoutSwitch from './LayoutSwitch.vue'
+import PaperBeside from './PaperBeside.vue'
 import PaperBoxes from './PaperBoxes.vue'
 import PaperRow from './PaperRow.vue'
 import PaperStep from './PaperStep.vue'
@@ -18,10 +19,11 @@ const bench = useBench()
           {{ bench.working.problem.kind_name }}<template v-if="bench.working.problem.label">, in {{ bench.working.problem.label }}</template>
         </p>
       </div>
-      <PaperRow v-if="bench.working.layout === 'line' && bench.working.rows[0]" class="start" :row="bench.working.rows[0]" />
-      <PaperRow v-if="bench.working.sheet" class="start" :row="bench.working.sheet" />
-      <PaperBoxes v-if="bench.working.boxes.length" :working="bench.working" />
-      <ol v-else>
+      <PaperBeside v-if="bench.beside" />
+      <PaperRow v-else-if="bench.working.layout === 'line' && bench.working.rows[0]" class="start" :row="bench.working.rows[0]" />
+      <PaperRow v-if="bench.working.sheet && !bench.beside" class="start" :row="bench.working.sheet" />
+      <PaperBoxes v-if="bench.working.boxes.length && !bench.beside" :working="bench.working" />
+      <ol v-else-if="!bench.beside">
         <PaperStep
           v-for="(step, i) in bench.working.steps"
           :key="`${bench.chosen} ${i}`"

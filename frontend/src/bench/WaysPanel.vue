@@ -60,10 +60,10 @@ function changed(ways: Record<string, string> | undefined, setting: Setting, eve
 
 <style scoped>
 table { border-collapse: collapse; margin-bottom: 0.8rem; }
-th { text-align: left; font-weight: 400; padding: 4px 14px 4px 0; }
+th { text-align: left; font-weight: 400; padding: 2px 14px 2px 0; }
 thead th { font-weight: 700; }
-td { padding: 3px 8px 3px 0; }
-select { font: inherit; font-size: 0.95rem; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 3px 4px; width: 12.2rem; }
+td { padding: 2px 8px 2px 0; }
+select { font: inherit; font-size: 0.95rem; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 1px 4px; width: 12.2rem; }
 select:focus-visible { outline: 3px solid var(--focus-on-paper); }
 tr[data-departs='true'] td:last-child select { border: 2px solid var(--ink); font-weight: 700; }
 p { max-width: 34rem; font-size: 0.92rem; color: var(--ink-quiet); padding-bottom: 0.8rem; }

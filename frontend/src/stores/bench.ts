@@ -2,7 +2,8 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 
 import {
-  type Answer, ask, client, type Example, type ExampleSet, type ExampleSummary, type Refusal, type Setting,
+  type Answer, ask, client, type Example, type ExampleSet, type ExampleSummary, type OtherWay, type Refusal,
+  type Setting, type Working,
 } from '../api/client'
 
 type WaysMap = Record<string, string>
@@ -26,6 +27,7 @@ export const useBench = defineStore('bench', () => {
   const conflict = ref<ExampleSet | null>(null)
   const undoable = ref<{ said: string; inverse: Inverse }[]>([])
   const settings = ref<Setting[]>([])
+  const beside = ref<{ name: string; working: Working } | null>(null)
   let again: (() => Promise<boolean>) | null = null
 
   const examples = computed(() => set.value?.examples ?? [])
@@ -48,6 +50,7 @@ export const useBench = defineStore('bench', () => {
 
   async function choose(id: string | null): Promise<void> {
     chosen.value = id
+    beside.value = null
     if (id && !pages.value[id]) await load(id)
   }
 
@@ -68,6 +71,7 @@ export const useBench = defineStore('bench', () => {
     if (answer.ok) {
       set.value = answer.data.set
       if (answer.data.example) pages.value[answer.data.example.id] = answer.data.example
+      beside.value = null
       saving.value = 'saved'
       savedAt.value = new Date()
       trouble.value = null
@@ -212,6 +216,15 @@ export const useBench = defineStore('bench', () => {
     if (chosen.value) await load(chosen.value)
   }
 
+  /** Put the chosen example, worked in another way, beside its own working; it is shown and not kept. */
+  async function showBeside(way: OtherWay): Promise<void> {
+    if (!example.value || !working.value) return
+    const ways = { ...working.value.methods, [way.setting]: way.code }
+    const answer = await ask(client.POST('/api/work', { body: { text: example.value.source, ways } }))
+    if (answer.ok) beside.value = { name: way.name, working: answer.data }
+    else trouble.value = answer.refusal
+  }
+
   /** Every setting that offers a choice; asked for once. */
   async function loadSettings(): Promise<void> {
     if (settings.value.length) return
@@ -228,7 +241,7 @@ export const useBench = defineStore('bench', () => {
 
   return {
     set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, undoable,
-    otherWays, settings,
+    otherWays, settings, beside, showBeside,
     open, choose, add, remove, move, rename, reword, setExampleWays, setSetWays, setHouseWays, loadSettings, undo,
     settle, tryAgain,
   }

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { useBench } from '../stores/bench'
+import PaperRow from './PaperRow.vue'
+
+const bench = useBench()
+
+const columns = computed(() =>
+  bench.working && bench.beside
+    ? [
+        { name: 'as here', working: bench.working },
+        { name: bench.beside.name, working: bench.beside.working },
+      ]
+    : [],
+)
+</script>
+
+<template>
+  <div class="beside">
+    <section v-for="column in columns" :key="column.name" :aria-label="column.name">
+      <h3>{{ column.name }}</h3>
+      <PaperRow v-if="column.working.sheet" :row="column.working.sheet" />
+      <template v-else>
+        <PaperRow v-for="(row, i) in column.working.rows" :key="i" class="written" :row="row" />
+      </template>
+    </section>
+    <button class="word" @click="bench.beside = null">Put the other way away</button>
+  </div>
+</template>
+
+<style scoped>
+.beside { display: grid; grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr); }
+section { min-width: 0; overflow-x: auto; overflow-y: hidden; padding-bottom: var(--square); }
+h3 { font-size: 1rem; line-height: var(--square); margin-bottom: var(--square); background: var(--paper); width: fit-content; padding-right: 6px; }
+.written { margin-bottom: var(--square); }
+.word { justify-self: start; background: var(--paper); padding: 0 4px; line-height: var(--square); text-decoration-color: currentColor; }
+@media (max-width: 1180px) { .beside { grid-template-columns: 1fr; } }
+</style>
