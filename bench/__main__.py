@@ -7,6 +7,7 @@ import http.client
 import json
 import random
 import statistics
+import sys
 import tempfile
 import time
 from fractions import Fraction
@@ -15,7 +16,9 @@ from pathlib import Path
 import sympy
 from sqlalchemy.orm import Session
 
-from keen_slate.core.document import work_text, working_document
+from keen_slate.core.document import work_text, working_document, working_view
+from keen_slate.core.errors import LimitError
+from keen_slate.core.ways import CODES, Ways
 from keen_slate.store.database import migrate, open_engine
 from keen_slate.store.demo import load
 from tools.launch import ROOT
@@ -118,7 +121,25 @@ def page() -> None:
         print(f"page: {size / 1024:6.1f} kB of {suffix}, compressed with gzip, in {len(files)} file(s)")
 
 
-if __name__ == "__main__":
+def soak(count: int) -> None:
+    """Random problems in random ways: every step is proven by the core, every answer compared, every view built."""
+    pick = random.Random(11)
+    told = dict.fromkeys(("right", "past the limits", "wrong"), 0)
+    for text, terms in problems(count):
+        ways = Ways.of({name: pick.choice(codes) for name, codes in CODES.items()})
+        try:
+            view = working_view(work_text(text, ways))
+        except LimitError:
+            told["past the limits"] += 1
+            continue
+        total = sum((sign * (w + Fraction(n, d)) for sign, w, n, d in terms), Fraction(0))
+        told["right" if Fraction(view["answer"]["value"]) == total else "wrong"] += 1
+    print(f"soak: {count} random problems, each in ways drawn at random: {told}")
+
+
+if __name__ == "__main__" and sys.argv[1:2] == ["soak"]:
+    soak(int(sys.argv[2]) if len(sys.argv) > 2 else 100_000)
+elif __name__ == "__main__":
     core()
     web()
     page()

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from .errors import LimitError
 from .features import features
 from .methods import work
 from .reading import Problem
@@ -53,9 +52,8 @@ def other_ways(problem: Problem, ways: Ways) -> list[OtherWay]:
 def _row(here: Working, setting: str, code: str) -> OtherWay | None:
     current = getattr(here.ways, setting) == code
     ways = replace(here.ways, **{setting: code})
-    try:
-        there = here if current else work(here.problem, ways)
-    except LimitError:
+    there = here if current else work(here.problem, ways)
+    if there.ways != ways and not current:
         return OtherWay(setting, code, NAMES[setting, code], False, 0, None, 0)
     if not current and (_shape(there) == _shape(here) or there.notes):
         return None

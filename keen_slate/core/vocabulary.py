@@ -40,6 +40,7 @@ WORDS: dict[tuple[str, str], Replacements] = {
 }
 
 
+@lru_cache(maxsize=1024)
 def saying(ways: Ways) -> Callable[[str], str]:
     """What turns a sentence of the core into the class's words.
 

@@ -6,7 +6,8 @@ A new method adds its code here and its function in `methods/`; nothing else lis
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from .errors import SettingError
 
@@ -150,4 +151,9 @@ class Ways:
 
     def as_dict(self) -> dict[str, str]:
         """Name to code, in the order of `CODES`."""
-        return {field.name: getattr(self, field.name) for field in fields(self)}
+        return dict(_named(self))
+
+
+@lru_cache(maxsize=1024)
+def _named(ways: Ways) -> tuple[tuple[str, str], ...]:
+    return tuple([(name, getattr(ways, name)) for name in CODES])

@@ -172,6 +172,13 @@ class OtherWaysTests(unittest.TestCase):
             working = work(read(problem), Ways.of(dict([setting.split("=")])))
             self.assertEqual([text(step.after) for step in working.steps], lines, (problem, setting))
 
+    def test_a_way_whose_numbers_grow_past_the_limits_is_unfit_and_another_is_used(self):
+        problem = read(" + ".join(f"1/{d}" for d in (1000, 2000, 4000, 8000, 500)))
+        working = work(problem, Ways.of({"common_denominator": "product"}))
+        self.assertEqual((working.ways.common_denominator, working.used_denominator), ("list-multiples", 8000))
+        self.assertRegex(working.notes[0], "more than 12 digits; this way has smaller ones")
+        self.assertIn(("product", None), [(way.code, way.largest) for way in other_ways(problem, Ways())])
+
     def test_a_way_that_does_not_fit_says_so_and_another_is_used(self):
         working = work(read("40 1/4 - 30 3/4"), Ways.of({"mixed_subtract": "count-back"}))
         self.assertEqual(working.notes, ("Counting back would take 32 jumps, so this is regrouped.",))

@@ -62,6 +62,14 @@ class PublishedTests(unittest.TestCase):
                 shared = set.intersection(*({int(n) for n in row.split(", ")} for row in rows))
                 self.assertEqual(shared, {sympy.ilcm(a, b)})  # the first that both rows reach, and no earlier one
 
+    def test_greatest_common_factors_of_numbers_to_100(self):
+        # Published: CCSS-M 6.NS.B.4 asks for these; the values are SymPy's.
+        for a in range(1, 100):
+            for b in range(a + 1, 101):
+                steps = work_text(f"{a}/{b}").working.steps
+                divided = steps[0].facts[0][1] if steps else 1
+                self.assertEqual(divided, sympy.igcd(a, b))
+
     @given(strategies.add_subtract_problems)
     def test_answers_agree_with_sympy(self, expr):
         # Published: SymPy's own parser and exact rationals; a mixed number is written as a bracketed sum for it.

@@ -14,9 +14,11 @@ common denominator until `finish` brings the last one into the answer form.
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import gcd, lcm
 
-from ..numbers import TOO_LARGE, Expr, Frac, Mixed, Neg, Whole, make, ratio
+from ..errors import LimitError
+from ..numbers import MAX_DIGITS, TOO_LARGE, Expr, Frac, Mixed, Neg, Whole, make, ratio
 from ..reading import Problem
 from ..ways import Ways
 from ..wording import Rich, Roles
@@ -28,9 +30,23 @@ from .improper import all_improper
 from .subtracting import subtract
 from .terms import Terms, Unsigned, denominators_of, join_terms, operator_for, pair, parts, unsigned_terms
 
+# The ways that keep numbers smallest; they take over where another would meet one past the limits.
+_SMALLEST = {"common_denominator": "list-multiples", "mixed_add": "wholes-first", "mixed_subtract": "regroup"}
+
 
 def work(problem: Problem, ways: Ways) -> Working:
-    """The working of an `add-subtract` problem. Raises `LimitError`."""
+    """The working of an `add-subtract` problem. Raises `LimitError` where even the smallest way is too large."""
+    try:
+        return _work(problem, ways, ())
+    except LimitError:
+        smallest = replace(ways, **_SMALLEST)
+        if smallest == ways:
+            raise
+        said = f"Worked as asked it would need a number of more than {MAX_DIGITS} digits; this way has smaller ones."
+        return _work(problem, smallest, (said,))
+
+
+def _work(problem: Problem, ways: Ways, notes: tuple[str, ...]) -> Working:
     scribe = Scribe(problem.expr, ways)
     terms = _tidy_terms(scribe, _put_signs_together(scribe, problem.expr))
     if ways.spot_wholes == "yes":
@@ -49,7 +65,7 @@ def work(problem: Problem, ways: Ways) -> Working:
         Neg(answer) if scribe.negative else answer,
         scribe.raw or raw,
         find(denominators, ways.common_denominator) if denominators else None,
-        tuple(scribe.notes),
+        notes + tuple(scribe.notes),
     )
 
 
