@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Callable, Mapping
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, field
 from fractions import Fraction
 from typing import Any
 
@@ -146,12 +146,28 @@ def _found(found: Found, label: str | None, say: Say) -> dict[str, Any]:
 # What a screen needs besides -------------------------------------------------------------------------------
 
 
-def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dict[str, Any]:
-    """The document with typeset pieces, rows in squares and figures; *edited* reasons replace the core's own.
+@dataclass(frozen=True, slots=True)
+class TeachersWords:
+    """Sentences that a teacher put in the place of the core's own.
 
-    *edited* maps the key of a step (its kind, and the how-manieth of that kind from 0) to the teacher's sentence, so
-    that it stays with its step when the way of working changes.
+    *example* maps the key of a step (its kind, and the how-manieth of that kind from 0), *set* its kind alone; what
+    is said aloud has " spoken" after it. A key stays with its step when the way of working changes.
     """
+
+    example: Mapping[str, str] = field(default_factory=dict)
+    set: Mapping[str, str] = field(default_factory=dict)
+
+    def find(self, kind: str, key: str, suffix: str) -> tuple[str | None, str]:
+        """The teacher's sentence and where it comes from: "example", "set", or "" where there is none."""
+        if (sentence := self.example.get(key + suffix)) is not None:
+            return sentence, "example"
+        if (sentence := self.set.get(kind + suffix)) is not None:
+            return sentence, "set"
+        return None, ""
+
+
+def working_view(worked: Worked, edited: TeachersWords | None = None) -> dict[str, Any]:
+    """The document with typeset pieces, rows in squares and figures; *edited* sentences replace the core's own."""
     working = worked.working
     say = saying(working.ways)
     view = working_document(worked)
@@ -165,7 +181,8 @@ def working_view(worked: Worked, edited: Mapping[str, str] | None = None) -> dic
     for step, shown in zip(working.steps, view["steps"], strict=True):
         shown["key"] = f"{step.kind} {seen[step.kind]}"
         seen[step.kind] += 1
-        _add_to_step(step, shown, (edited or {}).get(shown["key"]), say)
+        _add_to_step(step, shown, say)
+        _put_teachers_words(shown, edited or TeachersWords())
     about = worked.estimate
     view["estimate"] |= {
         "glyphs": glyphs(mixed(about.total)),
@@ -222,13 +239,18 @@ def _figure(figure: Figure, say: Say) -> dict[str, Any]:
     return drawn | {"alt": say(figure.alt)}
 
 
-def _add_to_step(step: Step, shown: dict[str, Any], edited: str | None, say: Say) -> None:
+def _add_to_step(step: Step, shown: dict[str, Any], say: Say) -> None:
     figure = bars.of_step(step)
     shown["title_glyphs"] = _said(typeset(step.title), say)
     shown["line_glyphs"] = [_said(typeset(rich), say) for rich in step.lines]
     shown["figure"] = _figure(figure, say) if figure else None
     shown["figure_note"] = None if figure else bars.note(step)
-    shown["own_reason"] = shown["reason"]
-    shown["edited"] = edited is not None
-    if edited is not None:
-        shown["reason"] = edited
+
+
+def _put_teachers_words(shown: dict[str, Any], edited: TeachersWords) -> None:
+    for field_name, suffix in (("reason", ""), ("spoken", " spoken")):
+        sentence, source = edited.find(shown["kind"], shown["key"], suffix)
+        shown[f"own_{field_name}"] = shown[field_name]
+        shown[f"{field_name}_from"] = source
+        if sentence is not None:
+            shown[field_name] = sentence

@@ -52,7 +52,7 @@ class Teacher(Base):
 class ExampleSet(Base):
     """A set of worked examples. *version* counts its changes, so that two tabs cannot overwrite each other.
 
-    *ways* are those of the set: what departs from the house.
+    *ways* are those of the set: what departs from the house. *words* are its teacher's, for all steps of a kind.
     """
 
     __tablename__ = "example_set"
@@ -62,6 +62,7 @@ class ExampleSet(Base):
     title: Mapped[str] = mapped_column(String(TITLE_LENGTH))
     version: Mapped[int] = mapped_column()
     ways: Mapped[settings]
+    words: Mapped[settings]
     created_at: Mapped[moment]
     changed_at: Mapped[moment] = mapped_column(onupdate=func.now())
 

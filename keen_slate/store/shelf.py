@@ -89,11 +89,14 @@ class Shelf:
         title: str | None = None,
         order: Sequence[uuid.UUID] | None = None,
         ways: Mapping[str, str] | None = None,
+        words: Mapping[str, str] | None = None,
     ) -> ExampleSet:
-        """Give a set another *title*, other *ways*, its examples another *order*, or all of these."""
+        """Give a set another *title*, other *ways* or *words*, its examples another *order*, or all of these."""
         found = self._for_change(set_id, version)
         if ways is not None:
             found.ways = dict(ways)
+        if words is not None:
+            found.words = dict(words)
         if title is not None:
             found.title = title
         if order is not None:

@@ -14,7 +14,7 @@ from keen_slate.store.models import TITLE_LENGTH, WORDS_LENGTH
 Source = Annotated[str, StringConstraints(max_length=4 * MAX_CHARACTERS)]
 Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
 Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=WORDS_LENGTH)]
-StepKey = Annotated[str, StringConstraints(pattern=r"^[a-z-]{1,40} [0-9]{1,2}$")]
+StepKey = Annotated[str, StringConstraints(pattern=r"^[a-z-]{1,40}( [0-9]{1,2})?( spoken)?$")]
 Words = Annotated[dict[StepKey, Sentence], Field(max_length=100)]
 WaysMap = Annotated[dict[str, str], Field(max_length=40)]
 
@@ -133,8 +133,10 @@ class StepOut(BaseModel):
     after: str
     reason: str
     own_reason: str
-    edited: bool
+    reason_from: Literal["", "example", "set"]
     spoken: str
+    own_spoken: str
+    spoken_from: Literal["", "example", "set"]
     lines: list[str]
     title_glyphs: list[Glyph]
     line_glyphs: list[list[Glyph]]
@@ -255,6 +257,7 @@ class SetOut(BaseModel):
     version: int
     changed_at: datetime
     ways: dict[str, str]
+    words: dict[str, str]
     house: dict[str, str]
     examples: list[ExampleSummary]
 
@@ -324,6 +327,7 @@ class SetChange(Strict):
     title: Title | None = None
     order: Annotated[list[UUID], Field(max_length=200)] | None = None
     ways: WaysMap | None = None
+    words: Words | None = None
 
 
 class ExampleIn(Strict):

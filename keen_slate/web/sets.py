@@ -101,7 +101,7 @@ def change_set(set_id: UUID, json_data: SetChange) -> dict[str, Any]:
     with shelf() as mine:
         new = json_data
         Ways.of(new.ways or {})
-        found = mine.change_set(set_id, new.version, new.title, new.order, new.ways)
+        found = mine.change_set(set_id, new.version, new.title, new.order, new.ways, new.words)
         return views.set_out(found, mine.house_ways())
 
 

@@ -7,7 +7,7 @@ from dataclasses import asdict
 from typing import Any
 
 from keen_slate.core.compare import other_ways
-from keen_slate.core.document import Worked, work_text, working_view
+from keen_slate.core.document import TeachersWords, Worked, work_text, working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.rungs import RUNGS
 from keen_slate.core.vocabulary import saying
@@ -26,9 +26,10 @@ def worked(example: Example, house: Mapping[str, str]) -> Worked:
 def example_out(example: Example, house: Mapping[str, str]) -> dict[str, Any]:
     """An example with its whole working. Raises `CoreError`."""
     result = worked(example, house)
+    words = TeachersWords(example.words, example.example_set.words)
     say = saying(result.working.ways)
     ways = [asdict(way) | {"name": say(way.name)} for way in other_ways(result.working.problem, result.working.ways)]
-    return {"id": example.id, "working": working_view(result, example.words), "other_ways": ways}
+    return {"id": example.id, "working": working_view(result, words), "other_ways": ways}
 
 
 def set_out(found: ExampleSet, house: Mapping[str, str]) -> dict[str, Any]:
@@ -43,6 +44,7 @@ def set_out(found: ExampleSet, house: Mapping[str, str]) -> dict[str, Any]:
         "version": found.version,
         "changed_at": found.changed_at,
         "ways": found.ways,
+        "words": found.words,
         "house": dict(house),
         "examples": summaries,
     }

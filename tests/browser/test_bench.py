@@ -1,5 +1,6 @@
 """The real page in Chromium, over a real server and database: what a teacher does, by mouse and by keys alone."""
 
+import re
 import time
 import unittest
 import uuid
@@ -188,6 +189,22 @@ class BrowserTests(unittest.TestCase):
         self.page.click("text=Back to Keen Slate’s words")
         self.page.wait_for_selector(".mine", state="detached")
         self.assertTrue(self.page.input_value("#reason-0").startswith("The pieces must be the same size"))
+
+    def test_a_sentence_for_the_whole_set_is_said_in_every_example(self):
+        self.page.click(".step[data-id]:nth-child(2) .pick")
+        self.page.click(".paper .title >> nth=0")
+        self.page.fill("#spoken-0", "Same pieces, please.")
+        self.page.press("#spoken-0", "Tab")
+        self.page.click("text=Say it so in the whole set")
+        self.page.wait_for_selector("text=(in the whole set)")
+        self.page.click(".step[data-id]:nth-child(3) .pick")
+        self.page.wait_for_selector(".row[aria-label='one twelfth']")
+        self.page.click(".paper .title >> nth=0")
+        expect(self.page.locator("#spoken-0")).to_have_value("Same pieces, please.")
+        self.page.click("text=Back to Keen Slate’s words")
+        expect(self.page.locator("#spoken-0")).to_have_value(
+            re.compile("^Same size pieces first: twelfths. That makes")
+        )
 
     def test_another_way_is_taken_over_with_a_click_and_given_back(self):
         self.type_problem("7 1/4 - 3 5/6")

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { ref } from 'vue'
 
 import type { Row, Step } from '../api/client'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
-import { useBench } from '../stores/bench'
 import PaperRow from './PaperRow.vue'
+import StepWords from './StepWords.vue'
 
-const props = defineProps<{
+defineProps<{
   step: Step
   /** What it ends in, written in the squares; left out where the layout shows it elsewhere. */
   row?: Row
@@ -17,21 +17,7 @@ const props = defineProps<{
   last: boolean
 }>()
 
-const bench = useBench()
 const open = ref(false)
-const words = ref(props.step.reason)
-watch(() => props.step.reason, (now) => (words.value = now))
-
-async function keep(): Promise<void> {
-  const wanted = words.value.trim()
-  if (wanted === props.step.reason) return
-  await bench.reword(props.step.key, wanted === props.step.own_reason ? '' : wanted)
-}
-
-async function restore(): Promise<void> {
-  words.value = props.step.own_reason
-  await bench.reword(props.step.key, '')
-}
 </script>
 
 <template>
@@ -52,13 +38,11 @@ async function restore(): Promise<void> {
           <span class="why">{{ open ? 'less' : 'why?' }}</span>
         </button>
       </h3>
-      <div v-if="open" class="words">
-        <label class="sr-only" :for="`reason-${index}`">The reason, in your words</label>
-        <textarea :id="`reason-${index}`" v-model="words" rows="4" maxlength="1000" @change="keep" />
-        <button v-if="step.edited" class="word restore" @click="restore">Back to Keen Slate’s words</button>
-        <p class="spoken">Say: “{{ step.spoken }}”</p>
-      </div>
-      <p v-else-if="step.edited" class="mine">{{ step.reason }}</p>
+      <template v-if="open">
+        <StepWords :id="`reason-${index}`" :step="step" which="reason" label="Why" />
+        <StepWords :id="`spoken-${index}`" :step="step" which="spoken" label="Say aloud" />
+      </template>
+      <p v-else-if="step.reason_from" class="mine">{{ step.reason }}</p>
       <FigureDrawing v-if="step.figure" :figure="step.figure" />
       <p v-else class="no-figure">{{ step.figure_note }}</p>
     </div>
@@ -94,13 +78,7 @@ h3 { font-size: 1rem; }
   border: 1.5px solid var(--ink); border-radius: 50%; text-align: center; font-size: 0.85rem; font-weight: 400;
 }
 .why { font-weight: 400; font-size: 0.85rem; color: var(--ink-quiet); margin-left: 0.6em; text-decoration: underline; text-underline-offset: 3px; }
-.words { background: var(--paper); }
-textarea {
-  display: block; width: 100%; font: inherit; font-size: 0.95rem; line-height: var(--square); field-sizing: content; min-height: calc(2 * var(--square));
-  color: var(--ink); background: #fff; border: 0; border-radius: 2px; padding: 0 6px; resize: none; box-shadow: 0 0 0 1px #8496a0;
-}
-.restore { padding: 0; height: var(--square); display: block; font-size: 0.88rem; }
-.spoken, .mine, .no-figure { font-size: 0.92rem; line-height: var(--square); color: var(--ink-quiet); background: var(--paper); }
+.mine, .no-figure { font-size: 0.92rem; line-height: var(--square); color: var(--ink-quiet); background: var(--paper); }
 .note :deep(.figure) { margin: 0 0 0 2px; }
 @media (max-width: 1180px) {
   .step { grid-template-columns: 1fr; }

@@ -159,9 +159,24 @@ export const useBench = defineStore('bench', () => {
     return answer.ok
   }
 
-  /** Give the step *key* of the chosen example the teacher's own reason; an empty one restores the core's. */
+  /** Give the step *key* of the chosen example the teacher's own sentence; an empty one restores the core's. */
   async function reword(key: string, sentence: string): Promise<void> {
     if (example.value) await setWords(example.value.id, withWords(example.value.words, key, sentence))
+  }
+
+  /** Give every step of a kind in the whole set the teacher's own sentence; an empty one restores the core's. */
+  async function rewordSet(kind: string, sentence: string): Promise<void> {
+    if (set.value) await setSetWords(withWords(set.value.words, kind, sentence))
+  }
+
+  async function setSetWords(words: WaysMap, undoing = false): Promise<boolean> {
+    const before = set.value?.words ?? {}
+    const answer = await make((version) =>
+      alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, words } }))),
+    )
+    if (answer.ok) await workAnew()
+    if (answer.ok && !undoing) undoable.value.push({ said: 'Reworded', inverse: () => setSetWords(before, true) })
+    return answer.ok
   }
 
   async function setWords(id: string, words: Record<string, string>, undoing = false): Promise<boolean> {
@@ -212,7 +227,8 @@ export const useBench = defineStore('bench', () => {
   }
 
   async function workAnew(): Promise<void> {
-    pages.value = {}
+    // What is on the paper stays there until its successor has come, so that an open step stays open.
+    pages.value = chosen.value && page.value ? { [chosen.value]: page.value } : {}
     if (chosen.value) await load(chosen.value)
   }
 
@@ -242,7 +258,7 @@ export const useBench = defineStore('bench', () => {
   return {
     set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, undoable,
     otherWays, settings, beside, showBeside,
-    open, choose, add, remove, move, rename, reword, setExampleWays, setSetWays, setHouseWays, loadSettings, undo,
+    open, choose, add, remove, move, rename, reword, rewordSet, setExampleWays, setSetWays, setHouseWays, loadSettings, undo,
     settle, tryAgain,
   }
 })

@@ -1,0 +1,18 @@
+"""words of a set"""
+
+import sqlalchemy as sa
+from alembic import op
+from sqlalchemy.dialects import postgresql
+
+revision = "0003"
+down_revision = "0002"
+branch_labels = None
+depends_on = None
+
+
+def upgrade() -> None:
+    op.add_column("example_set", sa.Column("words", postgresql.JSONB(), server_default="{}", nullable=False))
+
+
+def downgrade() -> None:
+    op.drop_column("example_set", "words")
