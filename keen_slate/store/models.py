@@ -74,7 +74,10 @@ class ExampleSet(Base):
 
 
 class Example(Base):
-    """A problem on the ladder as it was typed, with its own ways and the words its teacher wrote for its steps."""
+    """A problem on the ladder as it was typed, with its own ways and the words its teacher wrote for its steps.
+
+    *target* is the form that a lone number is to be converted to.
+    """
 
     __tablename__ = "example"
 
@@ -83,6 +86,7 @@ class Example(Base):
     set_id: Mapped[uuid.UUID]
     position: Mapped[int]
     source: Mapped[str] = mapped_column(Text)
+    target: Mapped[str | None] = mapped_column(String(12))
     ways: Mapped[settings]
     words: Mapped[settings]
 

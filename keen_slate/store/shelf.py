@@ -108,14 +108,20 @@ class Shelf:
 
     def add_example(
         self, set_id: uuid.UUID, version: int, source: str, position: int | None,
-        ways: Mapping[str, str], words: Mapping[str, str],
+        ways: Mapping[str, str], words: Mapping[str, str], target: str | None = None,
     ) -> tuple[ExampleSet, Example]:  # fmt: skip
         """Put an example on the ladder at *position* from 0, or at its end."""
         found = self._for_change(set_id, version)
         if len(found.examples) >= MOST_EXAMPLES:
             raise FullSetError(f"A set holds {MOST_EXAMPLES} examples; begin a new one for more.")
         example = Example(
-            teacher_id=self.teacher_id, id=uuid.uuid4(), position=0, source=source, ways=dict(ways), words=dict(words)
+            teacher_id=self.teacher_id,
+            id=uuid.uuid4(),
+            position=0,
+            source=source,
+            target=target,
+            ways=dict(ways),
+            words=dict(words),
         )
         ordered = list(found.examples)
         ordered.insert(len(ordered) if position is None else position, example)
@@ -126,12 +132,15 @@ class Shelf:
     def change_example(
         self, set_id: uuid.UUID, example_id: uuid.UUID, version: int,
         source: str | None, ways: Mapping[str, str] | None, words: Mapping[str, str] | None,
+        target: str | None = None,
     ) -> tuple[ExampleSet, Example]:  # fmt: skip
-        """Change the text, the ways or the words of an example; another text drops the words of the old steps."""
+        """Change an example; another text drops the words of the old steps, an empty *target* asks for no form."""
         found = self._for_change(set_id, version)
         example = _example_in(found, example_id)
         if source is not None and source != example.source:
             example.source, example.words = source, {}
+        if target is not None:
+            example.target = target or None
         if ways is not None:
             example.ways = dict(ways)
         if words is not None:

@@ -16,6 +16,7 @@ Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, ma
 Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=WORDS_LENGTH)]
 StepKey = Annotated[str, StringConstraints(pattern=r"^[a-z-]{1,40}( [0-9]{1,2})?( spoken)?$")]
 Words = Annotated[dict[StepKey, Sentence], Field(max_length=100)]
+Target = Literal["improper", "mixed", "fraction", "decimal"]
 WaysMap = Annotated[dict[str, str], Field(max_length=40)]
 
 
@@ -212,6 +213,7 @@ class WorkIn(Strict):
 
     text: Source
     ways: WaysMap = {}
+    target: Target | None = None
 
 
 # Sets -------------------------------------------------------------------------------------------------------
@@ -227,6 +229,7 @@ class ExampleSummary(BaseModel):
 
     id: UUID
     source: str
+    target: str | None
     text: str
     spoken: str
     glyphs: list[Glyph]
@@ -336,13 +339,17 @@ class ExampleIn(Strict):
     position: Annotated[int, Field(ge=0)] | None = None
     ways: WaysMap = {}
     words: Words = {}
+    target: Target | None = None
 
 
 class ExampleChange(Strict):
+    """What is null stays; an empty *target* asks for no form any more."""
+
     version: int
     source: Source | None = None
     ways: WaysMap | None = None
     words: Words | None = None
+    target: Target | Literal[""] | None = None
 
 
 class VersionQuery(Strict):

@@ -120,9 +120,11 @@ def get_example(set_id: UUID, example_id: UUID) -> dict[str, Any]:
 def add_example(set_id: UUID, json_data: ExampleIn) -> dict[str, Any]:
     """Put a problem on the ladder; one that cannot be worked is refused."""
     new = json_data
-    work_text(new.source, Ways.of(new.ways))
+    work_text(new.source, Ways.of(new.ways), target=new.target)
     with shelf() as mine:
-        found, example = mine.add_example(set_id, new.version, new.source, new.position, new.ways, new.words)
+        found, example = mine.add_example(
+            set_id, new.version, new.source, new.position, new.ways, new.words, new.target
+        )
         return {
             "set": views.set_out(found, mine.house_ways()),
             "example": views.example_out(example, mine.house_ways()),
@@ -137,7 +139,9 @@ def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> 
     """Change the text, the ways or the words of an example; a text that cannot be worked is refused."""
     new = json_data
     with shelf() as mine:
-        found, example = mine.change_example(set_id, example_id, new.version, new.source, new.ways, new.words)
+        found, example = mine.change_example(
+            set_id, example_id, new.version, new.source, new.ways, new.words, new.target
+        )
         return {
             "set": views.set_out(found, mine.house_ways()),
             "example": views.example_out(example, mine.house_ways()),

@@ -20,7 +20,8 @@ SHOWN_ON_SHELF = 4
 
 def worked(example: Example, house: Mapping[str, str]) -> Worked:
     """The example in its ways: its own, else those of its set, else of the *house*. Raises `CoreError`."""
-    return work_text(example.source, Ways.of({**house, **example.example_set.ways, **example.ways}))
+    ways = Ways.of({**house, **example.example_set.ways, **example.ways})
+    return work_text(example.source, ways, target=example.target)
 
 
 def example_out(example: Example, house: Mapping[str, str]) -> dict[str, Any]:
@@ -51,7 +52,13 @@ def set_out(found: ExampleSet, house: Mapping[str, str]) -> dict[str, Any]:
 
 
 def _summary(example: Example, house: Mapping[str, str], rung_before: str | None) -> dict[str, Any]:
-    stored = {"id": example.id, "source": example.source, "ways": example.ways, "words": example.words}
+    stored = {
+        "id": example.id,
+        "source": example.source,
+        "target": example.target,
+        "ways": example.ways,
+        "words": example.words,
+    }
     try:
         result = worked(example, house)
     except CoreError as error:

@@ -19,4 +19,4 @@ blueprint = APIBlueprint("work", __name__, url_prefix="/api")
 @blueprint.output(WorkingOut)
 def work_one(json_data: WorkIn) -> dict[str, Any]:
     """Work one problem."""
-    return working_view(work_text(json_data.text, Ways.of(json_data.ways)))
+    return working_view(work_text(json_data.text, Ways.of(json_data.ways), target=json_data.target))

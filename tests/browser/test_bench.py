@@ -216,6 +216,15 @@ class BrowserTests(unittest.TestCase):
         self.page.click("text=This example has ways of its own")
         self.page.wait_for_selector(".row[aria-label='six and fifteen twelfths minus three and ten twelfths']")
 
+    def test_a_lone_number_is_converted_to_the_form_that_is_asked_for(self):
+        self.type_problem("5/6")
+        self.page.wait_for_selector("text=Nothing has to be done")
+        self.page.click(".forms >> text=decimal")
+        self.page.wait_for_selector(".row[aria-label='zero point eight three recurring']")
+        self.page.reload()
+        self.page.wait_for_selector(".row[aria-label='zero point eight three recurring']")
+        self.assertEqual(self.page.inner_text(".step[data-id]:last-child .target"), "to decimal")
+
     def test_two_ways_stand_beside_each_other_on_the_paper(self):
         self.type_problem("7 1/4 - 3 5/6")
         self.page.wait_for_selector(".row[aria-label='three and five twelfths']")

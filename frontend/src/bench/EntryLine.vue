@@ -13,7 +13,10 @@ const field = ref<{ $el: HTMLInputElement } | null>(null)
 const key = `draft ${props.setId}`
 const text = ref(sessionStorage.getItem(key) ?? '')
 const busy = ref(false)
-const { working, refusal, clear } = usePreview(() => text.value)
+const { working, refusal, clear } = usePreview(
+  () => text.value,
+  () => ({ ...bench.set?.house, ...bench.set?.ways }),
+)
 
 // What is typed and not yet added survives a reload.
 watch(text, (now) => (now ? sessionStorage.setItem(key, now) : sessionStorage.removeItem(key)))

@@ -22,6 +22,7 @@ defineEmits<{ choose: []; remove: [] }>()
         <span class="code">{{ example.rung ?? '' }}</span>
         <span class="sr-only">Number {{ number }}: </span>
         <MathLine class="problem" :glyphs="example.glyphs" :spoken="example.spoken" />
+        <span v-if="example.target" class="target">to {{ example.target }}</span>
         <span v-if="example.unreadable" class="sr-only">{{ example.unreadable }}</span>
       </button>
       <button class="off" :aria-label="`Take number ${number} off the ladder`" title="Take off the ladder" @click="$emit('remove')">×</button>
@@ -46,11 +47,14 @@ defineEmits<{ choose: []; remove: [] }>()
 .code { font-size: 0.78rem; width: 1.7em; flex: none; color: var(--on-slate-quiet); }
 .rung[data-chosen='true'] .code { color: var(--ink-quiet); }
 .problem { min-width: 0; overflow: hidden; max-height: 7rem; }
+.target { font-size: 0.82rem; color: inherit; opacity: 0.85; }
 .off {
   position: absolute; right: 2px; top: 2px; border: 0; background: none; color: inherit; opacity: 0; cursor: pointer;
   width: 24px; height: 24px; line-height: 1; font-size: 1.1rem; border-radius: 3px;
 }
-.rung:hover .off, .rung:focus-within .off { opacity: 0.85; }
+.rung:hover .off, .rung:focus-within .target { font-size: 0.82rem; color: inherit; opacity: 0.85; }
+.off { opacity: 0.85; }
 .off:hover { opacity: 1; background: rgb(128 128 128 / 0.25); }
-@media (hover: none) { .off { opacity: 0.85; } }
+@media (hover: none) { .target { font-size: 0.82rem; color: inherit; opacity: 0.85; }
+.off { opacity: 0.85; } }
 </style>

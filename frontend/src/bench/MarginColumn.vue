@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useBench } from '../stores/bench'
+import AskedFor from './AskedFor.vue'
 import CanItBeRight from './CanItBeRight.vue'
 import OtherWays from './OtherWays.vue'
 import TheyMayWrite from './TheyMayWrite.vue'
@@ -10,6 +11,7 @@ const bench = useBench()
 <template>
   <aside class="margin" aria-label="Margin">
     <template v-if="bench.working">
+      <AskedFor v-if="['simplify', 'convert'].includes(bench.working.problem.kind)" />
       <CanItBeRight :working="bench.working" />
       <TheyMayWrite :working="bench.working" />
       <OtherWays />

@@ -6,6 +6,7 @@ import {
   type Setting, type Working,
 } from '../api/client'
 
+export type Target = 'improper' | 'mixed' | 'fraction' | 'decimal'
 type WaysMap = Record<string, string>
 type Made = { set: ExampleSet; example?: Example }
 
@@ -109,7 +110,7 @@ export const useBench = defineStore('bench', () => {
 
   async function add(source: string, at?: number, like?: ExampleSummary): Promise<Refusal | null> {
     const answer = await make((version) => {
-      const body = { version, source, position: at ?? null, ways: like?.ways ?? {}, words: like?.words ?? {} }
+      const body = { version, source, position: at ?? null, ways: like?.ways ?? {}, words: like?.words ?? {}, target: (like?.target ?? null) as Target | null }
       return ask(client.POST('/api/sets/{set_id}/examples', { params: here(), body }))
     })
     if (!answer.ok) return answer.status === 422 ? answer.refusal : null
@@ -186,7 +187,7 @@ export const useBench = defineStore('bench', () => {
     return answer.ok
   }
 
-  function changeExample(id: string, body: { version: number; words?: WaysMap; ways?: WaysMap }) {
+  function changeExample(id: string, body: { version: number; words?: WaysMap; ways?: WaysMap; target?: Target | '' }) {
     const params = { path: { ...here().path, example_id: id } }
     return ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body }))
   }
@@ -198,6 +199,15 @@ export const useBench = defineStore('bench', () => {
     if (answer.ok && !undoing) {
       undoable.value.push({ said: 'Worked another way', inverse: () => setExampleWays(id, before, true) })
     }
+    return answer.ok
+  }
+
+  /** Ask for a lone number in another form; '' asks for its simplest. */
+  async function setTarget(id: string, target: Target | '', undoing = false): Promise<boolean> {
+    const before = (examples.value.find((item) => item.id === id)?.target ?? '') as Target | ''
+    const answer = await make((version) => changeExample(id, { version, target }))
+    if (!answer.ok && answer.status === 422) trouble.value = answer.refusal
+    if (answer.ok && !undoing) undoable.value.push({ said: 'Asked otherwise', inverse: () => setTarget(id, before, true) })
     return answer.ok
   }
 
@@ -258,7 +268,7 @@ export const useBench = defineStore('bench', () => {
   return {
     set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, undoable,
     otherWays, settings, beside, showBeside,
-    open, choose, add, remove, move, rename, reword, rewordSet, setExampleWays, setSetWays, setHouseWays, loadSettings, undo,
+    open, choose, add, remove, move, rename, reword, rewordSet, setExampleWays, setTarget, setSetWays, setHouseWays, loadSettings, undo,
     settle, tryAgain,
   }
 })

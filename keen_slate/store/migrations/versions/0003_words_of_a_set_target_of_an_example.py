@@ -1,4 +1,4 @@
-"""words of a set"""
+"""words of a set, and the form that a lone number is converted to"""
 
 import sqlalchemy as sa
 from alembic import op
@@ -12,7 +12,9 @@ depends_on = None
 
 def upgrade() -> None:
     op.add_column("example_set", sa.Column("words", postgresql.JSONB(), server_default="{}", nullable=False))
+    op.add_column("example", sa.Column("target", sa.String(12), nullable=True))
 
 
 def downgrade() -> None:
+    op.drop_column("example", "target")
     op.drop_column("example_set", "words")

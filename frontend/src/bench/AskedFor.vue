@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import { type Target, useBench } from '../stores/bench'
+
+const bench = useBench()
+const FORMS: { target: Target | ''; name: string }[] = [
+  { target: '', name: 'simplest form' },
+  { target: 'improper', name: 'improper fraction' },
+  { target: 'mixed', name: 'mixed number' },
+  { target: 'fraction', name: 'fraction' },
+  { target: 'decimal', name: 'decimal' },
+]
+</script>
+
+<template>
+  <section v-if="bench.example" aria-labelledby="asked-heading">
+    <h2 id="asked-heading">Asked for</h2>
+    <div class="forms">
+      <button
+        v-for="form in FORMS" :key="form.target" class="word" :aria-pressed="(bench.example.target ?? '') === form.target"
+        @click="bench.setTarget(bench.example.id, form.target)"
+      >{{ form.name }}</button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.forms { display: flex; flex-wrap: wrap; gap: 2px 10px; margin-left: -6px; }
+[aria-pressed='true'] { font-weight: 700; text-decoration: underline; text-decoration-thickness: 2px; }
+</style>
