@@ -13,6 +13,7 @@ from typing import Any, BinaryIO
 from keen_slate.core.document import Worked, work_text, working_document
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.methods.single import TARGETS
+from keen_slate.core.vocabulary import saying
 from keen_slate.core.ways import CODES, Ways
 from keen_slate.core.wording import plain, text
 
@@ -123,7 +124,7 @@ def readable(worked: Worked) -> str:
         lines += [f"  {text(found.wrong.answer):<10} {found.entry.name} ({found.status})" for found in worked.found]
     if worked.surprises:
         lines += ["", *worked.surprises]
-    return "\n".join(lines)
+    return saying(working.ways)("\n".join(lines))
 
 
 if __name__ == "__main__":

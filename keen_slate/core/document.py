@@ -49,18 +49,28 @@ class Worked:
     surprises: list[str]
 
 
-def work_text(source: str, ways: Ways | None = None, mark: DecimalMark = ".", target: str | None = None) -> Worked:
+def work_text(
+    source: str, ways: Ways | None = None, mark: DecimalMark | None = None, target: str | None = None
+) -> Worked:
     """Read *source* and work it in *ways*; with a *target*, convert it to that form. Raises `CoreError`.
+
+    The decimal *mark* is that of the *ways*, unless one is given (stored texts have a point).
 
     >>> work_text("1/2 + 1/3").working.answer_text
     '5/6'
     """
-    problem = read(source, mark)
+    ways = ways or Ways()
+    problem = read(source, mark or mark_of(ways))
     working = work(converting(problem, target) if target else problem, ways)
     about = estimate(working)
     found = find(working, about)
     facts = features(working)
     return Worked(working, about, found, facts, surprises(working, facts, found))
+
+
+def mark_of(ways: Ways) -> DecimalMark:
+    """The decimal mark that the class writes."""
+    return "," if ways.decimal_mark == "comma" else "."
 
 
 def exact(number: Fraction) -> str:
@@ -79,7 +89,7 @@ def step_spoken(step: Step, say: Say) -> str:
 
 def _steps(working: Working, say: Say) -> list[dict[str, Any]]:
     # Each step begins with the text that the one before it ended in.
-    before = text(working.problem.expr)
+    before = say(text(working.problem.expr))
     shown = []
     for step in working.steps:
         shown.append(_step(step, before, say))
@@ -94,11 +104,11 @@ def working_document(worked: Worked) -> dict[str, Any]:
     return {
         "format": FORMAT,
         "version": VERSION,
-        "problem": {"text": problem.text, "kind": problem.kind, "label": problem.label},
-        "answer": {"text": working.answer_text, "value": exact(working.value)},
+        "problem": {"text": say(problem.text), "kind": problem.kind, "label": problem.label},
+        "answer": {"text": say(working.answer_text), "value": exact(working.value)},
         "methods": working.ways.as_dict(),
         "steps": _steps(working, say),
-        "estimate": _estimate(worked.estimate),
+        "estimate": _estimate(worked.estimate, say),
         "misconceptions": [_found(found, problem.label, say) for found in worked.found],
         "features": {name: getattr(worked.features, name) for name in Features.__slots__},
         "surprises": [say(sentence) for sentence in worked.surprises],
@@ -110,29 +120,29 @@ def _step(step: Step, before: str, say: Say) -> dict[str, Any]:
         "kind": step.kind,
         "title": say(plain(step.title)),
         "before": before,
-        "after": text(step.after),
+        "after": say(text(step.after)),
         "reason": say(plain(step.reason)),
         "spoken": step_spoken(step, say),
         "lines": [say(plain(rich)) for rich in step.lines],
     }
 
 
-def _estimate(about: Estimate) -> dict[str, Any]:
+def _estimate(about: Estimate, say: Say) -> dict[str, Any]:
     return {
         "rule": about.rule,
-        "rounded": [text(number) for number in about.rounded],
+        "rounded": [say(text(number)) for number in about.rounded],
         "value": exact(about.total),
         "bound": exact(about.bound),
         "within": about.within,
         "ties": list(about.ties),
-        "text": f"{about.sentence} {plain(about.tie)}".strip(),
+        "text": say(f"{about.sentence} {plain(about.tie)}".strip()),
     }
 
 
 def _found(found: Found, label: str | None, say: Say) -> dict[str, Any]:
     return {
         "code": found.entry.code,
-        "answer": labelled(text(found.wrong.answer), label),
+        "answer": say(labelled(text(found.wrong.answer), label)),
         "value": exact(found.answer_value),
         "status": found.status,
         "caught_by_estimate": found.caught_by_estimate,
@@ -173,9 +183,9 @@ def working_view(worked: Worked, edited: TeachersWords | None = None) -> dict[st
     view = working_document(worked)
     view["problem"] |= {
         "kind_name": say(KIND_NAMES[working.problem.kind]),
-        "glyphs": glyphs(working.problem.expr, working.problem_roles),
+        "glyphs": _said(glyphs(working.problem.expr, working.problem_roles), say),
     }
-    view["answer"] |= {"glyphs": glyphs(working.answer)}
+    view["answer"] |= {"glyphs": _said(glyphs(working.answer), say)}
     view |= _layout(working)
     seen: Counter[str] = Counter()
     for step, shown in zip(working.steps, view["steps"], strict=True):
@@ -224,12 +234,16 @@ def _box(box: Box, working: Working) -> dict[str, Any]:
 
 def _row(row: Row, working: Working) -> dict[str, Any]:
     expr = working.problem.expr if row.step is None else working.steps[row.step].after
-    return asdict(row) | {"spoken": words(expr)}
+    drawn = asdict(row) | {"spoken": words(expr)}
+    if (mark := mark_of(working.ways)) != ".":
+        for cell in drawn["cells"]:
+            cell["text"] = mark if cell["text"] == "." else cell["text"]
+    return drawn
 
 
 def _said(pieces: list[Glyph], say: Say) -> list[Glyph]:
     """*pieces* with their words in the class's vocabulary."""
-    return [{**piece, "text": say(piece["text"])} if piece["kind"] == "words" else piece for piece in pieces]
+    return [{**piece, "text": say(piece["text"])} if "text" in piece else piece for piece in pieces]
 
 
 def _figure(figure: Figure, say: Say) -> dict[str, Any]:

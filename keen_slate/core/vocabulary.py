@@ -31,6 +31,7 @@ WORDS: dict[tuple[str, str], Replacements] = {
         (r"wholes", "ones"),
         (r"whole(?! (?:number|jump)s?)", "one"),
     ),
+    ("decimal_mark", "comma"): ((r"(?<=\d)\.(?=[\d\[])", ","),),
     ("say_numerator", "top"): (
         (r"numerators", "tops"),
         (r"numerator", "top"),
@@ -46,6 +47,8 @@ def saying(ways: Ways) -> Callable[[str], str]:
 
     >>> saying(Ways.of({"say_regroup": "borrow"}))("Needs regrouping.")
     'Needs borrowing.'
+    >>> saying(Ways.of({"decimal_mark": "comma"}))("0.8[3] of 3.50 m.")
+    '0,8[3] of 3,50 m.'
     >>> saying(Ways.of({"say_whole": "one"}))("So cut up one whole: a whole number of wholes.")
     'So cut up a one: a whole number of ones.'
     """
@@ -55,7 +58,11 @@ def saying(ways: Ways) -> Callable[[str], str]:
 
 @lru_cache(maxsize=256)
 def _replacer(chosen: tuple[tuple[str, str], ...]) -> Callable[[str], str]:
-    pairs = [(re.compile(rf"\b{pattern}\b", re.IGNORECASE), word) for key in chosen for pattern, word in WORDS[key]]
+    pairs = [
+        (re.compile(pattern if name == "decimal_mark" else rf"\b{pattern}\b", re.IGNORECASE), word)
+        for name, code in chosen
+        for pattern, word in WORDS[name, code]
+    ]
     if not pairs:
         return lambda sentence: sentence
 

@@ -24,6 +24,7 @@ CODES: dict[str, tuple[str, ...]] = {
     "estimate": ("half",),
     "ties": ("up", "down"),
     "layout": ("line", "stacked", "four-box", "checklist"),
+    "decimal_mark": ("point", "comma"),
     "say_regroup": ("regroup", "borrow", "exchange", "rename"),
     "say_least": ("least", "lowest"),
     "say_simplest": ("lowest-terms", "simplest-form"),
@@ -61,6 +62,8 @@ NAMES: dict[tuple[str, str], str] = {
     ("answer_form", "any-equal"): "any equal form",
     ("ties", "up"): "up",
     ("ties", "down"): "down",
+    ("decimal_mark", "point"): "point, 3.5",
+    ("decimal_mark", "comma"): "comma, 3,5",
     ("say_regroup", "regroup"): "regroup",
     ("say_regroup", "borrow"): "borrow",
     ("say_regroup", "exchange"): "exchange",
@@ -93,6 +96,7 @@ TITLES: dict[str, str] = {
     "answer_form": "Form of the answer",
     "layout": "Layout on the paper",
     "ties": "Rounding a tie in an estimate",
+    "decimal_mark": "Decimal mark",
     "say_regroup": "Word for regrouping",
     "say_least": "Least or lowest",
     "say_simplest": "Word for lowest terms",
@@ -118,6 +122,7 @@ class Ways:
     estimate: str = "half"
     ties: str = "up"
     layout: str = "line"
+    decimal_mark: str = "point"
     say_regroup: str = "regroup"
     say_least: str = "least"
     say_simplest: str = "lowest-terms"

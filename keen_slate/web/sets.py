@@ -9,7 +9,6 @@ from apiflask import APIBlueprint
 from flask import Response, request
 from sqlalchemy.orm.exc import StaleDataError
 
-from keen_slate.core.document import work_text
 from keen_slate.core.ways import Ways
 from keen_slate.store.shelf import StaleSetError
 
@@ -120,11 +119,10 @@ def get_example(set_id: UUID, example_id: UUID) -> dict[str, Any]:
 def add_example(set_id: UUID, json_data: ExampleIn) -> dict[str, Any]:
     """Put a problem on the ladder; one that cannot be worked is refused."""
     new = json_data
-    work_text(new.source, Ways.of(new.ways), target=new.target)
     with shelf() as mine:
-        found, example = mine.add_example(
-            set_id, new.version, new.source, new.position, new.ways, new.words, new.target
-        )
+        ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways, **new.ways})
+        source = views.stored_text(new.source, ways)
+        found, example = mine.add_example(set_id, new.version, source, new.position, new.ways, new.words, new.target)
         return {
             "set": views.set_out(found, mine.house_ways()),
             "example": views.example_out(example, mine.house_ways()),
@@ -139,9 +137,9 @@ def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> 
     """Change the text, the ways or the words of an example; a text that cannot be worked is refused."""
     new = json_data
     with shelf() as mine:
-        found, example = mine.change_example(
-            set_id, example_id, new.version, new.source, new.ways, new.words, new.target
-        )
+        ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways, **(new.ways or {})})
+        source = None if new.source is None else views.stored_text(new.source, ways)
+        found, example = mine.change_example(set_id, example_id, new.version, source, new.ways, new.words, new.target)
         return {
             "set": views.set_out(found, mine.house_ways()),
             "example": views.example_out(example, mine.house_ways()),

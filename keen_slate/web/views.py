@@ -7,8 +7,9 @@ from dataclasses import asdict
 from typing import Any
 
 from keen_slate.core.compare import other_ways
-from keen_slate.core.document import TeachersWords, Worked, work_text, working_view
+from keen_slate.core.document import TeachersWords, Worked, mark_of, work_text, working_view
 from keen_slate.core.errors import CoreError
+from keen_slate.core.reading import read
 from keen_slate.core.rungs import RUNGS
 from keen_slate.core.vocabulary import saying
 from keen_slate.core.ways import CODES, NAMES, TITLES, Ways
@@ -21,7 +22,7 @@ SHOWN_ON_SHELF = 4
 def worked(example: Example, house: Mapping[str, str]) -> Worked:
     """The example in its ways: its own, else those of its set, else of the *house*. Raises `CoreError`."""
     ways = Ways.of({**house, **example.example_set.ways, **example.ways})
-    return work_text(example.source, ways, target=example.target)
+    return work_text(example.source, ways, mark=".", target=example.target)
 
 
 def example_out(example: Example, house: Mapping[str, str]) -> dict[str, Any]:
@@ -72,9 +73,9 @@ def _summary(example: Example, house: Mapping[str, str], rung_before: str | None
     working = result.working
     say = saying(working.ways)
     return stored | {
-        "text": working.problem.text,
+        "text": say(working.problem.text),
         "spoken": words(working.problem.expr),
-        "glyphs": glyphs(working.problem.expr),
+        "glyphs": [{**g, "text": say(g["text"])} if "text" in g else g for g in glyphs(working.problem.expr)],
         "rung": rung,
         "harder": say(RUNGS[rung]) if rung and rung_before and rung != rung_before else None,
         "surprises": [say(sentence) for sentence in result.surprises],
@@ -94,6 +95,11 @@ def set_summary(found: ExampleSet, house: Mapping[str, str]) -> dict[str, Any]:
         "first": [summary["glyphs"] for summary in summaries[:SHOWN_ON_SHELF]],
         "rungs": rungs,
     }
+
+
+def stored_text(typed: str, ways: Ways) -> str:
+    """*typed*, read with the class's decimal mark, in the notation that is stored: with a point. Raises `CoreError`."""
+    return read(typed, mark_of(ways)).text
 
 
 def ways_out(house: Mapping[str, str]) -> dict[str, Any]:

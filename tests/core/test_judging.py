@@ -235,6 +235,13 @@ class LayoutTests(unittest.TestCase):
         bars = [(rule.x, rule.w) for rule in sheet.rules if rule.w == 2 * SQUARE]
         self.assertEqual(len(set(bars)), 1)  # 3/12, 10/12 and 5/12 under each other
 
+    def test_a_carried_whole_stands_above_the_column_of_wholes(self):
+        sheet = stacked(work(read("2 3/4 + 1 2/3"), Ways.of({"mixed_add": "fractions-first"})))
+        above = next(c for c in sheet.cells if c.role == "carried")
+        wholes = [c for c in sheet.cells if c.size == "tall" and c.text == "2" and c.x == above.x]
+        self.assertTrue(above.text == "1" and wholes and above.y < wholes[0].y)
+        self.assertIn("1 is carried to the wholes.", sheet.spoken)
+
     def test_boxes_and_questions_hold_every_step_once(self):
         for problem in RUNGS:
             working = work(read(problem))

@@ -8,10 +8,11 @@ import sympy
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.document import work_text, working_document
+from keen_slate.core.document import work_text, working_document, working_view
 from keen_slate.core.errors import LimitError, ReadError
 from keen_slate.core.methods.single import MOST_PLACES, long_division
 from keen_slate.core.numbers import Neg, value
+from keen_slate.core.ways import Ways
 from keen_slate.core.wording import text
 from tests import strategies
 
@@ -42,6 +43,15 @@ class SingleTests(unittest.TestCase):
             ("5/6", "decimal", "0.8[3]"), ("2 1/7", "decimal", "2.[142857]"), ("41 3/8%", "decimal", "41.375%"),
         ]:  # fmt: skip
             self.assertEqual((typed, answer(typed, target)), (typed, expected))
+
+    def test_a_class_that_writes_a_comma_types_and_sees_commas(self):
+        ways = Ways.of({"decimal_mark": "comma"})
+        view = working_view(work_text("5/6", ways, target="decimal"))
+        self.assertEqual(view["answer"]["text"], "0,8[3]")
+        self.assertEqual([cell["text"] for cell in view["rows"][1]["cells"]], ["=", "0", ",", "8", "3"])
+        view = working_view(work_text("9,60", ways))
+        self.assertEqual((view["problem"]["text"], view["answer"]["text"]), ("9,60", "9,6"))
+        self.assertRaises(ReadError, work_text, "9.60", ways)
 
     def test_nothing_to_do_is_said_with_no_steps(self):
         worked = work_text("1/2")

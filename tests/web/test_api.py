@@ -136,6 +136,15 @@ class ApiTests(unittest.TestCase):
             self.assertEqual(self.call("PATCH", path, {"version": body["set"]["version"], "ways": bad})[0], 422)
         self.assertIn("to-improper", kinds())
 
+    def test_a_decimal_typed_with_a_comma_is_kept_when_the_class_changes_its_mark(self):
+        ways = {"version": self.get_set()["version"], "ways": {"decimal_mark": "comma"}}
+        version = self.call("PATCH", f"/api/sets/{self.set_id}", ways)[1]["version"]
+        self.assertEqual(self.add("9.60", version)[0], 422)
+        body = self.add("9,60", version)[1]
+        self.assertEqual((body["set"]["examples"][-1]["text"], body["set"]["examples"][-1]["source"]), ("9,60", "9.60"))
+        ways = {"version": body["set"]["version"], "ways": {}}
+        self.assertEqual(self.call("PATCH", f"/api/sets/{self.set_id}", ways)[1]["examples"][-1]["text"], "9.60")
+
     def test_a_problem_that_cannot_be_worked_is_not_stored(self):
         before = self.get_set()
         for source in ("1/0", "30.4 - 7.85", "5 +", "1/2 + 1/3 ft - 1 in"):

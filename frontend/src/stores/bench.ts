@@ -130,7 +130,7 @@ export const useBench = defineStore('bench', () => {
     })
     if (!answer.ok) return false
     if (chosen.value === id) await choose((examples.value[at] ?? examples.value[at - 1])?.id ?? null)
-    const inverse = async () => (await add(gone.source, at, gone)) === null
+    const inverse = async () => (await add(gone.text, at, gone)) === null
     if (!undoing) undoable.value.push({ said: `${gone.text} was taken off`, inverse })
     return true
   }
@@ -246,7 +246,7 @@ export const useBench = defineStore('bench', () => {
   async function showBeside(way: OtherWay): Promise<void> {
     if (!example.value || !working.value) return
     const ways = { ...working.value.methods, [way.setting]: way.code }
-    const answer = await ask(client.POST('/api/work', { body: { text: example.value.source, ways } }))
+    const answer = await ask(client.POST('/api/work', { body: { text: example.value.text, ways } }))
     if (answer.ok) beside.value = { name: way.name, working: answer.data }
     else trouble.value = answer.refusal
   }

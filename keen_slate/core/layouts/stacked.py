@@ -54,6 +54,7 @@ class _Stack:
         self.columns: list[Column] = [first]
         self.regrouped: Unsigned | None = None
         self.used = self._rewriting_steps()
+        self.carried = _carried(working)
         self._scale_before_adding()
 
     def _rewriting_steps(self) -> int:
@@ -100,7 +101,7 @@ class _Stack:
     def sheet(self) -> Sheet:
         self.cells: list[Cell] = []
         self.rules: list[Rule] = []
-        self.top = SQUARE if self.regrouped is not None else 0
+        self.top = SQUARE if self.regrouped is not None or self.carried else 0
         results, lines = self._results()
         x = SQUARE
         for number, column in enumerate(self.columns):
@@ -133,6 +134,10 @@ class _Stack:
             self._place_number(term, start, whole, part, y, role, struck)
         end = start + whole + part
         if column is self.columns[-1]:
+            if self.carried:
+                above = str(self.carried)
+                left = start + whole - SQUARE * len(above)
+                self.cells += characters(above, left, self.top - SQUARE // 2, "half", "carried")
             self._place_results(results, start, whole, part, end)
         return end
 
@@ -178,9 +183,18 @@ class _Stack:
             old, new = parts(self.columns[-1][0][1]), parts(self.regrouped)
             said.append(f"The whole {old[0]} is crossed out, {new[0] or 'nothing'} stands above it.")
             said.append(f"The numerator {old[1]} is crossed out, {new[1]} stands above it.")
+        said += [f"{self.carried} is carried to the wholes."] if self.carried else []
         said += [f"Under the rule: {', equals '.join(words(n) for n in results)}."] if results else []
         said += [] if results else [f"The answer is {words(self.working.answer)}."]
         return " ".join(said)
+
+
+def _carried(working: Working) -> int:
+    """The wholes that the fraction column carries, where the class adds the fractions first; else 0."""
+    if not any(step.kind == "carry-whole" for step in working.steps):
+        return 0
+    _, num, den = parts(working.raw)
+    return num // den
 
 
 def _part_width(number: Unsigned) -> int:
