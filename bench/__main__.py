@@ -11,6 +11,7 @@ import sys
 import tempfile
 import time
 from fractions import Fraction
+from math import gcd
 from pathlib import Path
 
 import sympy
@@ -121,10 +122,23 @@ def page() -> None:
         print(f"page: {size / 1024:6.1f} kB of {suffix}, compressed with gzip, in {len(files)} file(s)")
 
 
+def in_form(answer: str, form: str) -> bool:
+    """Whether a written answer has the form that is wanted; judged from its text alone."""
+    *whole, part = answer.removeprefix("-").split(" ")
+    if "/" not in part:
+        return not whole
+    num, den = map(int, part.split("/"))
+    if num % den == 0 or (whole and num > den):
+        return False
+    if form == "any-equal":
+        return True
+    return gcd(num, den) == 1 and (num < den if form == "simplest-mixed" else not whole)
+
+
 def soak(count: int) -> None:
     """Random problems in random ways: every step is proven by the core, every answer compared, every view built."""
     pick = random.Random(11)
-    told = dict.fromkeys(("right", "past the limits", "wrong"), 0)
+    told = dict.fromkeys(("right", "past the limits", "wrong value", "wrong form"), 0)
     for text, terms in problems(count):
         ways = Ways.of({name: pick.choice(codes) for name, codes in CODES.items()})
         try:
@@ -133,7 +147,10 @@ def soak(count: int) -> None:
             told["past the limits"] += 1
             continue
         total = sum((sign * (w + Fraction(n, d)) for sign, w, n, d in terms), Fraction(0))
-        told["right" if Fraction(view["answer"]["value"]) == total else "wrong"] += 1
+        if Fraction(view["answer"]["value"]) != total:
+            told["wrong value"] += 1
+        else:
+            told["right" if in_form(view["answer"]["text"], ways.answer_form) else "wrong form"] += 1
     print(f"soak: {count} random problems, each in ways drawn at random: {told}")
 
 

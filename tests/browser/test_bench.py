@@ -294,6 +294,8 @@ class BrowserTests(unittest.TestCase):
         self.page.click(".paper .title >> nth=0")
         self.page.click(".margin .entry >> nth=0")
         shelf = self.open("/")
+        self.page.fill("#entry", "12 1/4 - 3 7/8")
+        self.page.wait_for_selector(".surprises")
         for page in (self.page, shelf):
             # Read into the page by the test itself: the page's own policy allows no script but its own.
             page.evaluate(AXE.read_text(encoding="utf-8") + ";0")

@@ -74,6 +74,8 @@ defineExpose({ focus })
 .entry { padding: 0 20px 6px 18px; }
 .seen { font-size: 0.88rem; line-height: 1.35; padding-bottom: 6px; max-height: 34vh; overflow-y: auto; overflow-wrap: anywhere; }
 .typeset { font-size: 1.25rem; }
+/* The inks are made for paper; on the slate they would be too dark to read. */
+.typeset :deep([data-role]) { color: inherit; }
 .surprises { color: #f0cf8e; }
 .place { font-size: 1.05rem; white-space: pre-wrap; }
 mark { background: none; color: inherit; text-decoration: underline wavy #ffab91 2px; text-underline-offset: 4px; white-space: pre; }
