@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import secrets
+import signal
 import subprocess
 import sys
 import time
@@ -30,7 +31,7 @@ class LiveServer:
         """Start it, and wait until it answers."""
         command = [sys.executable, "-m", "gunicorn", "--bind", f"127.0.0.1:{self.port}", "--workers", "1", "--threads",
                    "4", "--log-level", "critical", "--no-control-socket", "keen_slate.web:create_app()"]  # fmt: skip
-        self.process = subprocess.Popen(command, cwd=ROOT, env=self.environment)
+        self.process = subprocess.Popen(command, cwd=ROOT, env=self.environment, start_new_session=True)
         for _ in range(100):
             try:
                 with urllib.request.urlopen(f"{self.address}/api/openapi.json", timeout=2):
@@ -41,8 +42,7 @@ class LiveServer:
 
     def kill(self) -> None:
         """End it as a power cut would."""
-        subprocess.run(["pkill", "-KILL", "-P", str(self.process.pid)], check=False)
-        self.process.kill()
+        os.killpg(self.process.pid, signal.SIGKILL)
         self.process.wait()
 
     def stop(self) -> None:
