@@ -7,7 +7,7 @@ from itertools import pairwise
 
 from .methods.common_denominator import Relation, least, relation
 from .numbers import Frac, Mixed, Neg, children, leaves
-from .rungs import rung_of
+from .rungs import rung_of, simplified_by
 from .working import Working
 
 TIMES_TABLE = 12
@@ -50,19 +50,12 @@ def features(working: Working) -> Features:
         carries=kinds.count("carry-whole")
         + sum(kind == "to-mixed" and following == "join" for kind, following in pairwise(kinds)),
         regroups=kinds.count("regroup"),
-        simplify_by=_simplified_by(working),
+        simplify_by=simplified_by(working),
         sum_above_one=answer > 1,
         whole_answer=answer.denominator == 1,
         large_facts=sum(max(fact) > TIMES_TABLE and min(fact) > 1 for step in working.steps for fact in step.facts),
         negatives=_meets_negatives(working),
     )
-
-
-def _simplified_by(working: Working) -> int:
-    for step in working.steps:
-        if step.kind == "simplify":
-            return max(step.facts[0][1], 1)
-    return 1
 
 
 def _meets_negatives(working: Working) -> bool:

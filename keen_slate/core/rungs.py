@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from math import prod
+
 from .methods.common_denominator import relation
 from .methods.terms import parts, signed_terms
-from .numbers import Expr, Frac, Mixed, Neg, Whole, value
+from .numbers import Expr, Frac, Mixed, Neg, Sum, Whole, value
 from .working import Working
 
 RUNGS: dict[str, str] = {
@@ -54,8 +56,13 @@ def _relation(terms: list[tuple[int, Expr]]) -> str | None:
     return relation(tuple([parts(term)[2] for _, term in terms if not isinstance(term, Whole)]))
 
 
-def _simplifies(working: Working) -> bool:
-    return any(step.kind == "simplify" for step in working.steps)
+def simplified_by(working: Working) -> int:
+    """What top and bottom of the result are divided by in all; 1 where nothing is simplified.
+
+    Terms that are simplified before they are added do not count.
+    """
+    steps = [step for step in working.steps if step.kind == "simplify" and not isinstance(step.after, Sum)]
+    return prod([step.facts[0][1] for step in steps])
 
 
 def _fraction_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | None:
@@ -68,7 +75,7 @@ def _fraction_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | Non
         return unlike
     if answer >= 1:
         return "F3"
-    return "F2" if _simplifies(working) else "F1"
+    return "F2" if simplified_by(working) > 1 else "F1"
 
 
 def _mixed_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | None:
@@ -92,4 +99,4 @@ def _subtracting_rung(working: Working, like: bool) -> str:
         return "M5"
     if like:
         return "M7"
-    return "M9" if _simplifies(working) else "M8"
+    return "M9" if simplified_by(working) > 1 else "M8"

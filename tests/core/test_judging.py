@@ -133,6 +133,11 @@ class FeatureTests(unittest.TestCase):
         )
         self.assertEqual((facts.carries, facts.regroups, facts.simplify_by, facts.negatives), (0, 1, 1, False))
 
+    def test_small_steps_and_one_large_one_simplify_by_the_same(self):
+        for code in ("greatest-factor", "small-steps", "primes"):
+            facts = work_text("12/36 + 12/36", Ways.of({"simplify": code})).features
+            self.assertEqual((facts.simplify_by, facts.rung), (12, "F2"))
+
     def test_surprises_are_told(self):
         self.assertEqual(work_text("7 1/4 - 3 5/6").surprises, ["Needs regrouping."])
         self.assertEqual(work_text("1/4 - 2 + 3").surprises[0], "Passes below zero on the way, with the method chosen.")
