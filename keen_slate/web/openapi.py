@@ -25,6 +25,10 @@ def init_app(app: APIFlask) -> None:
     def publish_each_once(spec: Any) -> Any:
         models = [(model, _mode(model)) for model in vars(schemas).values() if _is_model(model)]
         _, schema = models_json_schema(models, ref_template=TEMPLATE)
+        incoming = {model.__name__ for model, mode in models if mode == "validation"}
+        for name, definition in schema["$defs"].items():
+            if name not in incoming and "properties" in definition:  # what goes out always has every field
+                definition["required"] = list(definition["properties"])
         # The names that the framework gives to refusals; they refer to ErrorOut.
         kept = {name: spec["components"]["schemas"][name] for name in ("HTTPError", "ValidationError")}
         spec["components"]["schemas"] = schema["$defs"] | kept

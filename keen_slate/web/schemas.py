@@ -1,4 +1,7 @@
-"""What crosses the wire. The OpenAPI document and the front end's types are generated from these models."""
+"""What crosses the wire. The OpenAPI document and the front end's types are generated from these models.
+
+Where a dataclass of the core crosses as it is, it is used as it is.
+"""
 
 from __future__ import annotations
 
@@ -8,6 +11,11 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
+from keen_slate.core.compare import OtherWay
+from keen_slate.core.features import Features
+from keen_slate.core.figures.display import Figure
+from keen_slate.core.layouts.cells import Cell, Rule
+from keen_slate.core.layouts.stacked import Sheet
 from keen_slate.core.numbers import MAX_CHARACTERS
 from keen_slate.store.models import TITLE_LENGTH, WORDS_LENGTH
 
@@ -48,35 +56,8 @@ class Glyph(BaseModel):
     role: str = ""
 
 
-class Cell(BaseModel):
-    x: int
-    y: int
-    text: str
-    size: Literal["tall", "half"]
-    role: str
-    below: bool
-    struck: bool
-
-
-class Rule(BaseModel):
-    x: int
-    y: int
-    w: int
-    role: str
-
-
 class Row(BaseModel):
     step: int | None
-    width: int
-    height: int
-    cells: list[Cell]
-    rules: list[Rule]
-    spoken: str
-
-
-class Sheet(BaseModel):
-    """A stacked working: all its cells and rules on one sheet."""
-
     width: int
     height: int
     cells: list[Cell]
@@ -91,25 +72,6 @@ class Box(BaseModel):
     answer: str
     rows: list[Row]
     line_glyphs: list[list[Glyph]]
-
-
-class Shape(BaseModel):
-    shape: Literal["part", "whole", "line", "label"]
-    x: int
-    y: int
-    w: int
-    h: int
-    role: str
-    weight: Literal["outline", "thick", "thin", "cross"]
-    text: str
-
-
-class Figure(BaseModel):
-    kind: str
-    width: int
-    height: int
-    shapes: list[Shape]
-    alt: str
 
 
 class ProblemOut(BaseModel):
@@ -174,23 +136,6 @@ class MisconceptionOut(BaseModel):
     line_glyphs: list[list[Glyph]]
 
 
-class FeaturesOut(BaseModel):
-    rung: str | None
-    terms: int
-    denominators: str | None
-    common_denominator: int | None
-    used_denominator: int | None
-    largest_number: int
-    steps: int
-    carries: int
-    regroups: int
-    simplify_by: int
-    sum_above_one: bool
-    whole_answer: bool
-    large_facts: int
-    negatives: bool
-
-
 class WorkingOut(BaseModel):
     format: str
     version: int
@@ -204,7 +149,7 @@ class WorkingOut(BaseModel):
     boxes: list[Box]
     estimate: EstimateOut
     misconceptions: list[MisconceptionOut]
-    features: FeaturesOut
+    features: Features
     surprises: list[str]
 
 
@@ -265,24 +210,12 @@ class SetOut(BaseModel):
     examples: list[ExampleSummary]
 
 
-class OtherWayOut(BaseModel):
-    """A way of working this problem; *largest* is null where it would meet a number past the limits."""
-
-    setting: str
-    code: str
-    name: str
-    current: bool
-    steps: int
-    largest: int | None
-    large_facts: int
-
-
 class ExampleOut(BaseModel):
     """An example with its whole working, and the other ways of working it."""
 
     id: UUID
     working: WorkingOut
-    other_ways: list[OtherWayOut]
+    other_ways: list[OtherWay]
 
 
 class SetWithExampleOut(BaseModel):
