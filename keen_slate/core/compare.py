@@ -6,8 +6,7 @@ from dataclasses import dataclass, replace
 
 from .features import features
 from .methods import work
-from .reading import Problem
-from .ways import CODES, NAMES, Ways
+from .ways import CODES, NAMES
 from .wording import plain, text
 from .working import Working
 
@@ -31,17 +30,16 @@ class OtherWay:
     large_facts: int
 
 
-def other_ways(problem: Problem, ways: Ways) -> list[OtherWay]:
-    """The ways that make a difference to *problem*, the current one of each setting among them.
+def other_ways(here: Working) -> list[OtherWay]:
+    """The ways that make a difference to the problem of the working *here*, its own of each setting among them.
 
     A code whose working is the same as the current one's is left out, and a setting whose codes all are.
 
     >>> from .reading import read
-    >>> [(way.code, way.steps, way.largest) for way in other_ways(read("5/12 + 7/18"), Ways())]
+    >>> [(way.code, way.steps, way.largest) for way in other_ways(work(read("5/12 + 7/18")))]
     [('list-multiples', 2, 36), ('prime-factors', 2, 36), ('product', 3, 216)]
     """
     shown: list[OtherWay] = []
-    here = work(problem, ways)
     for setting in COMPARED:
         rows = [row for code in CODES[setting] if (row := _row(here, setting, code)) is not None]
         if len(rows) > 1:

@@ -183,9 +183,9 @@ def working_view(worked: Worked, edited: TeachersWords | None = None) -> dict[st
     view = working_document(worked)
     view["problem"] |= {
         "kind_name": say(KIND_NAMES[working.problem.kind]),
-        "glyphs": _said(glyphs(working.problem.expr, working.problem_roles), say),
+        "glyphs": in_words(glyphs(working.problem.expr, working.problem_roles), say),
     }
-    view["answer"] |= {"glyphs": _said(glyphs(working.answer), say)}
+    view["answer"] |= {"glyphs": in_words(glyphs(working.answer), say)}
     view |= _layout(working)
     seen: Counter[str] = Counter()
     for step, shown in zip(working.steps, view["steps"], strict=True):
@@ -203,7 +203,7 @@ def working_view(worked: Worked, edited: TeachersWords | None = None) -> dict[st
     for found, shown in zip(worked.found, view["misconceptions"], strict=True):
         shown["name"] = say(found.entry.name)
         shown["glyphs"] = glyphs(found.wrong.answer, ("wrong",))
-        shown["line_glyphs"] = [_said(typeset(rich), say) for rich in found.wrong.lines]
+        shown["line_glyphs"] = [in_words(typeset(rich), say) for rich in found.wrong.lines]
     return view
 
 
@@ -228,7 +228,7 @@ def _box(box: Box, working: Working) -> dict[str, Any]:
         "title": say(box.title),
         "answer": say(box.answer),
         "rows": [_row(row, working) for row in box.rows],
-        "line_glyphs": [_said(typeset(rich), say) for rich in box.jottings],
+        "line_glyphs": [in_words(typeset(rich), say) for rich in box.jottings],
     }
 
 
@@ -241,7 +241,7 @@ def _row(row: Row, working: Working) -> dict[str, Any]:
     return drawn
 
 
-def _said(pieces: list[Glyph], say: Say) -> list[Glyph]:
+def in_words(pieces: list[Glyph], say: Say) -> list[Glyph]:
     """*pieces* with their words in the class's vocabulary."""
     return [{**piece, "text": say(piece["text"])} if "text" in piece else piece for piece in pieces]
 
@@ -255,8 +255,8 @@ def _figure(figure: Figure, say: Say) -> dict[str, Any]:
 
 def _add_to_step(step: Step, shown: dict[str, Any], say: Say) -> None:
     figure = bars.of_step(step)
-    shown["title_glyphs"] = _said(typeset(step.title), say)
-    shown["line_glyphs"] = [_said(typeset(rich), say) for rich in step.lines]
+    shown["title_glyphs"] = in_words(typeset(step.title), say)
+    shown["line_glyphs"] = [in_words(typeset(rich), say) for rich in step.lines]
     shown["figure"] = _figure(figure, say) if figure else None
     shown["figure_note"] = None if figure else bars.note(step)
 

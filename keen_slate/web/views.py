@@ -7,7 +7,7 @@ from dataclasses import asdict
 from typing import Any
 
 from keen_slate.core.compare import other_ways
-from keen_slate.core.document import TeachersWords, Worked, mark_of, work_text, working_view
+from keen_slate.core.document import TeachersWords, Worked, in_words, mark_of, work_text, working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.reading import read
 from keen_slate.core.rungs import RUNGS
@@ -28,10 +28,10 @@ def worked(example: Example, house: Mapping[str, str]) -> Worked:
 def example_out(example: Example, house: Mapping[str, str]) -> dict[str, Any]:
     """An example with its whole working. Raises `CoreError`."""
     result = worked(example, house)
-    words = TeachersWords(example.words, example.example_set.words)
+    sentences = TeachersWords(example.words, example.example_set.words)
     say = saying(result.working.ways)
-    ways = [asdict(way) | {"name": say(way.name)} for way in other_ways(result.working.problem, result.working.ways)]
-    return {"id": example.id, "working": working_view(result, words), "other_ways": ways}
+    ways = [asdict(way) | {"name": say(way.name)} for way in other_ways(result.working)]
+    return {"id": example.id, "working": working_view(result, sentences), "other_ways": ways}
 
 
 def set_out(found: ExampleSet, house: Mapping[str, str]) -> dict[str, Any]:
@@ -75,7 +75,7 @@ def _summary(example: Example, house: Mapping[str, str], rung_before: str | None
     return stored | {
         "text": say(working.problem.text),
         "spoken": words(working.problem.expr),
-        "glyphs": [{**g, "text": say(g["text"])} if "text" in g else g for g in glyphs(working.problem.expr)],
+        "glyphs": in_words(glyphs(working.problem.expr), say),
         "rung": rung,
         "harder": say(RUNGS[rung]) if rung and rung_before and rung != rung_before else None,
         "surprises": [say(sentence) for sentence in result.surprises],

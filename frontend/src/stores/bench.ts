@@ -138,9 +138,7 @@ export const useBench = defineStore('bench', () => {
   async function reorder(order: string[], undoing = false): Promise<boolean> {
     const before = examples.value.map((item) => item.id)
     if (order.join() === before.join()) return true
-    const answer = await make((version) =>
-      alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, order } }))),
-    )
+    const answer = await changeSet({ order })
     if (answer.ok && !undoing) undoable.value.push({ said: 'Moved', inverse: () => reorder(before, true) })
     return answer.ok
   }
@@ -153,9 +151,7 @@ export const useBench = defineStore('bench', () => {
 
   async function rename(title: string, undoing = false): Promise<boolean> {
     const before = set.value?.title ?? ''
-    const answer = await make((version) =>
-      alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, title } }))),
-    )
+    const answer = await changeSet({ title })
     if (answer.ok && !undoing) undoable.value.push({ said: 'Renamed', inverse: () => rename(before, true) })
     return answer.ok
   }
@@ -172,9 +168,7 @@ export const useBench = defineStore('bench', () => {
 
   async function setSetWords(words: WaysMap, undoing = false): Promise<boolean> {
     const before = set.value?.words ?? {}
-    const answer = await make((version) =>
-      alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, words } }))),
-    )
+    const answer = await changeSet({ words })
     if (answer.ok) await workAnew()
     if (answer.ok && !undoing) undoable.value.push({ said: 'Reworded', inverse: () => setSetWords(before, true) })
     return answer.ok
@@ -185,6 +179,12 @@ export const useBench = defineStore('bench', () => {
     const answer = await make((version) => changeExample(id, { version, words }))
     if (answer.ok && !undoing) undoable.value.push({ said: 'Reworded', inverse: () => setWords(id, before, true) })
     return answer.ok
+  }
+
+  function changeSet(body: { title?: string; order?: string[]; ways?: WaysMap; words?: WaysMap }) {
+    return make((version) =>
+      alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, ...body } }))),
+    )
   }
 
   function changeExample(id: string, body: { version: number; words?: WaysMap; ways?: WaysMap; target?: Target | '' }) {
@@ -214,9 +214,7 @@ export const useBench = defineStore('bench', () => {
   /** Give the set ways that depart from the house; every example that has none of its own follows. */
   async function setSetWays(ways: WaysMap, undoing = false): Promise<boolean> {
     const before = set.value?.ways ?? {}
-    const answer = await make((version) =>
-      alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, ways } }))),
-    )
+    const answer = await changeSet({ ways })
     if (answer.ok) await workAnew()
     if (answer.ok && !undoing) undoable.value.push({ said: 'Ways changed', inverse: () => setSetWays(before, true) })
     return answer.ok

@@ -125,7 +125,7 @@ def _draw(rows: list[_Strips]) -> Figure:
     for row in rows:
         shapes.append(Shape("label", 0, y + _LABEL - 6, role=row.role, text=row.label))
         y = _draw_number(shapes, row, length, y + _LABEL) + _ROW_GAP - _GAP
-    # As wide as a full row, or one strip where no number needs more; labels may reach to the full width.
+    # Always as wide as a full row: all pictures of a working have one scale, and labels have room.
     width = _PER_ROW * length + (_PER_ROW - 1) * _GAP
     return Figure("bars", width, y - (_ROW_GAP - _GAP) - _GAP, tuple(shapes), " ".join([_alt(row) for row in rows]))
 
