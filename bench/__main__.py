@@ -10,6 +10,7 @@ import statistics
 import sys
 import tempfile
 import time
+from collections.abc import Iterator
 from fractions import Fraction
 from math import gcd
 from pathlib import Path
@@ -17,8 +18,11 @@ from pathlib import Path
 import sympy
 from sqlalchemy.orm import Session
 
+from keen_slate.core.classroom import answers, make_class
 from keen_slate.core.document import work_text, working_document, working_view
-from keen_slate.core.errors import LimitError
+from keen_slate.core.errors import CoreError, LimitError, ReadError
+from keen_slate.core.explain import diagnose
+from keen_slate.core.misconceptions.registry import ENTRIES
 from keen_slate.core.ways import CODES, Ways
 from keen_slate.store.database import migrate, open_engine
 from keen_slate.store.demo import load
@@ -154,8 +158,116 @@ def soak(count: int) -> None:
     print(f"soak: {count} random problems, each in ways drawn at random: {told}")
 
 
+def other_kinds(count: int) -> Iterator[tuple[str, Fraction | None]]:
+    """Random problems of the other kinds with their values, by Python's own fractions; None where it divides by zero."""
+    dice = random.Random(12)
+
+    def number() -> tuple[str, Fraction]:
+        form = dice.randrange(4)
+        if form == 0:
+            n = dice.randint(0, 99)
+            return str(n), Fraction(n)
+        if form == 1:
+            text = f"{dice.randint(0, 99)}.{dice.randint(0, 999)}"
+            return text, Fraction(text)
+        d = dice.randint(2, 24)
+        n = dice.randint(1, 2 * d if form == 2 else d - 1)
+        whole = 0 if form == 2 else dice.randint(1, 20)
+        return f"{whole} {n}/{d}" if whole else f"{n}/{d}", whole + Fraction(n, d)
+
+    for _ in range(count):
+        numbers = [number() for _ in range(dice.choice([2, 2, 3, 4]))]
+        operators = [dice.choice("+-×÷") for _ in numbers[1:]]
+        text = numbers[0][0] + "".join(f" {o} {t}" for o, (t, _) in zip(operators, numbers[1:], strict=True))
+        terms = [numbers[0][1]]
+        by_zero = any(o == "÷" and v == 0 for o, (_, v) in zip(operators, numbers[1:], strict=True))
+        for operator, (_, v) in zip(operators, numbers[1:], strict=True):
+            if operator in "+-":
+                terms.append(v if operator == "+" else -v)
+            elif not by_zero:
+                terms[-1] = terms[-1] * v if operator == "×" else terms[-1] / v
+        yield text, None if by_zero else sum(terms, Fraction(0))
+
+
+def soak_others(count: int) -> None:
+    """As `soak`, for decimals, products, quotients and the order of operations."""
+    pick = random.Random(13)
+    told = dict.fromkeys(("right", "past the limits", "refused", "wrong value"), 0)
+    for text, expected in other_kinds(count):
+        ways = Ways.of({name: pick.choice(codes) for name, codes in CODES.items() if name != "decimal_mark"})
+        try:
+            view = working_view(work_text(text, ways))
+        except LimitError:
+            told["past the limits"] += 1
+        except ReadError:
+            told["refused" if expected is None else "wrong value"] += 1
+        else:
+            told["right" if Fraction(view["answer"]["value"]) == expected else "wrong value"] += 1
+    print(f"soak: {count} random problems of the other kinds: {told}")
+
+
+def explained(count: int) -> None:
+    """A stand-in class answers problems of every kind: how often its true code is ranked first or tied."""
+    dice = random.Random(14)
+    problems: list[str] = [entry.example for entry in ENTRIES.values()]
+    while len(problems) < 250:
+        text = next(t for t, expected in other_kinds(dice.randint(1, 50)) if expected is not None and expected >= 0)
+        problems.append(text)
+        problems += [_mixed_problem(dice) for _ in range(3)]
+    usable = [p for p in dict.fromkeys(problems) if _works(p)]
+    pupils = make_class([f"pupil {i}" for i in range(count // len(usable) + 1)], 14)
+    table: dict[str, list[int]] = {}
+    began = time.perf_counter()
+    asked = 0
+    for answered in answers(pupils, usable, 14):
+        verdict = diagnose(answered.problem, answered.answer)
+        asked += 1
+        if answered.code is None:
+            assert verdict.verdict == "right", (answered, verdict)
+            continue
+        if verdict.verdict == "right":
+            continue  # hidden here: it cannot be told at all
+        best = {code for one in verdict.explanations if one.rank == 1 for code in one.codes}
+        row = table.setdefault(answered.code, [0, 0])
+        row[0] += answered.code in best
+        row[1] += 1
+    took = time.perf_counter() - began
+    for code, (hits, all_of) in sorted(table.items()):
+        print(f"  {code:28} {hits:6} of {all_of:6}  {100 * hits / all_of:5.1f} %")
+    codes = [row for code, row in table.items() if not code.startswith("slip-")]
+    for name, rows in (("misconceptions", codes), ("with slips", list(table.values()))):
+        hits, total = sum(r[0] for r in rows), sum(r[1] for r in rows)
+        print(f"explain: {name}: {hits} of {total} ranked first or tied, {100 * hits / total:.1f} %")
+    print(
+        f"explain: {asked} answers of {len(pupils)} pupils to {len(usable)} problems in {took:.1f} s, answering included"
+    )
+
+
+def _mixed_problem(dice: random.Random) -> str:
+    def term() -> str:
+        d = dice.randint(2, 12)
+        return (
+            f"{dice.randint(1, 9)} {dice.randint(1, d - 1)}/{d}"
+            if dice.random() < 0.6
+            else f"{dice.randint(1, d - 1)}/{d}"
+        )
+
+    return f"{term()} {dice.choice('+-')} {term()}"
+
+
+def _works(problem: str) -> bool:
+    try:
+        return work_text(problem).working.value >= 0
+    except CoreError:
+        return False
+
+
 if __name__ == "__main__" and sys.argv[1:2] == ["soak"]:
-    soak(int(sys.argv[2]) if len(sys.argv) > 2 else 100_000)
+    wanted = int(sys.argv[2]) if len(sys.argv) > 2 else 100_000
+    soak(wanted)
+    soak_others(wanted // 2)
+elif __name__ == "__main__" and sys.argv[1:2] == ["explain"]:
+    explained(20_000)
 elif __name__ == "__main__":
     core()
     web()

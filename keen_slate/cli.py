@@ -3,16 +3,23 @@
 from __future__ import annotations
 
 import argparse
+import csv
 import json
 import os
 import sys
 from collections.abc import Iterator, Sequence
+from dataclasses import asdict
 from io import TextIOWrapper
 from typing import Any, BinaryIO
 
+from keen_slate.core import building, explain
 from keen_slate.core.document import Worked, work_text, working_document
 from keen_slate.core.errors import CoreError, ReadError
+from keen_slate.core.figures import choose
+from keen_slate.core.figures.choose import KINDS
+from keen_slate.core.figures.svg import STATES, svg
 from keen_slate.core.methods.single import TARGETS
+from keen_slate.core.numbers import Equation, mixed
 from keen_slate.core.vocabulary import saying
 from keen_slate.core.ways import CODES, Ways
 from keen_slate.core.wording import plain, text
@@ -29,14 +36,44 @@ def main(arguments: Sequence[str] | None = None) -> int:
     work.add_argument("--json", action="store_true", help="write the document as JSON")
     work.add_argument("--lines", action="store_true", help="work one problem a line from standard input (JSON Lines)")
     work.add_argument("--to", choices=TARGETS, metavar="FORM", help=f"convert a single number: {', '.join(TARGETS)}")
-    work.add_argument("--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(CODES)}")
+    figure = commands.add_parser("figure", help="draw a problem, or a step of its working, as SVG")
+    figure.add_argument("problem", help="like '1/3 + 2/5'")
+    figure.add_argument(
+        "--kind", choices=KINDS, metavar="KIND", help=f"{', '.join(KINDS)}; the one that serves best if left out"
+    )
+    figure.add_argument(
+        "--step", type=int, metavar="N", help="the picture of step N (from 1) in place of the problem's"
+    )
+    figure.add_argument(
+        "--state", choices=STATES, default="both", metavar="STATE", help="before, after or both (default)"
+    )
+    build = commands.add_parser("build", help="build a number from others with + - × ÷, each used at most once")
+    build.add_argument("numbers", help="like '3, 1/2, 0.25'")
+    build.add_argument("wanted", help="the number to build")
+    diagnose = commands.add_parser("diagnose", help="explain what a pupil answered")
+    diagnose.add_argument("problem", nargs="?", help="like '7 1/4 - 3 5/6'")
+    diagnose.add_argument("answer", nargs="?", help="as the pupil wrote it, like '4 7/12'")
+    diagnose.add_argument("--json", action="store_true", help="write the document as JSON")
+    diagnose.add_argument("--batch", metavar="FILE", help="CSV with the columns problem,answer (- for standard input)")
+    check = commands.add_parser("check", help="check a written working, a line each from standard input")
+    check.add_argument("problem", help="like '7 1/4 - 3 5/6'")
+    check.add_argument("--json", action="store_true", help="write the document as JSON")
+    for command in (work, figure, diagnose, check):
+        command.add_argument(
+            "--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(CODES)}"
+        )
     given = list(sys.argv[1:] if arguments is None else arguments)
     known = parser.parse_args(_shield_problem(given))
     for stream in (sys.stdout, sys.stderr):
         if isinstance(stream, TextIOWrapper):
             stream.reconfigure(encoding="utf-8", errors="backslashreplace")
     try:
-        return _work(known, work)
+        if known.command == "work":
+            return _work(known, work)
+        if known.command == "diagnose":
+            return _diagnose(known, diagnose)
+        others = {"figure": _figure, "build": _build, "check": _check}
+        return others[known.command](known)
     except BrokenPipeError:  # whoever reads the lines has enough of them
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         return 0
@@ -45,20 +82,24 @@ def main(arguments: Sequence[str] | None = None) -> int:
         return UNREADABLE
 
 
+# Options that are followed by a value.
+_WITH_VALUE = ("--set", "--to", "--kind", "--step", "--state", "--batch")
+
+
 def _shield_problem(arguments: list[str]) -> list[str]:
-    """Put a problem that begins with a minus sign behind "--", where it is not taken for an option."""
-    if "--" in arguments:
+    """Put what is typed behind "--" where it begins with a minus sign, so that it is not taken for an option."""
+    if "--" in arguments or not any(_is_negative(argument) for argument in arguments):
         return arguments
-    problems = [
-        a for i, a in enumerate(arguments) if _is_negative_problem(a) and arguments[i - 1] not in ("--set", "--to")
-    ]
-    if not problems:
-        return arguments
-    return [a for a in arguments if a not in problems] + ["--", *problems]
+    options: list[str] = []
+    typed: list[str] = []
+    for i, argument in enumerate(arguments):
+        option = argument.startswith("--") or argument == "-h" or (i > 0 and arguments[i - 1] in _WITH_VALUE)
+        (options if option else typed).append(argument)
+    return [*typed[:1], *options, "--", *typed[1:]]
 
 
-def _is_negative_problem(argument: str) -> bool:
-    return argument.startswith("-") and not argument.startswith("--") and argument not in ("-h",)
+def _is_negative(argument: str) -> bool:
+    return len(argument) > 1 and argument.startswith("-") and not argument.startswith("--") and argument != "-h"
 
 
 def _work(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int:
@@ -72,6 +113,111 @@ def _work(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int:
         parser.error("a problem is missing, like '7 1/4 - 3 5/6'")
     worked = work_text(known.problem, ways, target=known.to)
     print(_json(working_document(worked)) if known.json else readable(worked))
+    return 0
+
+
+def _figure(known: argparse.Namespace) -> int:
+    ways = Ways.of(dict(_setting(pair) for pair in known.set))
+    working = work_text(known.problem, ways).working
+    if known.step is None:
+        figure = choose.of_problem(working, known.kind)
+    elif 1 <= known.step <= len(working.steps):
+        figure = choose.of_step(working.steps[known.step - 1], choose.Look.of(working), known.kind)
+    else:
+        raise ReadError(
+            f"There is no step {known.step}.", 0, len(known.problem), f"The working has {len(working.steps)} steps."
+        )
+    if figure is None or (known.kind and figure.kind != known.kind):
+        wanted = f"of {choose.KIND_NAMES[known.kind]} " if known.kind else ""
+        raise ReadError(
+            f"No picture {wanted}can show this.",
+            0,
+            len(known.problem),
+            "Leave --kind out for the picture that serves best.",
+        )
+    sys.stdout.write(svg(figure, known.state, saying(ways)))
+    return 0
+
+
+def _diagnose(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int:
+    ways = Ways.of(dict(_setting(pair) for pair in known.set))
+    if known.batch is not None:
+        return _diagnose_batch(known.batch, ways)
+    if known.answer is None:
+        parser.error("a problem and an answer are needed, like '7 1/4 - 3 5/6' '4 7/12'")
+    verdict = explain.diagnose(known.problem, known.answer, ways)
+    if known.json:
+        print(_json(explain.verdict_document(verdict, saying(ways))))
+        return 0
+    print(verdict.verdict + (f": {explain.FORM_FAULTS[verdict.form_fault]}" if verdict.form_fault else ""))
+    for one in verdict.explanations:
+        print(f"  {one.rank}. {' + '.join(one.codes)}: {one.reason}")
+        for line in one.lines:
+            print(f"       {plain(line)}")
+    return 0
+
+
+def _diagnose_batch(name: str, ways: Ways) -> int:
+    """Write the CSV *name* with the columns verdict and codes added; the order and all other columns stay."""
+    try:
+        source = sys.stdin if name == "-" else open(name, encoding="utf-8-sig", newline="")  # noqa: SIM115
+        with source:
+            rows = csv.reader(source)
+            head = next(rows, [])
+            if "problem" not in head or "answer" not in head:
+                raise ReadError(
+                    "The first line has to name the columns problem and answer.", 0, 0, "Begin with: problem,answer"
+                )
+            problem, answer = head.index("problem"), head.index("answer")
+            out = csv.writer(sys.stdout, lineterminator="\n")
+            out.writerow([*head, "verdict", "codes"])
+            for row in rows:
+                row += [""] * (len(head) - len(row))
+                out.writerow([*row, *_judged(row[problem], row[answer], ways)])
+    except OSError as error:
+        raise ReadError(f"The file {name} cannot be read: {error.strerror}.", 0, len(name), "Check its name.") from None
+    except (UnicodeDecodeError, csv.Error):
+        raise ReadError(f"The file {name} is not CSV in UTF-8.", 0, len(name), "Save it as CSV, UTF-8.") from None
+    return 0
+
+
+def _judged(problem: str, answer: str, ways: Ways) -> tuple[str, str]:
+    try:
+        verdict = explain.diagnose(problem, answer, ways)
+    except CoreError:
+        return "problem-unreadable", ""
+    explained = verdict.explanations if verdict.verdict == "explained" else ()
+    return verdict.verdict, " ".join(["+".join(one.codes) for one in explained])
+
+
+def _check(known: argparse.Namespace) -> int:
+    ways = Ways.of(dict(_setting(pair) for pair in known.set))
+    try:
+        lines = [line.decode("utf-8").strip() for line in _lines(sys.stdin.buffer)]
+    except UnicodeDecodeError as error:
+        raise ReadError("The lines are not UTF-8 text.", error.start, 1, "Save the file as UTF-8.") from None
+    checked = explain.check(known.problem, [line for line in lines if line], ways)
+    if known.json:
+        print(_json(asdict(checked)))
+        return 0
+    for i, line in enumerate(checked.lines):
+        mark = "?" if line.equal is None else "=" if line.equal else "≠"
+        print(
+            f"  {mark} {line.text}"
+            + (f"   ({', '.join([*line.codes, *line.faults])})" if line.codes or line.faults else "")
+        )
+        if i == checked.first_wrong:
+            print("    this is the first line that is not equal to the one before")
+    print(f"Answer: {checked.answer}")
+    return 0
+
+
+def _build(known: argparse.Namespace) -> int:
+    built = building.build(building.read_numbers(known.numbers), building.read_wanted(known.wanted))
+    if not built.exact:
+        print(f"{text(built.wanted)} cannot be built. The nearest is {text(mixed(built.nearest))}:")
+    for way in built.ways:
+        print(f"  {text(way)}")
     return 0
 
 
@@ -116,9 +262,16 @@ def readable(worked: Worked) -> str:
     working = worked.working
     lines = [working.problem.text, ""]
     for step in working.steps:
-        lines.append(f"  = {text(step.after):<28} {plain(step.title)}")
+        lead = "" if isinstance(step.after, Equation) else "_ = " if step.kind == "inverse" else "= "
+        lines.append(f"  {lead}{text(step.after):<28} {plain(step.title)}")
         lines += [f"      {plain(rich)}" for rich in step.lines]
-    lines += ["", f"Answer: {working.answer_text}", f"Estimate: {worked.estimate.sentence}"]
+    lines += [
+        "",
+        f"Answer: {working.answer_text}",
+        *([f"Estimate: {worked.estimate.sentence}"] if worked.estimate else []),
+    ]
+    if len(working.answers) > 1:
+        lines += ["", f"All {len(working.answers)} answers:", *[f"  {text(answer)}" for answer in working.answers]]
     if worked.found:
         lines += ["", "They may write:"]
         lines += [f"  {text(found.wrong.answer):<10} {found.entry.name} ({found.status})" for found in worked.found]

@@ -10,8 +10,16 @@ from .ways import CODES, NAMES
 from .wording import plain, text
 from .working import Working
 
-# The settings that are ways of working a problem, in the order in which they are shown.
-COMPARED = ("mixed_subtract", "mixed_add", "common_denominator", "spot_wholes", "reduce_first", "simplify")
+# The settings that are ways of working a kind of problem, in the order in which they are shown.
+COMPARED: dict[str, tuple[str, ...]] = {
+    "add-subtract": ("mixed_subtract", "mixed_add", "common_denominator", "spot_wholes", "reduce_first", "simplify"),
+    "simplify": ("simplify",),
+    "convert": ("simplify",),
+    "decimal": ("decimal",),
+    "multiply-divide": ("cancel", "simplify"),
+    "order": ("mixed_kinds", "simplify"),
+    "missing": ("mixed_subtract", "mixed_add", "common_denominator", "simplify", "decimal"),
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,7 +48,7 @@ def other_ways(here: Working) -> list[OtherWay]:
     [('list-multiples', 2, 36), ('prime-factors', 2, 36), ('product', 3, 216)]
     """
     shown: list[OtherWay] = []
-    for setting in COMPARED:
+    for setting in COMPARED.get(here.problem.kind, ()):
         rows = [row for code in CODES[setting] if (row := _row(here, setting, code)) is not None]
         if len(rows) > 1:
             shown += rows

@@ -8,23 +8,28 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Callable, Mapping
-from dataclasses import asdict, dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Any
 
-from .estimate import Estimate, estimate, mixed
+from .checks import caught_by, checks
+from .estimate import Estimate, estimate
 from .features import Features, features
-from .figures import bars
-from .figures.display import Figure
+from .figures import choose, expose, number_line
+from .figures.choose import KIND_NAMES as PICTURE_NAMES
+from .figures.choose import Look
+from .figures.display import Figure, marks
 from .kinds import KIND_NAMES
 from .layouts.boxes import Box, checklist, four_box
-from .layouts.cells import Row
+from .layouts.cells import Cell, Row
+from .layouts.columns import columns
 from .layouts.line import line
 from .layouts.stacked import stacked
 from .lexing import DecimalMark
 from .methods import work
 from .methods.single import converting
 from .misconceptions import Found, find
+from .numbers import Equation, mixed
 from .reading import labelled, read
 from .surprises import surprises
 from .vocabulary import saying
@@ -35,6 +40,7 @@ from .working import Step, Working
 Say = Callable[[str], str]
 
 FORMAT = "keen-slate/working"
+MOST_TYPESET = 200  # of the answers of a problem with several; all of them are in the document
 VERSION = 1
 
 
@@ -43,7 +49,7 @@ class Worked:
     """A working with everything that is derived from it."""
 
     working: Working
-    estimate: Estimate
+    estimate: Estimate | None
     found: list[Found]
     features: Features
     surprises: list[str]
@@ -108,10 +114,20 @@ def working_document(worked: Worked) -> dict[str, Any]:
         "answer": {"text": say(working.answer_text), "value": exact(working.value)},
         "methods": working.ways.as_dict(),
         "steps": _steps(working, say),
-        "estimate": _estimate(worked.estimate, say),
+        "estimate": _estimate(worked.estimate, say) if worked.estimate else None,
         "misconceptions": [_found(found, problem.label, say) for found in worked.found],
         "features": {name: getattr(worked.features, name) for name in Features.__slots__},
         "surprises": [say(sentence) for sentence in worked.surprises],
+    } | _answers(working)
+
+
+def _answers(working: Working) -> dict[str, Any]:
+    """All answers of a problem with blanks, and how many there are; nothing for other problems."""
+    if not isinstance(working.problem.expr, Equation):
+        return {}
+    return {
+        "answers": [text(answer) for answer in working.answers or (working.answer,)],
+        "count": max(1, len(working.answers)),
     }
 
 
@@ -131,8 +147,10 @@ def _estimate(about: Estimate, say: Say) -> dict[str, Any]:
     return {
         "rule": about.rule,
         "rounded": [say(text(number)) for number in about.rounded],
-        "value": exact(about.total),
-        "bound": exact(about.bound),
+        "value": None if about.total is None else exact(about.total),
+        "bound": None if about.bound is None else exact(about.bound),
+        "low": None if about.low is None else exact(about.low),
+        "high": None if about.high is None else exact(about.high),
         "within": about.within,
         "ties": list(about.ties),
         "text": say(f"{about.sentence} {plain(about.tie)}".strip()),
@@ -142,7 +160,7 @@ def _estimate(about: Estimate, say: Say) -> dict[str, Any]:
 def _found(found: Found, label: str | None, say: Say) -> dict[str, Any]:
     return {
         "code": found.entry.code,
-        "answer": say(labelled(text(found.wrong.answer), label)),
+        "answer": say(labelled(text(found.wrong.answer), label if found.wrong.labelled else None)),
         "value": exact(found.answer_value),
         "status": found.status,
         "caught_by_estimate": found.caught_by_estimate,
@@ -158,10 +176,10 @@ def _found(found: Found, label: str | None, say: Say) -> dict[str, Any]:
 
 @dataclass(frozen=True, slots=True)
 class TeachersWords:
-    """Sentences that a teacher put in the place of the core's own.
+    """What a teacher put in the place of the core's own: sentences, and the kind of picture of a step.
 
     *example* maps the key of a step (its kind, and the how-manieth of that kind from 0), *set* its kind alone; what
-    is said aloud has " spoken" after it. A key stays with its step when the way of working changes.
+    is said aloud has " spoken" after it, a kind of picture " picture". A key stays with its step when the way of working changes.
     """
 
     example: Mapping[str, str] = field(default_factory=dict)
@@ -185,39 +203,70 @@ def working_view(worked: Worked, edited: TeachersWords | None = None) -> dict[st
         "kind_name": say(KIND_NAMES[working.problem.kind]),
         "glyphs": in_words(glyphs(working.problem.expr, working.problem_roles), say),
     }
-    view["answer"] |= {"glyphs": in_words(glyphs(working.answer), say)}
+    label = working.problem.label
+    before = label is not None and working.answer_text.lstrip("-").startswith(label)
+    view["answer"] |= {"glyphs": in_words(glyphs(working.answer), say), "label_before": before}
     view |= _layout(working)
-    seen: Counter[str] = Counter()
-    for step, shown in zip(working.steps, view["steps"], strict=True):
-        shown["key"] = f"{step.kind} {seen[step.kind]}"
-        seen[step.kind] += 1
+    if working.answers:
+        view["answer_glyphs"] = [glyphs(answer) for answer in working.answers[:MOST_TYPESET]]
+    edited = edited or TeachersWords()
+    look = Look.of(working)
+    for step, key, shown in zip(working.steps, step_keys(working), view["steps"], strict=True):
+        shown["key"] = key
         _add_to_step(step, shown, say)
-        _put_teachers_words(shown, edited or TeachersWords())
-    about = worked.estimate
-    view["estimate"] |= {
-        "glyphs": glyphs(mixed(about.total)),
-        "sum_glyphs": glyphs(about.sum),
-        "bound_glyphs": glyphs(mixed(about.bound)),
-        "tie_glyphs": typeset(about.tie),
-    }
+        _put_teachers_words(shown, edited)
+        _add_picture(step, shown, look, edited, say)
+    if (about := worked.estimate) is not None:
+        view["estimate"] |= {
+            "glyphs": glyphs(mixed(about.total)) if about.total is not None else [],
+            "sum_glyphs": glyphs(about.sum),
+            "bound_glyphs": glyphs(mixed(about.bound)) if about.bound is not None else [],
+            "low_glyphs": glyphs(mixed(about.low)) if about.low is not None else [],
+            "high_glyphs": glyphs(mixed(about.high)) if about.high is not None else [],
+            "tie_glyphs": typeset(about.tie),
+        }
+        view["estimate"]["figure"] = figure_out(_estimate_figure(worked, about), say)
+    other_checks = checks(working)
+    view["checks"] = [in_words(typeset(check.said), say) for check in other_checks]
     for found, shown in zip(worked.found, view["misconceptions"], strict=True):
         shown["name"] = say(found.entry.name)
         shown["glyphs"] = glyphs(found.wrong.answer, ("wrong",))
         shown["line_glyphs"] = [in_words(typeset(rich), say) for rich in found.wrong.lines]
+        wrong = found.status == "reveals"
+        shown["caught_by_check"] = caught_by(other_checks, working, found.answer_value) if wrong else None
     return view
+
+
+_MOST_WRONG_POINTS = 4
+
+
+def _estimate_figure(worked: Worked, about: Estimate) -> Figure | None:
+    """The answer, the estimate with its bound, and the wrong answers inside or outside of it, on a number line."""
+    if about.low is None or about.high is None:
+        return None
+    wrong = {one.answer_value: mixed(one.answer_value) for one in worked.found if one.status == "reveals"}
+    shown = list(wrong.values())[:_MOST_WRONG_POINTS]
+    return number_line.of_points(
+        [(mixed(worked.working.value), "answer"), *[(n, "wrong") for n in shown]], (about.low, about.high)
+    )
 
 
 def _layout(working: Working) -> dict[str, Any]:
     """The layout that is chosen (`line` where it cannot be had), with its rows, its sheet or its boxes."""
     chosen = working.ways.layout
-    sheet = stacked(working) if chosen == "stacked" else None
-    boxes = four_box(working) if chosen == "four-box" else checklist(working) if chosen == "checklist" else []
-    if not working.steps or (chosen == "stacked" and sheet is None):
+    sheet, boxes = None, []
+    if chosen in ("four-box", "checklist") and working.problem.kind in ("add-subtract", "simplify"):
+        boxes = four_box(working) if chosen == "four-box" else checklist(working)
+    elif chosen == "stacked":
+        sheet = stacked(working)
+    if working.problem.kind == "decimal" and chosen in ("line", "stacked"):
+        sheet = columns(working)
+    if not working.steps or not (sheet or boxes):
         chosen, boxes = "line", []
     return {
         "layout": chosen,
         "rows": [_row(row, working) for row in line(working)],
-        "sheet": asdict(sheet) if sheet else None,
+        "sheet": replace(sheet, cells=_marked(sheet.cells, working)) if sheet else None,
         "boxes": [_box(box, working) for box in boxes],
     }
 
@@ -232,13 +281,19 @@ def _box(box: Box, working: Working) -> dict[str, Any]:
     }
 
 
+def _marked(cells: tuple[Cell, ...], working: Working) -> tuple[Cell, ...]:
+    """*cells* with the class's decimal mark."""
+    if (mark := mark_of(working.ways)) == ".":
+        return cells
+    return tuple([replace(cell, text=mark) if cell.text == "." else cell for cell in cells])
+
+
 def _row(row: Row, working: Working) -> dict[str, Any]:
     expr = working.problem.expr if row.step is None else working.steps[row.step].after
-    drawn = asdict(row) | {"spoken": words(expr)}
-    if (mark := mark_of(working.ways)) != ".":
-        for cell in drawn["cells"]:
-            cell["text"] = mark if cell["text"] == "." else cell["text"]
-    return drawn
+    cells = _marked(row.cells, working)
+    return {
+        "step": row.step, "width": row.width, "height": row.height, "cells": cells, "rules": row.rules, "spoken": words(expr),
+    }  # fmt: skip
 
 
 def in_words(pieces: list[Glyph], say: Say) -> list[Glyph]:
@@ -246,19 +301,57 @@ def in_words(pieces: list[Glyph], say: Say) -> list[Glyph]:
     return [{**piece, "text": say(piece["text"])} if "text" in piece else piece for piece in pieces]
 
 
-def _figure(figure: Figure, say: Say) -> dict[str, Any]:
-    drawn = asdict(figure)
-    for shape in drawn["shapes"]:
-        shape["text"] = say(shape["text"])
-    return drawn | {"alt": say(figure.alt)}
+def figure_out(figure: Figure | None, say: Say) -> dict[str, Any] | None:
+    """A figure as marks that a renderer only has to place."""
+    if figure is None:
+        return None
+    placed = [replace(m, text=said) if m.text and (said := say(m.text)) != m.text else m for m in marks(figure)]
+    return {
+        "kind": figure.kind,
+        "width": figure.width,
+        "height": figure.height,
+        "marks": placed,
+        "alt": say(figure.alt),
+        "acts": figure.acts,
+        "note": figure.note,
+    }
+
+
+def picture_of(working: Working, index: int, edited: TeachersWords) -> Figure | None:
+    """The picture of step number *index*, of the kind that the teacher chose; None where there is none."""
+    if index >= len(working.steps):
+        return None
+    kind, _ = edited.find(working.steps[index].kind, step_keys(working)[index], " picture")
+    return None if kind == "none" else choose.of_step(working.steps[index], Look.of(working), kind)
+
+
+def exposure_of(worked: Worked, code: str) -> Figure | None:
+    """The picture that shows why the answer of the misconception *code* is wrong; None where there is none."""
+    wrong = next((found.wrong for found in worked.found if found.entry.code == code), None)
+    return expose.of_wrong(worked.working, wrong.answer) if wrong else None
+
+
+def step_keys(working: Working) -> list[str]:
+    """A key for each step that stays when others come or go: its kind, and the how-manieth of that kind."""
+    seen: Counter[str] = Counter()
+    keys = []
+    for step in working.steps:
+        keys.append(f"{step.kind} {seen[step.kind]}")
+        seen[step.kind] += 1
+    return keys
 
 
 def _add_to_step(step: Step, shown: dict[str, Any], say: Say) -> None:
-    figure = bars.of_step(step)
     shown["title_glyphs"] = in_words(typeset(step.title), say)
     shown["line_glyphs"] = [in_words(typeset(rich), say) for rich in step.lines]
-    shown["figure"] = _figure(figure, say) if figure else None
-    shown["figure_note"] = None if figure else bars.note(step)
+
+
+def _add_picture(step: Step, shown: dict[str, Any], look: Look, edited: TeachersWords, say: Say) -> None:
+    kind, source = edited.find(step.kind, shown["key"], " picture")
+    kinds = choose.offered(step, look)
+    shown["pictures"] = [{"code": code, "name": PICTURE_NAMES[code]} for code in kinds]
+    shown["picture_from"] = source
+    shown["figure"] = None if kind == "none" else figure_out(choose.of_step(step, look, kind), say)
 
 
 def _put_teachers_words(shown: dict[str, Any], edited: TeachersWords) -> None:

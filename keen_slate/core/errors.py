@@ -39,9 +39,5 @@ class LimitError(CoreError):
     """The problem reads well, but a number met on the way is past the limits."""
 
 
-class NotYetError(CoreError):
-    """The problem reads well, but problems of its kind are not worked by this version."""
-
-
 class SettingError(CoreError):
     """A way of working was asked for by a name or a code that does not exist."""

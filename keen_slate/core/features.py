@@ -5,8 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from itertools import pairwise
 
+from .methods.columns import add_columns, in_last_place, places_of, subtract_columns
 from .methods.common_denominator import Relation, least, relation
-from .numbers import Frac, Mixed, Neg, children, leaves
+from .numbers import Dec, Frac, Mixed, Whole, has_sign, leaves
 from .rungs import rung_of, simplified_by
 from .working import Working
 
@@ -26,6 +27,7 @@ class Features:
     steps: int
     carries: int
     regroups: int
+    across_zeros: int
     simplify_by: int
     sum_above_one: bool
     whole_answer: bool
@@ -39,6 +41,7 @@ def features(working: Working) -> Features:
     denominators = tuple([n.den for n in numbers if isinstance(n, (Frac, Mixed)) and n.den])
     kinds = [step.kind for step in working.steps]
     answer = working.value
+    carries, regroups, across = column_counts(working)
     return Features(
         rung=rung_of(working),
         terms=len(numbers),
@@ -47,9 +50,11 @@ def features(working: Working) -> Features:
         used_denominator=working.used_denominator,
         largest_number=working.largest_number,
         steps=len(kinds),
-        carries=kinds.count("carry-whole")
+        carries=carries
+        + kinds.count("carry-whole")
         + sum(kind == "to-mixed" and following == "join" for kind, following in pairwise(kinds)),
-        regroups=kinds.count("regroup"),
+        regroups=regroups + kinds.count("regroup"),
+        across_zeros=across,
         simplify_by=simplified_by(working),
         sum_above_one=answer > 1,
         whole_answer=answer.denominator == 1,
@@ -62,4 +67,23 @@ def _meets_negatives(working: Working) -> bool:
     """Whether a sign is typed or put anywhere: one that is put on the way is put by a step of its own."""
     if working.value < 0 or any(step.kind == "put-sign" for step in working.steps):
         return True
-    return any(isinstance(term, Neg) for term in children(working.problem.expr))
+    return any(has_sign(expr) for expr in (working.problem.expr, *[step.after for step in working.steps]))
+
+
+def column_counts(working: Working) -> tuple[int, int, int]:
+    """Carries, exchanges, and exchanges across a zero in the columns of a working; a new column at the front is no carry."""
+    carries = regroups = across = 0
+    for step in working.steps:
+        if step.kind not in ("column-add", "column-subtract"):
+            continue
+        found = [n for n in leaves(step.before) if isinstance(n, (Whole, Dec))]
+        places = max(places_of(n) for n in found)
+        later = len(list(leaves(step.after))) - 1  # terms that wait
+        amounts = [in_last_place(n, places) for n in found[: len(found) - later]]
+        if step.kind == "column-add":
+            carries += sum(c.carried > 0 and any(c.digits) for c in add_columns(amounts))
+        else:
+            subtracted = subtract_columns(max(amounts[:2]), min(amounts[:2]))
+            regroups += sum(c.exchanged for c in subtracted)
+            across += sum(len(c.above) > 1 and c.above[0] == 10 for c in subtracted)
+    return carries, regroups, across

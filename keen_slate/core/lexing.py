@@ -61,11 +61,12 @@ class Limits:
     characters: int
     whole: int
     denominator: int
+    places: int
 
 
-TYPED = Limits(MAX_CHARACTERS, MAX_WHOLE, MAX_DENOMINATOR)
+TYPED = Limits(MAX_CHARACTERS, MAX_WHOLE, MAX_DENOMINATOR, MAX_PLACES)
 # What the core prints may be longer than what may be typed: numbers grow on the way.
-PRINTED = Limits(100 * MAX_CHARACTERS, TOO_LARGE - 1, TOO_LARGE - 1)
+PRINTED = Limits(100 * MAX_CHARACTERS, TOO_LARGE - 1, TOO_LARGE - 1, 48)
 
 
 class Lexer:
@@ -347,10 +348,10 @@ class Lexer:
                 f"Write {whole} or {whole}{self.mark}0.",
                 mark_at,
             )
-        if len(places + period) > MAX_PLACES:
+        if len(places + period) > self.limits.places:
             self.fail(
-                f"A decimal may have {MAX_PLACES} places; this one has {len(places + period)}.",
-                f"Round it to {MAX_PLACES} places.",
+                f"A decimal may have {self.limits.places} places; this one has {len(places + period)}.",
+                f"Round it to {self.limits.places} places.",
                 mark_at + 1,
                 self.at - mark_at - 1,
             )

@@ -129,6 +129,17 @@ def make(whole: int, num: int, den: int) -> Whole | Frac | Mixed:
     return Mixed(whole, num, den) if whole else Frac(num, den)
 
 
+def mixed(number: Fraction) -> Expr:
+    """*number* as a whole, proper fraction or mixed number, with its sign.
+
+    >>> mixed(Fraction(-7, 3))
+    Neg(inner=Mixed(whole=2, num=1, den=3))
+    """
+    whole, rest = divmod(abs(number.numerator), number.denominator)
+    size = make(whole, rest, number.denominator)
+    return Neg(size) if number < 0 else size
+
+
 def ratio(expr: Expr) -> tuple[int, int]:
     """Numerator and denominator of the exact value, not reduced, denominator above 0.
 
@@ -231,6 +242,11 @@ def leaves(expr: Expr) -> Iterator[Number]:
         yield expr  # type: ignore[misc]  # only numbers have no children
     for part in inner:
         yield from leaves(part)
+
+
+def has_sign(expr: Expr) -> bool:
+    """Whether a number or bracket of *expr* has a minus sign of its own."""
+    return isinstance(expr, Neg) or any(has_sign(part) for part in children(expr))
 
 
 def largest_integer(expr: Expr) -> int:

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from math import prod
 
+from .methods.columns import add_columns, in_last_place, places_of, subtract_columns
 from .methods.common_denominator import relation
 from .methods.terms import parts, signed_terms
-from .numbers import Expr, Frac, Mixed, Neg, Sum, Whole, value
+from .numbers import Bracket, Dec, Expr, Frac, Mixed, Neg, Power, Sum, Whole, children, has_sign, leaves, value
 from .working import Working
 
 RUNGS: dict[str, str] = {
@@ -26,13 +27,27 @@ RUNGS: dict[str, str] = {
     "M7": "a whole has to be cut up",
     "M8": "unlike pieces, and a whole cut up",
     "M9": "a whole cut up, and the answer simplified",
+    "D1": "decimals, nothing is carried",
+    "D2": "a carry or an exchange between places",
+    "D3": "numbers with different places",
+    "D4": "a zero has to be filled in and exchanged",
+    "D5": "an exchange across a zero",
+    "D6": "three decimals or more",
+    "O1": "two operations: which comes first?",
+    "O2": "brackets or a power",
+    "O3": "fractions among the operations",
+    "O4": "decimals with fractions, or numbers below zero",
 }
 _UNLIKE = {"one-fits": "F4", "shares-factor": "F5", "coprime": "F6"}
 
 
 def rung_of(working: Working) -> str | None:
     """The rung of a worked sum or difference, None where it stands on none."""
+    if working.problem.kind == "order":
+        return _order_rung(working)
     terms = signed_terms(working.problem.expr)
+    if working.problem.kind == "decimal":
+        return _decimal_rung(terms)
     if working.problem.kind != "add-subtract":
         return None
     if any(isinstance(term, Neg) for _, term in terms):
@@ -100,3 +115,43 @@ def _subtracting_rung(working: Working, like: bool) -> str:
     if like:
         return "M7"
     return "M9" if simplified_by(working) > 1 else "M8"
+
+
+def _decimal_rung(terms: list[tuple[int, Expr]]) -> str | None:
+    numbers = [term for _, term in terms]
+    if len(numbers) < 2 or not all(isinstance(n, Whole) or (isinstance(n, Dec) and not n.period) for n in numbers):
+        return None
+    if len(numbers) > 2:
+        return "D6"
+    places = [places_of(n) for n in numbers]
+    like = places[0] == places[1]
+    a, b = [in_last_place(n, max(places)) for n in numbers]
+    if terms[1][0] > 0:
+        if not like:
+            return "D3"
+        return "D2" if any(c.carried and any(c.digits) for c in add_columns([a, b])) else "D1"
+    if a < b:
+        a, b, places = b, a, places[::-1]
+    columns = subtract_columns(a, b)
+    filled = max(0, places[1] - places[0])  # zeros filled in above
+    if any(c.exchanged for c in columns) and any(len(c.above) > 1 and c.above[0] == 10 for c in columns[filled:]):
+        return "D5"
+    if like:
+        return "D2" if any(c.exchanged for c in columns) else "D1"
+    return "D4" if any(c.exchanged for c in columns[:filled]) else None
+
+
+def _order_rung(working: Working) -> str:
+    expr = working.problem.expr
+    numbers = list(leaves(expr))
+    decimals, fractions = [any(isinstance(n, t) for n in numbers) for t in (Dec, (Frac, Mixed))]
+    below = any(has_sign(e) for e in (expr, *[step.after for step in working.steps]))
+    if decimals or below:
+        return "O4"
+    if fractions:
+        return "O3"
+    return "O2" if _has_bracket_or_power(expr) else "O1"
+
+
+def _has_bracket_or_power(expr: Expr) -> bool:
+    return isinstance(expr, (Bracket, Power)) or any(_has_bracket_or_power(part) for part in children(expr))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from .features import Features
-from .figures.bars import MOST_PARTS
+from .figures.scenes import MOST_PARTS
 from .misconceptions import Found
 from .numbers import Neg, Sum, Whole
 from .working import Step, Working

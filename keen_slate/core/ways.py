@@ -21,7 +21,13 @@ CODES: dict[str, tuple[str, ...]] = {
     "to_improper": ("times-and-add", "cut-wholes"),
     "simplify": ("greatest-factor", "small-steps", "primes"),
     "answer_form": ("simplest-mixed", "simplest-improper", "any-equal"),
-    "estimate": ("half",),
+    "decimal": ("columns", "as-fractions"),
+    "mixed_kinds": ("fractions", "decimals"),
+    "cancel": ("before", "after"),
+    "blank_proper": ("no", "yes"),
+    "blank_different": ("no", "yes"),
+    "blank_lowest": ("no", "yes"),
+    "estimate": ("by-kind", "half", "whole", "between"),
     "ties": ("up", "down"),
     "layout": ("line", "stacked", "four-box", "checklist"),
     "decimal_mark": ("point", "comma"),
@@ -60,6 +66,22 @@ NAMES: dict[tuple[str, str], str] = {
     ("answer_form", "simplest-mixed"): "mixed, lowest terms",
     ("answer_form", "simplest-improper"): "improper, lowest terms",
     ("answer_form", "any-equal"): "any equal form",
+    ("decimal", "columns"): "in columns",
+    ("decimal", "as-fractions"): "as fractions",
+    ("mixed_kinds", "fractions"): "in fractions",
+    ("mixed_kinds", "decimals"): "in decimals",
+    ("cancel", "before"): "cancel, then multiply",
+    ("cancel", "after"): "multiply, then simplify",
+    ("blank_proper", "no"): "any numerator",
+    ("blank_proper", "yes"): "proper fractions only",
+    ("blank_different", "no"): "numerators may be equal",
+    ("blank_different", "yes"): "all different",
+    ("blank_lowest", "no"): "any form",
+    ("blank_lowest", "yes"): "in lowest terms only",
+    ("estimate", "by-kind"): "usual for the numbers",
+    ("estimate", "half"): "to the nearest half",
+    ("estimate", "whole"): "to the nearest whole",
+    ("estimate", "between"): "between two wholes",
     ("ties", "up"): "up",
     ("ties", "down"): "down",
     ("decimal_mark", "point"): "point, 3.5",
@@ -94,7 +116,14 @@ TITLES: dict[str, str] = {
     "to_improper": "Mixed to improper",
     "simplify": "Simplifying",
     "answer_form": "Form of the answer",
+    "decimal": "Decimals",
+    "mixed_kinds": "Decimals beside fractions",
+    "cancel": "Multiplying fractions",
+    "blank_proper": "Blank numerators, size",
+    "blank_different": "Blank numerators, repeats",
+    "blank_lowest": "Blank numerators, form",
     "layout": "Layout on the paper",
+    "estimate": "Estimating",
     "ties": "Rounding a tie in an estimate",
     "decimal_mark": "Decimal mark",
     "say_regroup": "Word for regrouping",
@@ -119,7 +148,13 @@ class Ways:
     to_improper: str = "times-and-add"
     simplify: str = "greatest-factor"
     answer_form: str = "simplest-mixed"
-    estimate: str = "half"
+    decimal: str = "columns"
+    mixed_kinds: str = "fractions"
+    cancel: str = "before"
+    blank_proper: str = "no"
+    blank_different: str = "no"
+    blank_lowest: str = "no"
+    estimate: str = "by-kind"
     ties: str = "up"
     layout: str = "line"
     decimal_mark: str = "point"

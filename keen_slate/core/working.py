@@ -14,16 +14,24 @@ from .errors import LimitError
 from .numbers import (
     MAX_DIGITS,
     TOO_LARGE,
+    Blank,
     Bracket,
+    Dec,
+    Equation,
     Expr,
     Frac,
     Mixed,
     Neg,
     Operator,
+    Product,
     Sum,
     Whole,
+    children,
+    has_blank,
     largest_integer,
+    leaves,
     ratio,
+    value,
 )
 from .reading import Problem, labelled
 from .ways import Ways
@@ -56,7 +64,9 @@ class Step:
 class Working:
     """A proven working. *raw* is the last number before tidying and simplifying, for the marks on form.
 
-    *notes* say where a way did not fit and another was used; *largest_number* and the exact *value* are found while it is proven.
+    *notes* say where a way did not fit and another was used. *start_roles* are the inks of the problem's numbers where
+    they are not those of its terms. A problem with blanks has its *filled* equation and all its *answers*.
+    *largest_number* and the exact *value* (of the number in the blank, or of the sides) are found while it is proven.
     """
 
     problem: Problem
@@ -66,18 +76,23 @@ class Working:
     raw: Mixed | Frac | Whole
     used_denominator: int | None
     notes: tuple[str, ...] = ()
+    start_roles: Roles = ()
+    filled: Equation | None = None
+    answers: tuple[Expr, ...] = ()
     largest_number: int = field(init=False)
     value: Fraction = field(init=False)
 
     def __post_init__(self) -> None:
         """Prove the working. Raises `UnequalStepError`, and `LimitError` for a number past the limits."""
-        n, d = ratio(self.problem.expr)
+        n, d = self._start()
         here = self.problem.expr
         largest = largest_integer(here)
         for step in self.steps:
             if step.before is not here and step.before != here:
                 raise UnequalStepError(f"{text(step.before)} does not follow {text(here)}")
-            m, e = ratio(step.after)
+            m, e = (n, d) if isinstance(step.after, Equation) else ratio(step.after)
+            if isinstance(step.after, Equation) and not agrees(step.after, self.filled):
+                raise UnequalStepError(f"{text(step.after)} is not {self.filled and text(self.filled)}")
             if n * e != m * d:
                 raise UnequalStepError(f"{text(step.before)} is not {text(step.after)}")
             largest = max(largest, largest_integer(step.after))
@@ -89,15 +104,63 @@ class Working:
         object.__setattr__(self, "largest_number", largest)
         object.__setattr__(self, "value", Fraction(n, d))
 
+    def _start(self) -> tuple[int, int]:
+        """The value that every line must have. Raises `UnequalStepError` where the filled equation is wrong."""
+        if not isinstance(self.problem.expr, Equation):
+            return ratio(self.problem.expr)
+        if self.filled is None or not agrees(self.problem.expr, self.filled) or has_blank(self.filled):
+            raise UnequalStepError(f"{text(self.problem.expr)} is not filled")
+        if len({value(side) for side in self.filled.sides}) > 1:
+            raise UnequalStepError(f"the sides of {text(self.filled)} are not equal")
+        if isinstance(self.answer, Equation):
+            if self.answer != self.filled:
+                raise UnequalStepError(f"{text(self.answer)} is not {text(self.filled)}")
+            return ratio(self.filled.sides[0])
+        if self.answer not in fillings(self.problem.expr, self.filled):
+            raise UnequalStepError(f"{text(self.answer)} is not what stands in the blank")
+        return ratio(self.answer)
+
     @property
     def problem_roles(self) -> Roles:
         """The inks of the problem's terms."""
-        return roles_for(_terms(self.problem.expr))
+        if isinstance(self.problem.expr, Equation):
+            return ()
+        return self.start_roles or roles_for(len(list(leaves(self.problem.expr))))
 
     @property
     def answer_text(self) -> str:
         """The answer with its label."""
         return labelled(text(self.answer), self.problem.label)
+
+
+def agrees(partial: Expr, full: Expr | None) -> bool:
+    """Whether *full* is *partial* with its blanks filled.
+
+    >>> agrees(Frac(None, 8), Frac(5, 8)), agrees(Frac(None, 8), Frac(5, 9))
+    (True, False)
+    """
+    if full is None:
+        return False
+    match partial, full:
+        case Blank(), _:
+            return isinstance(full.inner if isinstance(full, Neg) else full, (Whole, Frac, Mixed, Dec))
+        case Frac(n, d), Frac(m, e):
+            return n in (None, m) and d in (None, e)
+        case Mixed(w, n, d), Mixed(v, m, e):
+            return w == v and n in (None, m) and d == e
+        case (Sum(_, rest), Sum(_, more)) if [o for o, _ in rest] != [o for o, _ in more]:
+            return False
+    inner, other = children(partial), children(full)
+    if not inner:
+        return partial == full
+    return type(partial) is type(full) and len(inner) == len(other) and all(map(agrees, inner, other))
+
+
+def fillings(partial: Expr, full: Expr) -> list[Expr]:
+    """What stands in *full* where *partial* has a blank, from left to right."""
+    if not children(partial):
+        return [full] if has_blank(partial) else []
+    return [found for a, b in zip(children(partial), children(full), strict=True) for found in fillings(a, b)]
 
 
 def too_large(problem: str) -> LimitError:
@@ -144,7 +207,7 @@ class Scribe:
 
     def _around(self, local: Expr) -> Expr:
         if self.negative:
-            local = Neg(Bracket(local) if isinstance(local, Sum) else local)
+            local = Neg(Bracket(local) if isinstance(local, (Sum, Product)) else local)
         if not self.rest:
             return local
         if isinstance(local, Sum):

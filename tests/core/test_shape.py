@@ -11,8 +11,8 @@ import keen_slate.core
 
 CORE = Path(keen_slate.core.__file__).parent
 ALLOWED = {
-    "__future__", "ast", "collections", "collections.abc", "dataclasses", "fractions", "functools", "importlib",
-    "itertools", "math", "pkgutil", "re", "typing",
+    "__future__", "ast", "bisect", "collections", "collections.abc", "dataclasses", "fractions", "functools", "html", "importlib",
+    "itertools", "math", "pkgutil", "random", "re", "typing",
 }  # fmt: skip
 LAYERS = {"core": set(), "store": {"core"}, "web": {"core", "store"}}
 

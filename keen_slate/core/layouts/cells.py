@@ -15,12 +15,13 @@ SQUARE = 2
 NUMBER_HEIGHT = 2 * SQUARE
 COLUMNS = 14
 
-Size = Literal["tall", "half"]
+Size = Literal["tall", "half", "small"]
 
 
 @dataclass(frozen=True, slots=True)
 class Cell:
-    """One character: its top left corner, in half squares; "tall" is two squares high, "half" one.
+    """One character: its top left corner, in half squares; "tall" is two squares high, "half" one; "small" is as "half", for two
+    digits in one square.
 
     *below* says that it stands under a bar, *struck* that it is crossed out.
     """

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from ..numbers import Expr
+from ..numbers import Equation, Expr
 from ..wording import Glyph, Roles, glyphs
 from ..working import Working
 from .cells import COLUMNS, NUMBER_HEIGHT, SQUARE, Cell, Row, Rule, characters, fraction
@@ -23,14 +23,22 @@ def step_row(working: Working, i: int, columns: int = COLUMNS) -> Row:
     """What step *i* of the working ends in, after an equals sign; the answer in its own ink."""
     step = working.steps[i]
     roles: Roles = ("answer",) if i == len(working.steps) - 1 else step.roles
-    return expression_row(i, step.after, roles, "=", columns)
+    return expression_row(i, step.after, roles, _lead(working, i), columns)
+
+
+def _lead(working: Working, i: int) -> str:
+    """What stands before a line: an equals sign; nothing before an equation; the blank where its calculation begins."""
+    if isinstance(working.steps[i].after, Equation):
+        return ""
+    if not isinstance(working.problem.expr, Equation):
+        return "="
+    return "_=" if working.steps[i].kind == "inverse" else " ="
 
 
 def expression_row(step: int | None, expr: Expr, roles: Roles, lead: str, columns: int = COLUMNS) -> Row:
     """*expr* in the squares, with *lead* (an equals sign, or nothing) in the first one."""
-    placer = _Placer(columns * SQUARE)
-    if lead:
-        placer.cells.append(Cell(0, 0, lead, "tall", ""))
+    placer = _Placer(columns * SQUARE, SQUARE * max(1, len(lead)))
+    placer.cells += [cell for cell in characters(lead, 0, 0, "tall", "") if cell.text != " "]
     for piece in glyphs(expr, roles):
         placer.place(piece)
     return Row(step, placer.widest, placer.y + NUMBER_HEIGHT, tuple(placer.cells), tuple(placer.rules))
@@ -39,11 +47,11 @@ def expression_row(step: int | None, expr: Expr, roles: Roles, lead: str, column
 class _Placer:
     """Places pieces from left to right, and goes to a new line before an operator where the line is full."""
 
-    def __init__(self, limit: int) -> None:
+    def __init__(self, limit: int, start: int) -> None:
         self.limit = limit
-        self.x = SQUARE
+        self.x = start
         self.y = 0
-        self.widest = SQUARE
+        self.widest = start
         self.cells: list[Cell] = []
         self.rules: list[Rule] = []
         self.break_at: tuple[int, int, int] = (0, 0, SQUARE)  # counts of cells and rules, and x, at the last operator

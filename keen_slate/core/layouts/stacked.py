@@ -7,33 +7,21 @@ result with the wholes under the wholes. Steps that do not keep the terms apart 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from ..methods.terms import Unsigned, parts, scaled, signed_terms
 from ..numbers import Expr, Frac, Mixed, Neg, Sum, Whole, value
 from ..wording import TERM_ROLES, Role, words
 from ..working import Working
 from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, characters, fraction
 from .line import step_row
+from .sheet import Sheet
 
 LINE = NUMBER_HEIGHT + SQUARE  # a number and the square between it and the next
 Column = list[tuple[int, Unsigned]]
 
 
-@dataclass(frozen=True, slots=True)
-class Sheet:
-    """One stacked working, and what a screen reader says of it."""
-
-    width: int
-    height: int
-    cells: tuple[Cell, ...]
-    rules: tuple[Rule, ...]
-    spoken: str
-
-
 def stacked(working: Working) -> Sheet | None:
     """The stacked working; None where there is nothing to stack (a lone number, or no step)."""
-    first = _column(working.problem.expr)
+    first = _column(working.problem.expr) if working.problem.kind == "add-subtract" else None
     if first is None or len(first) < 2 or not working.steps:
         return None
     return _Stack(working, first).sheet()

@@ -44,7 +44,7 @@ def work(problem: Problem, ways: Ways) -> Working:
     if not isinstance(typed, Dec):
         return _proven(problem, scribe, finish(scribe, _plain(typed)))
     kept = problem.label in tuple(CURRENCY)
-    return _proven(problem, scribe, typed if kept else _drop_zeros(scribe, typed))
+    return _proven(problem, scribe, typed if kept else drop_zeros(scribe, typed))
 
 
 def _proven(problem: Problem, scribe: Scribe, number: Expr) -> Working:
@@ -122,8 +122,8 @@ def to_decimal(scribe: Scribe, number: Unsigned) -> Expr:
     if isinstance(number, Whole):
         return number
     g = gcd(num, den)
-    terminates = _only_twos_and_fives(den // g)
-    if terminates and not _only_twos_and_fives(den):
+    terminates = only_twos_and_fives(den // g)
+    if terminates and not only_twos_and_fives(den):
         number = simplify(scribe, number)
         whole, num, den = parts(number)
     more, rest = divmod(num, den)
@@ -143,7 +143,8 @@ def to_decimal(scribe: Scribe, number: Unsigned) -> Expr:
     return decimal
 
 
-def _only_twos_and_fives(n: int) -> bool:
+def only_twos_and_fives(n: int) -> bool:
+    """Whether a fraction over *n*, in lowest terms, ends as a decimal."""
     for p in (2, 5):
         while n % p == 0:
             n //= p
@@ -170,7 +171,8 @@ def long_division(num: int, den: int) -> tuple[str, str]:
     return (digits[: seen[rest]], digits[seen[rest] :]) if rest else (digits, "")
 
 
-def _drop_zeros(scribe: Scribe, number: Dec) -> Expr:
+def drop_zeros(scribe: Scribe, number: Dec) -> Expr:
+    """Write *number* without the zeros at the end of its places."""
     places = number.places.rstrip("0")
     if number.period or places == number.places:
         return number

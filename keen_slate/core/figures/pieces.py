@@ -1,0 +1,228 @@
+"""Draws a scene of wholes and parts in rows of strips, circles or squares, as it is before and after."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+
+from ..wording import Role
+from .display import WIDTH, Figure, Shape, When
+from .scenes import Amount, Joining, Scene, Shown, Taking, wholes_in
+from .shapes import Form, exact
+
+_GAP = 12
+_ROW_GAP = 4
+_LABEL = 24
+_BASELINE = 17
+
+
+@dataclass(slots=True)
+class _Sheet:
+    """Where the next row goes, and everything drawn so far."""
+
+    forms: Sequence[Form]  # of the rows; the last one serves the rows after it
+    shapes: list[Shape] = field(default_factory=list)
+    said: list[str] = field(default_factory=list)
+    y: int = 0
+    row: int = 0
+
+    @property
+    def form(self) -> Form:
+        return self.forms[min(self.row, len(self.forms) - 1)]
+
+    def caption(self, before: str, after: str, role: Role) -> None:
+        """The line of words above a row."""
+        at = (0, self.y + _BASELINE)
+        if before == after:
+            self.shapes.append(Shape("text", "label", at, role, text=after))
+        else:
+            self.shapes.append(Shape("text", "label", at, role, "before", text=before))
+            self.shapes.append(Shape("text", "label", at, role, "after", text=after))
+        self.y += _LABEL
+
+    def places(self, count: int) -> list[tuple[int, int]]:
+        """The corners of *count* wholes in rows from here on; the next row of numbers goes below them."""
+        form = self.form
+        per_row = (WIDTH + _GAP) // (form.width + _GAP)
+        corners = [
+            ((i % per_row) * (form.width + _GAP), self.y + (i // per_row) * (form.height + _GAP)) for i in range(count)
+        ]
+        self.y += -(-count // per_row) * (form.height + _GAP)
+        return corners
+
+    def end_row(self) -> None:
+        self.y += _ROW_GAP
+        self.row += 1
+
+
+def draw(scene: Scene, kind: str, forms: Sequence[Form]) -> Figure:
+    """*scene* drawn in *forms*, one for each row of numbers; *kind* names the figure."""
+    sheet = _Sheet(forms)
+    if kind == "bars" and not wholes_in(scene):
+        _one_whole(sheet)
+    match scene:
+        case Shown():
+            _draw_shown(sheet, scene)
+        case Joining():
+            _draw_joining(sheet, scene)
+        case Taking():
+            _draw_taking(sheet, scene)
+    return Figure(kind, WIDTH, sheet.y - _ROW_GAP - _GAP + 2, tuple(sheet.shapes), " ".join(sheet.said))
+
+
+def _one_whole(sheet: _Sheet) -> None:
+    """The strip that all others are compared with."""
+    width = sheet.form.width
+    sheet.shapes.append(Shape("rect", "whole", (0, 0, width, _LABEL)))
+    sheet.shapes.append(Shape("text", "label", (exact(width, 2), _BASELINE + 1), text="1 whole", anchor="middle"))
+    sheet.said.append("A strip for one whole, and below it strips as long.")
+    sheet.y += _LABEL + 4
+
+
+def _draw_shown(sheet: _Sheet, scene: Shown) -> None:
+    for i, (before, after, role) in enumerate(scene.rows):
+        caption = scene.captions[i] if i < len(scene.captions) else ""
+        sheet.caption(caption or before.said, caption or after.said, role)
+        form = sheet.form
+        corners = sheet.places(max(before.places, after.places))
+        if before == after:
+            _shade(sheet, corners, after, role, "", scene.carried)
+        else:
+            _shade(sheet, corners, before, role, "before", carried=False)
+            _shade(sheet, corners, after, role, "after", scene.carried, before)
+        for j, corner in enumerate(corners):
+            _cut(sheet, corner, _den(before, j), _den(after, j))
+        said = _seen(before, form)
+        sheet.said.append(
+            f"{caption or before.said}: {said}" + ("." if before == after else f"; then {_seen(after, form)}.")
+        )
+        sheet.end_row()
+
+
+def _draw_joining(sheet: _Sheet, scene: Joining) -> None:
+    (first, role), *others = scene.amounts
+    den = scene.total.den
+    sheet.caption(first.said, scene.total.said, role)
+    form = sheet.form
+    goal = sheet.places(scene.total.places)
+    cut = scene.total.cut
+    # The first number's wholes, then all that is cut, then the wholes that come: nothing of the first has to move.
+    uncut = goal[: first.wholes] + goal[first.wholes + cut :]
+    cut_places = goal[first.wholes : first.wholes + cut]
+    _shade(sheet, goal[: first.places], first, role, "")
+    for corner in uncut[: first.wholes]:
+        _cut(sheet, corner, 1, 1)
+    for j, corner in enumerate(cut_places):
+        _cut(sheet, corner, den, den, "" if j < max(1, first.cut) else "after")
+    for corner in uncut[first.wholes :]:
+        _cut(sheet, corner, 1, 1, "after")
+    seen = [f"{first.said}: {_seen(first, form)}."]
+    sheet.end_row()
+    whole_slot, part_slot = first.wholes, first.num
+    moved: list[Shape] = []
+    for amount, ink in others:
+        sheet.caption(amount.said, f"{amount.said}, moved up", ink)
+        source_form = sheet.form
+        source = sheet.places(amount.places)
+        for j, corner in enumerate(source):
+            _cut(sheet, corner, _den(amount, j), _den(amount, j))
+        for j in range(amount.wholes):
+            here, there = uncut[whole_slot], source[j]
+            moved.append(_arriving(form.part(*here, 0, 1, ink, ""), source_form.part(*there, 0, 1, ink, "")))
+            sheet.shapes += source_form.cross(*there, 0, 1, "after")
+            whole_slot += 1
+        for k in range(amount.num):
+            here, there = cut_places[part_slot // den], source[amount.wholes + k // den]
+            part = form.part(*here, part_slot % den, den, ink, "")
+            moved.append(_arriving(part, source_form.part(*there, k % den, den, ink, "")))
+            sheet.shapes += source_form.cross(*there, k % den, den, "after")
+            part_slot += 1
+        seen.append(f"{amount.said}: {_seen(amount, source_form)}.")
+        sheet.end_row()
+    # What moves lies over everything while it moves, and under the cuts once it has arrived.
+    sheet.shapes[:0] = moved
+    sheet.said += seen
+    sheet.said.append(
+        f"Then all of them stand in the first row, {_seen(scene.total, form)}; below, what moved is crossed off."
+    )
+
+
+def _draw_taking(sheet: _Sheet, scene: Taking) -> None:
+    start, away = scene.start, scene.away
+    sheet.caption(start.said, f"take away {away.said}", scene.role)
+    form = sheet.form
+    corners = sheet.places(start.places)
+    _shade(sheet, corners, start, scene.role, "")
+    for j, corner in enumerate(corners):
+        _cut(sheet, corner, _den(start, j), _den(start, j))
+    for j in range(start.wholes - away.wholes, start.wholes):
+        sheet.shapes += form.cross(*corners[j], 0, 1, "after")
+    for k in range(start.num - away.num, start.num):
+        corner = corners[start.wholes + k // start.den]
+        sheet.shapes += form.cross(*corner, k % start.den, start.den, "after")
+    off = [f"{away.wholes} whole {_noun(form, away.wholes)}"] * bool(away.wholes) + [f"{away.num} parts"] * bool(
+        away.num
+    )
+    sheet.said.append(f"{start.said}: {_seen(start, form)}; then {' and '.join(off) or 'nothing'} crossed off.")
+    sheet.end_row()
+
+
+def _arriving(part: Shape, before: Shape) -> Shape:
+    """*part* as it comes from where *before* is, both parts of the same size."""
+    turn = before.at[3] - part.at[3] if part.shape == "sector" else 0
+    return replace(part, moved=(before.at[0] - part.at[0], before.at[1] - part.at[1], turn))
+
+
+def _den(amount: Amount, place: int) -> int:
+    """Into how many parts the whole at *place* is cut: the uncut ones come first."""
+    uncut = place < amount.wholes or (amount.wholes > 0 and place >= amount.wholes + amount.cut)
+    return 1 if uncut else amount.den
+
+
+def _cut(sheet: _Sheet, corner: tuple[int, int], before: int, after: int, when: When = "") -> None:
+    """The outline and the cuts of one whole; cuts that are new, or that go, are thin and belong to one state."""
+    form = sheet.form
+    common = min(before, after)
+    sheet.shapes += form.cuts(*corner, common, 1, "thick", when)
+    if before != after:
+        state: When = "after" if after > before else "before"
+        sheet.shapes += form.cuts(*corner, max(before, after), common, "thin", state)
+    sheet.shapes.append(form.outline(*corner, when))
+
+
+def _shade(
+    sheet: _Sheet, corners: Sequence[tuple[int, int]], amount: Amount, role: Role, when: When,
+    carried: bool = False, before: Amount | None = None,
+) -> None:  # fmt: skip
+    form = sheet.form
+    for j in range(amount.wholes):
+        sheet.shapes.append(form.part(*corners[j], 0, 1, role, when))
+    for k in range(amount.num):
+        place = amount.wholes + k // amount.den
+        # What was a whole and is cut now is the one that was regrouped.
+        ink: Role = "carried" if carried and before and place < before.wholes else role
+        sheet.shapes.append(form.part(*corners[place], k % amount.den, amount.den, ink, when))
+
+
+def _noun(form: Form, count: int) -> str:
+    return form.noun + ("s" if count != 1 else "")
+
+
+def _seen(amount: Amount, form: Form) -> str:
+    """What is seen of an amount.
+
+    >>> from .shapes import Strip
+    >>> _seen(Amount(2, 3, 12), Strip(240)), _seen(Amount(0, 15, 12), Strip(240))
+    ('2 strips shaded whole, and a strip cut into 12 equal parts, 3 of them shaded', '2 strips, each cut into 12 equal parts, 15 of the parts shaded')
+    """
+    said = [f"{amount.wholes} {_noun(form, amount.wholes)} shaded whole"] if amount.wholes else []
+    if amount.den == 1 and not amount.wholes:
+        said.append(f"an empty {form.noun}")
+    elif amount.num or not amount.wholes:
+        if amount.cut > 1:
+            said.append(
+                f"{amount.cut} {form.noun}s, each cut into {amount.den} equal parts, {amount.num} of the parts shaded"
+            )
+        else:
+            said.append(f"a {form.noun} cut into {amount.den} equal parts, {amount.num} of them shaded")
+    return ", and ".join(said)

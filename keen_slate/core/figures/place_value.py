@@ -1,0 +1,190 @@
+"""Counters in columns of place value: ten of one place are exchanged for one of the next, or one for ten."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from ..methods.columns import Added, Subtracted, add_columns, digits_of, in_last_place, places_of, subtract_columns
+from ..numbers import Dec, Expr, Neg, Sum, Whole, leaves
+from ..wording import TERM_ROLES, Role, text
+from ..working import Step
+from .display import WIDTH, Figure, Shape, When
+
+_WIDEST = 22  # from counter to counter, at most
+_ACROSS = 5  # counters side by side in a column
+_HEAD = 28
+_GAP = 10
+_MOST_COLUMNS = 6
+_MOST_NUMBERS = 4
+_MONEY = {"$": ("$", "", "c"), "€": ("€", "", "c"), "£": ("£", "", "p")}
+
+
+def can(step: Step) -> bool:
+    """Whether a step is a column calculation with few enough columns and numbers."""
+    numbers = _numbers(step)
+    if not 2 <= len(numbers) <= _MOST_NUMBERS:
+        return False
+    places = max(places_of(n) for n in numbers)
+    return max(len(str(in_last_place(n, places))) for n in [*numbers, _result(step)]) <= _MOST_COLUMNS
+
+
+def of_step(step: Step, label: str | None) -> Figure:
+    """The counters of a column calculation before and after; the columns of money are headed by coins and notes."""
+    numbers = _numbers(step)
+    places = max(places_of(n) for n in numbers)
+    amounts = [in_last_place(n, places) for n in numbers]
+    if step.kind == "column-add":
+        return _Columns(places, add_columns(amounts), amounts, label).adding(numbers)
+    return _Columns(places, subtract_columns(*amounts), amounts, label).taking(numbers)
+
+
+def _numbers(step: Step) -> list[Expr]:
+    """The numbers of the calculation at the beginning of a step, without what waits after it."""
+    if step.kind not in ("column-add", "column-subtract"):
+        return []
+    inner = step.before
+    while isinstance(inner, Neg) or (isinstance(inner, Sum) and isinstance(inner.first, Neg)):
+        inner = inner.first if isinstance(inner, Sum) else inner.inner
+    found: list[Expr] = [n for n in leaves(inner) if isinstance(n, (Whole, Dec))]
+    waiting = len(list(leaves(step.after))) - 1
+    return found[:2] if step.kind == "column-subtract" else found[: len(found) - waiting]
+
+
+def _result(step: Step) -> Expr:
+    return next(leaves(step.after))
+
+
+class _Columns:
+    def __init__(
+        self, places: int, columns: Sequence[Added] | Sequence[Subtracted], amounts: list[int], label: str | None
+    ) -> None:
+        self.columns = columns
+        self.places = places
+        self.amounts = amounts
+        self.count = max(len(columns), places + 1)
+        self.pitch = min(_WIDEST, (WIDTH // self.count - 10) // _ACROSS)
+        self.size = self.pitch - 3
+        self.wide = _ACROSS * self.pitch + 10
+        self.shapes: list[Shape] = []
+        self.heads = [_head(i - places, label) for i in range(self.count)]
+
+    def _left(self, column: int) -> int:
+        """Columns are counted from the right; the highest place stands on the left."""
+        return (self.count - 1 - column) * self.wide
+
+    def _counter(
+        self, column: int, k: int, y: int, role: Role, when: When, before: tuple[int, int] | None = None
+    ) -> None:
+        x = self._left(column) + (k % _ACROSS) * self.pitch
+        top = y + (k // _ACROSS) * self.pitch
+        moved = (before[0] - x, before[1] - top, 0) if before else (0, 0, 0)
+        square = (x, top, self.size, self.size)
+        self.shapes.append(Shape("rect", "part", square, role, when, moved))
+        self.shapes.append(Shape("rect", "whole", square, when=when, moved=moved))
+
+    def _at(self, column: int, k: int, y: int) -> tuple[int, int]:
+        return self._left(column) + (k % _ACROSS) * self.pitch, y + (k // _ACROSS) * self.pitch
+
+    def _cross(self, column: int, k: int, y: int) -> None:
+        x, top = self._at(column, k, y)
+        self.shapes.append(Shape("line", "cross", (x, top + self.size, x + self.size, top), when="after"))
+
+    def _frame(self, bottom: int) -> None:
+        for column, head in enumerate(self.heads):
+            middle = self._left(column) + (self.wide - 6) // 2
+            self.shapes.append(Shape("text", "label", (middle, 18), text=head, anchor="middle"))
+        for column in range(self.count - 1):
+            x = self._left(column) - 4
+            self.shapes.append(Shape("line", "thick" if column == self.places - 1 else "thin", (x, 4, x, bottom)))
+        self.shapes.append(Shape("line", "thick", (0, _HEAD - 4, self.count * self.wide - 6, _HEAD - 4)))
+
+    def adding(self, numbers: Sequence[Expr]) -> Figure:
+        """A row of counters for each number; then all together, each ten crossed off for one of the next place."""
+        y = _HEAD + 4
+        tops = []
+        for amount in self.amounts:
+            tops.append(y)
+            y += _rows(max(digits_of(amount))) * self.pitch + _GAP
+        goal = y
+        self.shapes.append(Shape("line", "thin", (0, goal - _GAP // 2, self.count * self.wide - 6, goal - _GAP // 2)))
+        most = 0
+        for i, column in enumerate(self.columns):
+            if not isinstance(column, Added):
+                raise TypeError("columns of a sum were expected")
+            k = 0
+            for row, digit in enumerate(column.digits):
+                for n in range(digit):
+                    self._counter(i, k, goal, TERM_ROLES[row], "", self._at(i, n, tops[row]))
+                    k += 1
+            for _ in range(column.carried):
+                self._counter(i, k, goal, "carried", "after")
+                k += 1
+            for n in range(10 * column.carries):
+                self._cross(i, n, goal)
+            most = max(most, k)
+        bottom = goal + _rows(most) * self.pitch
+        self._frame(bottom)
+        said = [f"{text(n)} is {self._said(a)}" for n, a in zip(numbers, self.amounts, strict=True)]
+        carried = sum(c.carries for c in self.columns if isinstance(c, Added))
+        alt = (
+            f"Counters in columns for {', '.join(reversed(self.heads))}: {'; '.join(said)}. Then all of them stand together"
+            f"{f', and {carried} times ten are crossed off for one more on the left' if carried else ''}."
+        )
+        return Figure("place-value", WIDTH, bottom + 2, tuple(self.shapes), alt)
+
+    def taking(self, numbers: Sequence[Expr]) -> Figure:
+        """The counters of the first number; exchanged ones are crossed off for ten on the right, then the second is taken away."""
+        y = _HEAD + 4
+        most = 0
+        for i, column in enumerate(self.columns):
+            if not isinstance(column, Subtracted):
+                raise TypeError("columns of a difference were expected")
+            lent = _lends(self.columns, i)
+            for k in range(column.top):
+                self._counter(i, k, y, "first", "")
+            have = column.top
+            if _received(column):
+                for k in range(10):
+                    self._counter(i, have + k, y, "carried", "after")
+                have += 10
+            gone = column.bottom + lent
+            for k in range(have - gone, have):
+                self._cross(i, k, y)
+            most = max(most, have)
+        bottom = y + _rows(most) * self.pitch
+        self._frame(bottom)
+        exchanged = sum(c.exchanged for c in self.columns if isinstance(c, Subtracted))
+        alt = (
+            f"Counters in columns for {', '.join(reversed(self.heads))}: {text(numbers[0])} is {self._said(self.amounts[0])}. "
+            f"Then {f'one is exchanged for ten on its right, {exchanged} times, and ' if exchanged else ''}"
+            f"the counters of {text(numbers[1])} are crossed off."
+        )
+        return Figure("place-value", WIDTH, bottom + 2, tuple(self.shapes), alt)
+
+    def _said(self, amount: int) -> str:
+        digits = digits_of(amount, self.count)
+        return ", ".join([str(d) for d in reversed(digits)])
+
+
+def _lends(columns: Sequence[Added] | Sequence[Subtracted], i: int) -> int:
+    """1 where column *i* gives one of its own to the column on its right, else 0."""
+    if i == 0:
+        return 0
+    return int(_received(columns[i - 1]))
+
+
+def _received(column: Added | Subtracted) -> bool:
+    """Whether a column was given ten of its own for one from its left."""
+    return isinstance(column, Subtracted) and any(number >= 10 for number in column.above)
+
+
+def _rows(count: int) -> int:
+    return max(1, -(-count // _ACROSS))
+
+
+def _head(power: int, label: str | None) -> str:
+    """What a column is worth: 10, 1, 0.1; of money, notes and coins."""
+    if label in _MONEY and power >= -2:
+        before, after, small = _MONEY[label]
+        return f"{before}{10**power}{after}" if power >= 0 else f"{10 ** (power + 2)}{small}"
+    return str(10**power) if power >= 0 else f"0.{'0' * (-power - 1)}1"
