@@ -2,7 +2,7 @@
 
 python -m tools.launch demo     PostgreSQL in var/, tables, demo data, and the application
 python -m tools.launch serve    the application alone, settings from the environment
-python -m tools.launch openapi FILE
+python -m tools.launch front-end     what the front end is made from: var/openapi.json and its table of inks
 """
 
 from __future__ import annotations
@@ -15,6 +15,7 @@ import subprocess
 import sys
 import time
 import urllib.request
+from dataclasses import asdict
 from pathlib import Path
 from types import FrameType
 
@@ -28,8 +29,8 @@ WANTED_PORT = 8400
 
 def main(arguments: list[str]) -> int:
     """Run one of the commands above; returns the exit status."""
-    if arguments[:1] == ["openapi"]:
-        return write_openapi(Path(arguments[1]))
+    if arguments[:1] == ["front-end"]:
+        return write_for_front_end()
     for ending in (signal.SIGTERM, signal.SIGINT):  # a shell may have told its background commands to ignore Ctrl+C
         signal.signal(ending, _interrupt)
     try:
@@ -41,16 +42,23 @@ def main(arguments: list[str]) -> int:
         return 1
 
 
-def write_openapi(target: Path) -> int:
-    """Write the OpenAPI document; the front end's types are made from it."""
+def write_for_front_end() -> int:
+    """Write the OpenAPI document, of which the front end's types are made, and the inks of the roles."""
+    from keen_slate.core.figures.inks import INK, INKS, PAPER, TILE
     from keen_slate.web import create_app
 
     app = create_app({"SECRET_KEY": "not used", "DATABASE_URL": None})
     with app.app_context():
-        text = json.dumps(app.spec, indent=1, sort_keys=True)
+        _write(VAR / "openapi.json", app.spec)
+    roles = {role: asdict(ink) | {"tint": ink.tint} for role, ink in INKS.items()}
+    _write(ROOT / "frontend/src/parts/inks.json", {"paper": PAPER, "ink": INK, "tile": TILE, "roles": roles})
+    return 0
+
+
+def _write(target: Path, document: object) -> None:
+    text = json.dumps(document, indent=1, sort_keys=True)
     if not target.exists() or target.read_text() != text:
         target.write_text(text)
-    return 0
 
 
 def demo() -> int:

@@ -8,8 +8,11 @@ import PrimeVue from 'primevue/config'
 import { createApp } from 'vue'
 
 import App from './App.vue'
+import inks from './parts/inks.json'
 import { router } from './router'
 import { desk } from './theme'
+
+for (const [role, ink] of Object.entries(inks.roles)) document.documentElement.style.setProperty(`--role-${role}`, ink.colour)
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 

@@ -1,14 +1,20 @@
 import { createRouter, createWebHistory } from 'vue-router'
 
 import BenchPage from './pages/BenchPage.vue'
+import BuildingPage from './pages/BuildingPage.vue'
+import CataloguePage from './pages/CataloguePage.vue'
 import NowherePage from './pages/NowherePage.vue'
+import RevealsPage from './pages/RevealsPage.vue'
 import ShelfPage from './pages/ShelfPage.vue'
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'shelf', component: ShelfPage },
+    { path: '/reveals/:setId', name: 'reveals', component: RevealsPage, props: true },
     { path: '/bench/:setId/:exampleId?', name: 'bench', component: BenchPage, props: true },
+    { path: '/likely-wrong-answers', name: 'catalogue', component: CataloguePage },
+    { path: '/number-building', name: 'building', component: BuildingPage },
     { path: '/:path(.*)*', name: 'nowhere', component: NowherePage },
   ],
 })

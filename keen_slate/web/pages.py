@@ -37,7 +37,7 @@ def init_app(app: APIFlask, dist: Path) -> None:
         response.headers.setdefault("X-Content-Type-Options", "nosniff")
         response.headers.setdefault("Referrer-Policy", "same-origin")
         response.headers["Content-Security-Policy"] = (
-            "default-src 'none'; script-src 'self'; connect-src 'self'; font-src 'self'; img-src 'self' data:; "
+            "default-src 'none'; script-src 'self'; connect-src 'self'; font-src 'self'; img-src 'self' data: blob:; "
             f"style-src 'self' 'nonce-{_nonce()}'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
         )
         if request.path.startswith("/api/"):

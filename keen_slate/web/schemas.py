@@ -13,16 +13,16 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from keen_slate.core.compare import OtherWay
 from keen_slate.core.features import Features
-from keen_slate.core.figures.display import Figure
+from keen_slate.core.figures.display import Mark
 from keen_slate.core.layouts.cells import Cell, Rule
-from keen_slate.core.layouts.stacked import Sheet
+from keen_slate.core.layouts.sheet import Sheet
 from keen_slate.core.numbers import MAX_CHARACTERS
 from keen_slate.store.models import TITLE_LENGTH, WORDS_LENGTH
 
 Source = Annotated[str, StringConstraints(max_length=4 * MAX_CHARACTERS)]
 Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
 Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=WORDS_LENGTH)]
-StepKey = Annotated[str, StringConstraints(pattern=r"^[a-z-]{1,40}( [0-9]{1,2})?( spoken)?$")]
+StepKey = Annotated[str, StringConstraints(pattern=r"^[a-z-]{1,40}( [0-9]{1,2})?( spoken| picture)?$")]
 Words = Annotated[dict[StepKey, Sentence], Field(max_length=100)]
 Target = Literal["improper", "mixed", "fraction", "decimal"]
 WaysMap = Annotated[dict[str, str], Field(max_length=40)]
@@ -74,6 +74,31 @@ class Box(BaseModel):
     line_glyphs: list[list[Glyph]]
 
 
+class Figure(BaseModel):
+    """A picture, ready to be placed; *acts* where it has a state before and one after."""
+
+    kind: str
+    width: int
+    height: int
+    marks: list[Mark]
+    alt: str
+    acts: bool
+    note: str
+
+
+class ExposingOut(BaseModel):
+    """The picture that shows why a wrong answer is wrong; null where none can."""
+
+    figure: Figure | None
+
+
+class PictureOut(BaseModel):
+    """A kind of picture that can show a step."""
+
+    code: str
+    name: str
+
+
 class ProblemOut(BaseModel):
     text: str
     kind: str
@@ -86,6 +111,7 @@ class AnswerOut(BaseModel):
     text: str
     value: str
     glyphs: list[Glyph]
+    label_before: bool
 
 
 class StepOut(BaseModel):
@@ -103,22 +129,30 @@ class StepOut(BaseModel):
     lines: list[str]
     title_glyphs: list[Glyph]
     line_glyphs: list[list[Glyph]]
+    pictures: list[PictureOut]
+    picture_from: Literal["", "example", "set"]
     figure: Figure | None
-    figure_note: str | None
 
 
 class EstimateOut(BaseModel):
+    """The value, or the interval from *low* to *high*, that the answer is compared with; null where there is none."""
+
     rule: str
     rounded: list[str]
-    value: str
-    bound: str
-    within: bool
+    value: str | None
+    bound: str | None
+    low: str | None
+    high: str | None
+    within: bool | None
     ties: list[int]
     text: str
     glyphs: list[Glyph]
+    figure: Figure | None
     tie_glyphs: list[Glyph]
     sum_glyphs: list[Glyph]
     bound_glyphs: list[Glyph]
+    low_glyphs: list[Glyph]
+    high_glyphs: list[Glyph]
 
 
 class MisconceptionOut(BaseModel):
@@ -134,6 +168,7 @@ class MisconceptionOut(BaseModel):
     question: str
     glyphs: list[Glyph]
     line_glyphs: list[list[Glyph]]
+    caught_by_check: str | None
 
 
 class WorkingOut(BaseModel):
@@ -147,10 +182,14 @@ class WorkingOut(BaseModel):
     rows: list[Row]
     sheet: Sheet | None
     boxes: list[Box]
-    estimate: EstimateOut
+    estimate: EstimateOut | None
+    checks: list[list[Glyph]]
     misconceptions: list[MisconceptionOut]
     features: Features
     surprises: list[str]
+    answers: list[str] = []
+    count: int = 1
+    answer_glyphs: list[list[Glyph]] = []
 
 
 class WorkIn(Strict):
@@ -159,6 +198,157 @@ class WorkIn(Strict):
     text: Source
     ways: WaysMap = {}
     target: Target | None = None
+
+
+# What a pupil wrote ---------------------------------------------------------------------------------------
+
+
+class DiagnoseIn(Strict):
+    """A problem and an answer as a pupil wrote it."""
+
+    text: Source
+    answer: Source
+    ways: WaysMap = {}
+    target: Target | None = None
+
+
+class CheckIn(Strict):
+    """A problem and the lines of a pupil's working."""
+
+    text: Source
+    lines: Annotated[list[Source], Field(max_length=60)]
+    ways: WaysMap = {}
+
+
+class ExplanationOut(BaseModel):
+    rank: int
+    codes: list[str]
+    names: list[str]
+    lines: list[str]
+    line_glyphs: list[list[Glyph]]
+    reason: str
+    question: str
+
+
+class VerdictOut(BaseModel):
+    verdict: Literal["right", "right-value", "explained", "unexplained", "unreadable"]
+    value: str | None
+    form_fault: str | None = None
+    form_text: str | None = None
+    explanations: list[ExplanationOut]
+
+
+class LineOut(BaseModel):
+    text: str
+    equal: bool | None
+    codes: list[str]
+    names: list[str]
+    faults: list[str]
+    fault_texts: list[str]
+
+
+class CheckedOut(BaseModel):
+    lines: list[LineOut]
+    first_wrong: int | None
+    answer: str
+
+
+class EntryOut(BaseModel):
+    """A misconception with its example."""
+
+    code: str
+    name: str
+    reason: str
+    question: str
+    family: str
+    often: int
+    problem_glyphs: list[Glyph]
+    answer_glyphs: list[Glyph]
+    right_glyphs: list[Glyph]
+    line_glyphs: list[list[Glyph]]
+
+
+class MendIn(Strict):
+    """A problem, the misconception it is to show, and one that it is to tell it from."""
+
+    text: Source
+    ways: WaysMap = {}
+    code: Annotated[str, StringConstraints(max_length=60)]
+    apart_from: Annotated[str, StringConstraints(max_length=60)] | None = None
+
+
+class MendOut(BaseModel):
+    """The nearest problem that does it; null where none is near."""
+
+    text: str | None
+    glyphs: list[Glyph]
+
+
+class RevealRow(BaseModel):
+    """A misconception and its status in each example: null where it does not apply."""
+
+    code: str
+    name: str
+    statuses: list[Literal["reveals", "form", "hidden"] | None]
+
+
+class AlikePair(BaseModel):
+    names: list[str]
+
+
+class RevealsOut(BaseModel):
+    title: str
+    problems: list[list[Glyph]]
+    rows: list[RevealRow]
+    alike: list[AlikePair]
+    add: list[MendOut]
+    caught: int
+    wrong: int
+    teaches_estimation: bool | None
+
+
+class CatalogueOut(BaseModel):
+    entries: list[EntryOut]
+
+
+# Number building ------------------------------------------------------------------------------------------
+
+
+class BuildIn(Strict):
+    numbers: Source
+    wanted: Source
+
+
+class ProposeIn(Strict):
+    level: Annotated[str, StringConstraints(max_length=40)]
+    seed: Annotated[int, Field(ge=0, le=2**31)]
+
+
+class WayOut(BaseModel):
+    """A way to the number, and its working, an operation a line."""
+
+    text: str
+    glyphs: list[Glyph]
+    lines: list[list[Glyph]]
+
+
+class BuiltOut(BaseModel):
+    numbers: str
+    wanted: str
+    number_glyphs: list[list[Glyph]]
+    wanted_glyphs: list[Glyph]
+    exact: bool
+    nearest_glyphs: list[Glyph]
+    ways: list[WayOut]
+
+
+class LevelOut(BaseModel):
+    code: str
+    name: str
+
+
+class LevelsOut(BaseModel):
+    levels: list[LevelOut]
 
 
 # Sets -------------------------------------------------------------------------------------------------------

@@ -4,10 +4,12 @@ import re
 import time
 import unittest
 import uuid
+from collections import Counter
 from pathlib import Path
 
 from playwright.sync_api import expect
 
+from keen_slate.core.misconceptions.registry import ENTRIES
 from keen_slate.store.demo import SETS
 from tests import support
 from tools.browser import chromium
@@ -38,6 +40,7 @@ class BrowserTests(unittest.TestCase):
         page.on("console", lambda m: self.complaints.append(m.text) if "Content Security Policy" in m.text else None)
         page.goto(self.server.address + (path or f"/bench/{self.set_id}"))
         page.wait_for_selector(".paper .row, .sheets, .empty, .missing")
+        page.evaluate("document.fonts.ready")  # nothing moves away under the mouse any more
         return page
 
     def tearDown(self):
@@ -81,15 +84,145 @@ class BrowserTests(unittest.TestCase):
         self.page.wait_for_selector(".refusal")
         self.assertEqual(self.page.input_value("#entry"), "2_1/3 + 1/2")
 
-    def test_the_picture_recuts_the_strips(self):
+    def parts(self, figure):
+        """Role -> how many parts are to be seen."""
+        seen = figure.locator(".part:not(.gone)").all()
+        return Counter(part.get_attribute("data-role") for part in seen)
+
+    def test_the_picture_recuts_the_strips_and_moves_the_parts(self):
         self.page.click(".step[data-id]:nth-child(2) .pick")
         figure = self.page.locator(".paper li").first.locator("svg.figure")
-        figure.wait_for()
-        # 2/3 + 1/6 in sixths: two strips, five cuts each; of the first, two are the old cuts in thirds.
-        self.assertEqual(figure.locator(".whole").count(), 2)
-        self.assertEqual(figure.locator("line.thick").count(), 2 + 5)
-        self.assertEqual(figure.locator("line.thin").count(), 3)
-        self.assertEqual([p.get_attribute("data-role") for p in figure.locator(".part").all()], ["first", "second"])
+        # 2/3 + 1/6: sixths after, thirds before.
+        expect(figure).to_have_attribute(
+            "aria-label", re.compile("cut into 3 equal parts.*then .* cut into 6 equal parts")
+        )
+        self.assertEqual(self.parts(figure), {"first": 4})
+        self.page.locator(".paper li").first.get_by_role("button", name="Show it before").click()
+        expect(figure).to_have_attribute("data-state", "before")
+        self.assertEqual(self.parts(figure), {"first": 2})
+        adding = self.page.locator(".paper li").nth(1)
+        moved = adding.locator(".part[data-role=second]")
+        self.page.wait_for_timeout(1200)
+        after = moved.bounding_box()
+        adding.get_by_role("button", name="Show it before").click()
+        self.page.wait_for_timeout(1200)
+        before = moved.bounding_box()
+        self.assertGreater(before["y"], after["y"] + 20)  # it came up from its own strip
+        self.assertLess(before["x"], after["x"] - 20)
+        self.assertAlmostEqual(before["width"], after["width"], delta=0.1)
+
+    def test_nothing_moves_for_those_who_asked_for_less_motion(self):
+        self.page.emulate_media(reduced_motion="reduce")
+        self.page.click(".step[data-id]:nth-child(2) .pick")
+        mark = self.page.locator("svg.figure .mark").first
+        expect(mark).to_have_css("transition-duration", "0s")
+
+    def test_another_picture_is_chosen_kept_and_saved_as_files(self):
+        self.page.click(".step[data-id]:nth-child(2) .pick")
+        first = self.page.locator(".paper li").first
+        first.locator("button.title").click()
+        first.get_by_label("Picture").select_option("circles")
+        expect(first.locator("svg.figure")).to_have_attribute("aria-label", re.compile("a circle cut into 6"))
+        self.page.reload()
+        first.locator("button.title").click()
+        expect(first.get_by_label("Picture")).to_have_value("circles")
+        for name, begin in [("SVG", b"<svg"), ("PNG", bytes([137]) + b"PNG")]:
+            with self.page.expect_download() as coming:
+                first.get_by_text(name, exact=True).click()
+            self.assertTrue(Path(coming.value.path()).read_bytes().startswith(begin))
+            self.assertEqual(coming.value.suggested_filename, f"step-1-circles.{name.lower()}")
+        first.get_by_label("Picture").select_option("none")
+        expect(first.locator("svg.figure")).to_have_count(0)
+        self.page.click(".top >> text=Undo")
+        expect(first.locator("svg.figure")).to_have_count(1)
+
+    def test_real_labels_take_no_more_room_than_the_core_gives_them(self):
+        self.type_problem("11/30 + 17/40")
+        expect(self.page.locator(".paper")).to_contain_text("More than 24 parts to a whole no longer help")
+        wide = self.page.eval_on_selector_all(
+            "svg.figure text",
+            "all => all.filter(t => /^[0-9]+$/.test(t.textContent)).map(t => [t.textContent.length, t.getComputedTextLength()])",
+        )
+        self.assertGreater(len(wide), 4)
+        for characters, width in wide:
+            self.assertLessEqual(width, 12 * characters)
+
+    def test_decimals_stand_in_columns_with_their_points_under_each_other(self):
+        self.type_problem("30.4 - 7.85")
+        sheet = self.page.locator(".row[aria-label^='In columns']")
+        sheet.wait_for()
+        points = [
+            box["x"] for box in (c.bounding_box() for c in sheet.locator(".cell", has_text=re.compile(r"^\.$")).all())
+        ]
+        self.assertEqual((len(points), len(set(points))), (3, 1))
+        self.assertEqual(sheet.locator(".struck").count(), 6)  # 3, 0, 4, 0 and the 10 and 3 written over them
+        expect(self.page.locator(".paper svg.figure").last).to_have_attribute(
+            "aria-label", re.compile("one is exchanged for ten")
+        )
+
+    def test_all_answers_are_listed_and_fewer_can_be_asked_for(self):
+        self.type_problem("_/18 + _/9 + _/3 = 23/18")
+        heading = self.page.locator("#all-heading")
+        expect(heading).to_have_text("All 15 answers")
+        self.page.click("text=lowest terms")
+        expect(heading).to_have_text("All 5 answers")
+        self.page.reload()
+        expect(heading).to_have_text("All 5 answers")
+
+    def test_what_a_pupil_wrote_is_explained_line_by_line(self):
+        self.type_problem("7 1/4 - 3 5/6")
+        self.page.wait_for_selector(".paper .row[aria-label='three and five twelfths']")
+        self.page.fill("#pupil-wrote", "4 7/12")
+        self.page.click("text=See what happened")
+        expect(self.page.locator(".found")).to_contain_text("turned the fractions round")
+        self.page.fill("#pupil-wrote", "7 3/12 - 3 10/12\n= 4 7/12")
+        self.page.press("#pupil-wrote", "Control+Enter")
+        expect(self.page.locator(".found li.first")).to_contain_text("4 7/12")
+        self.page.fill("#pupil-wrote", "about three <b>")
+        self.page.click("text=See what happened")
+        expect(self.page.locator(".found")).to_contain_text("not one written number")
+
+    def test_a_hidden_misconception_is_brought_out_by_the_nearest_problem(self):
+        self.type_problem("9 - 4 2/3")
+        self.page.wait_for_selector(".paper .row[aria-label='four and one third']")
+        self.page.locator(".margin li[data-status=hidden] button.entry").first.click()
+        self.page.click("text=Find the nearest problem that shows it")
+        self.page.click("text=Take it instead")
+        self.page.wait_for_selector(".paper .row[aria-label='four and two thirds']")
+        self.page.click(".top >> text=Undo")
+        self.page.wait_for_selector(".paper .row[aria-label='four and one third']")
+
+    def test_what_a_set_reveals_and_the_catalogue(self):
+        self.page.click(".top >> text=What it reveals")
+        expect(self.page.locator("thead th")).to_have_count(1 + 3)
+        self.page.goto(self.server.address)
+        self.page.click("text=Likely wrong answers")
+        expect(self.page.locator("main li")).to_have_count(len(ENTRIES))
+
+    def test_a_number_is_built(self):
+        self.page.goto(self.server.address)
+        self.page.click("text=Number building")
+        self.page.get_by_label("Numbers").fill("3, 1/2, 4")
+        self.page.get_by_label("to build").fill("10")
+        self.page.keyboard.press("Enter")
+        expect(self.page.locator(".numbers > .number")).to_have_count(3)
+        self.page.click("text=Show the ways")
+        expect(self.page.locator("ol li")).to_have_count(2)
+        self.page.get_by_label("Numbers").fill("3, 4 +, 5")
+        self.page.keyboard.press("Enter")
+        expect(self.page.locator("[role=alert]")).to_contain_text("number")
+
+    def test_a_wrong_answer_is_shown_below_the_right_one(self):
+        self.type_problem("1/2 + 1/2")
+        entry = self.page.locator(".margin li", has_text="combined tops and combined bottoms").first
+        entry.locator("button.entry").click()
+        figure = entry.locator("svg.figure")
+        expect(figure.locator(".part[data-role=answer]")).to_have_count(1)
+        expect(figure.locator(".part[data-role=wrong]")).to_have_count(2)
+        wide = [
+            figure.locator(f".part[data-role={role}]").first.bounding_box()["width"] for role in ("answer", "wrong")
+        ]
+        self.assertAlmostEqual(wide[0], 4 * wide[1], delta=0.5)
 
     def test_digits_sit_in_the_squares_and_bars_in_the_middle_of_their_numbers(self):
         self.type_problem("7 1/4 - 3 5/6")

@@ -49,12 +49,8 @@ defineEmits<{ choose: []; remove: [] }>()
 .problem { min-width: 0; overflow: hidden; max-height: 7rem; }
 .target { font-size: 0.82rem; color: inherit; opacity: 0.85; }
 .off {
-  position: absolute; right: 2px; top: 2px; border: 0; background: none; color: inherit; opacity: 0; cursor: pointer;
+  position: absolute; right: 2px; top: 2px; border: 0; background: none; color: inherit; opacity: 0.85; cursor: pointer;
   width: 24px; height: 24px; line-height: 1; font-size: 1.1rem; border-radius: 3px;
 }
-.rung:hover .off, .rung:focus-within .target { font-size: 0.82rem; color: inherit; opacity: 0.85; }
-.off { opacity: 0.85; }
 .off:hover { opacity: 1; background: rgb(128 128 128 / 0.25); }
-@media (hover: none) { .target { font-size: 0.82rem; color: inherit; opacity: 0.85; }
-.off { opacity: 0.85; } }
 </style>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { useBench } from '../stores/bench'
+import AllAnswers from './AllAnswers.vue'
 import AskedFor from './AskedFor.vue'
 import CanItBeRight from './CanItBeRight.vue'
 import OtherWays from './OtherWays.vue'
 import TheyMayWrite from './TheyMayWrite.vue'
+import WhatHappened from './WhatHappened.vue'
 
 const bench = useBench()
 </script>
@@ -12,8 +14,10 @@ const bench = useBench()
   <aside class="margin" aria-label="Margin">
     <template v-if="bench.working">
       <AskedFor v-if="['simplify', 'convert'].includes(bench.working.problem.kind)" />
+      <AllAnswers v-if="bench.working.answer_glyphs.length && bench.working.problem.text.includes('_/')" :working="bench.working" />
       <CanItBeRight :working="bench.working" />
       <TheyMayWrite :working="bench.working" />
+      <WhatHappened :working="bench.working" />
       <OtherWays />
       <section v-if="bench.working.surprises.length">
         <h2>Before you use it</h2>

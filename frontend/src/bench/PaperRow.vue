@@ -32,6 +32,7 @@ defineProps<{
 .half { height: var(--square); line-height: var(--square); font-size: 25px; margin-top: -3px; }
 /* Below the bar: a little air, as above it. */
 .half.below { margin-top: 3px; }
+.small { height: var(--square); line-height: var(--square); font-size: 17px; }
 .tall { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); font-size: 34px; }
 /* Crossed out, as by a pen: from corner to corner of the digit. */
 .struck::after {

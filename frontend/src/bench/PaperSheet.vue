@@ -35,7 +35,10 @@ const bench = useBench()
       </ol>
       <p v-if="!bench.working.steps.length" class="nothing">Nothing has to be done: this is its answer already.</p>
       <p v-if="bench.working.problem.label" class="answer">
-        Answer: <MathLine :glyphs="bench.working.answer.glyphs" /> {{ bench.working.problem.label }}
+        Answer:
+        <template v-if="bench.working.answer.label_before">{{ bench.working.problem.label }}</template>
+        <MathLine :glyphs="bench.working.answer.glyphs" />
+        <template v-if="!bench.working.answer.label_before">{{ ' ' + bench.working.problem.label }}</template>
       </p>
     </template>
     <p v-else-if="bench.example?.unreadable" class="nothing">

@@ -2,9 +2,9 @@
 import { ref } from 'vue'
 
 import type { Row, Step } from '../api/client'
-import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
 import PaperRow from './PaperRow.vue'
+import StepPicture from './StepPicture.vue'
 import StepWords from './StepWords.vue'
 
 defineProps<{
@@ -43,8 +43,7 @@ const open = ref(false)
         <StepWords :id="`spoken-${index}`" :step="step" which="spoken" label="Say aloud" />
       </template>
       <p v-else-if="step.reason_from" class="mine">{{ step.reason }}</p>
-      <FigureDrawing v-if="step.figure" :figure="step.figure" />
-      <p v-else class="no-figure">{{ step.figure_note }}</p>
+      <StepPicture :step="step" :index="index" :open="open" />
     </div>
   </li>
 </template>
@@ -77,9 +76,8 @@ h3 { font-size: 1rem; }
   position: absolute; left: 0; top: 0; width: var(--square); height: var(--square); line-height: calc(var(--square) - 3px);
   border: 1.5px solid var(--ink); border-radius: 50%; text-align: center; font-size: 0.85rem; font-weight: 400;
 }
-.why { font-weight: 400; font-size: 0.85rem; color: var(--ink-quiet); margin-left: 0.6em; text-decoration: underline; text-underline-offset: 3px; }
-.mine, .no-figure { font-size: 0.92rem; line-height: var(--square); color: var(--ink-quiet); background: var(--paper); }
-.note :deep(.figure) { margin: 0 0 0 2px; }
+.why { line-height: 0; font-weight: 400; font-size: 0.85rem; color: var(--ink-quiet); margin-left: 0.6em; text-decoration: underline; text-underline-offset: 3px; }
+.mine { font-size: 0.92rem; line-height: var(--square); color: var(--ink-quiet); background: var(--paper); }
 @media (max-width: 1180px) {
   .step { grid-template-columns: 1fr; }
   .note { padding-top: var(--square); }

@@ -3,6 +3,8 @@ import { ref } from 'vue'
 
 import type { Misconception, Working } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
+import MendProblem from './MendProblem.vue'
+import WrongPicture from './WrongPicture.vue'
 
 const props = defineProps<{ working: Working }>()
 const open = ref<string | null>(null)
@@ -10,7 +12,7 @@ const open = ref<string | null>(null)
 function note(item: Misconception): string {
   if (item.status === 'hidden') return 'gives the right answer here: you would not see it'
   if (item.status === 'form') return 'right value, wrong form'
-  const caught = item.caught_by_estimate ? 'the estimate catches it' : 'the estimate lets it through'
+  const caught = item.caught_by_estimate ? 'the estimate catches it' : (item.caught_by_check ?? 'the estimate lets it through')
   return item.same_as.length ? `${caught}; looks like ${item.same_as.map(nameOf).join(' and ')}` : caught
 }
 
@@ -35,6 +37,8 @@ function nameOf(code: string): string {
           <p v-for="(glyphs, i) in item.line_glyphs" :key="i" class="wrong-line"><MathLine :glyphs="glyphs" /></p>
           <p>{{ item.reason }}</p>
           <p class="ask">Ask: {{ item.question }}</p>
+          <MendProblem v-if="item.status === 'hidden' || item.same_as.length" :working="working" :item="item" />
+          <WrongPicture :code="item.code" :problem="working.problem.text" />
         </div>
       </li>
     </ul>

@@ -38,6 +38,7 @@ async function rename(): Promise<void> {
     <span class="gap" />
     <span v-if="undoWord" class="said">{{ undoWord }}.</span>
     <button class="word" :disabled="!bench.undoable.length" @click="bench.undo()">Undo</button>
+    <RouterLink v-if="bench.set" class="word" :to="{ name: 'reveals', params: { setId: bench.set.id } }">What it reveals</RouterLink>
     <button v-if="bench.set" class="word" @click="$emit('ways')">Ways</button>
     <button class="word" @click="$emit('keys')">Keys</button>
   </header>

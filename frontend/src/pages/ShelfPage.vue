@@ -45,6 +45,8 @@ onMounted(() => {
     <header class="head">
       <p class="name">Keen Slate</p>
       <h1>Shelf</h1>
+      <RouterLink class="word" :to="{ name: 'catalogue' }">Likely wrong answers</RouterLink>
+      <RouterLink class="word" :to="{ name: 'building' }">Number building</RouterLink>
     </header>
 
     <p v-if="trouble" class="trouble" role="alert">

@@ -1,16 +1,28 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Figure } from '../api/client'
+import type { Figure, Mark } from '../api/client'
 
-const props = defineProps<{
-  /** The display list of the core; this only draws it. */
-  figure: Figure
-}>()
+const props = withDefaults(
+  defineProps<{
+    /** The display list of the core; this only places it. */
+    figure: Figure
+    /** Which state of an action is seen; a change between the two is animated. */
+    state?: 'before' | 'after'
+  }>(),
+  { state: 'after' },
+)
 
 // A line half outside the frame would be cut off, so the frame is a little wider than the figure.
-const PAD = 2
+const PAD = 3
 const viewBox = computed(() => `${-PAD} ${-PAD} ${props.figure.width + 2 * PAD} ${props.figure.height + 2 * PAD}`)
+
+function place(mark: Mark): Record<string, string> | undefined {
+  if (mark.dx === '0' && mark.dy === '0' && mark.turn === '0') return undefined
+  if (props.state === 'after') return { transform: 'none', transformOrigin: `${mark.x}px ${mark.y}px` }
+  const transform = `translate(${mark.dx}px, ${mark.dy}px) rotate(${mark.turn}deg)`
+  return { transform, transformOrigin: `${mark.x}px ${mark.y}px` }
+}
 </script>
 
 <template>
@@ -20,20 +32,19 @@ const viewBox = computed(() => `${-PAD} ${-PAD} ${props.figure.width + 2 * PAD} 
     :style="{ '--w': figure.width + 2 * PAD, '--h': figure.height + 2 * PAD }"
     role="img"
     :aria-label="figure.alt"
+    :data-state="state"
     preserveAspectRatio="xMinYMin meet"
   >
-    <template v-for="(shape, i) in figure.shapes" :key="i">
-      <rect
-        v-if="shape.shape === 'part'"
-        class="part" :x="shape.x" :y="shape.y" :width="shape.w" :height="shape.h"
-        :data-role="shape.role" :fill="`url(#hatch-${shape.role})`"
+    <template v-for="(mark, i) in figure.marks" :key="i">
+      <text
+        v-if="mark.text"
+        :x="mark.x" :y="mark.y" :text-anchor="mark.anchor" :class="['mark', mark.look, { gone: mark.when && mark.when !== state }]" :data-role="mark.role"
+      >{{ mark.text }}</text>
+      <path
+        v-else
+        :d="mark.d" :class="['mark', mark.look, { gone: mark.when && mark.when !== state }]" :data-role="mark.role"
+        :fill="mark.look === 'part' ? `url(#hatch-${mark.role})` : undefined" :style="place(mark)"
       />
-      <rect v-else-if="shape.shape === 'whole'" class="whole" :x="shape.x" :y="shape.y" :width="shape.w" :height="shape.h" />
-      <line
-        v-else-if="shape.shape === 'line'"
-        :class="shape.weight" :x1="shape.x" :y1="shape.y" :x2="shape.x + shape.w" :y2="shape.y + shape.h"
-      />
-      <text v-else :x="shape.x" :y="shape.y" class="label" :data-role="shape.role">{{ shape.text }}</text>
     </template>
   </svg>
 </template>
@@ -41,15 +52,26 @@ const viewBox = computed(() => `${-PAD} ${-PAD} ${props.figure.width + 2 * PAD} 
 <style scoped>
 /* Heights are whole squares of the paper, so that what follows sits in the squares again. */
 .figure {
-  --scale: 0.7px;
+  --scale: 0.66px;
   display: block;
   width: calc(var(--w) * var(--scale));
   max-width: 100%;
   height: round(up, calc(var(--h) * var(--scale)), var(--square));
 }
-.whole { fill: none; stroke: var(--ink); stroke-width: 3; }
-.thick { stroke: var(--ink); stroke-width: 3; }
-.thin { stroke: var(--ink); stroke-width: 1; }
-.cross { stroke: var(--ink); stroke-width: 2.6; }
-.label { font: 20px var(--font); fill: var(--role); }
+.mark { transition: transform 0.9s ease-in-out, opacity 0.6s ease-in-out; stroke: var(--ink); }
+.gone { opacity: 0; }
+.part { stroke: none; }
+.whole { fill: none; stroke-width: 2.4; }
+.thick { stroke-width: 2.2; }
+.thin { stroke-width: 0.9; }
+.cross { stroke-width: 2.4; stroke-linecap: round; }
+.axis { stroke-width: 2; }
+.jump { fill: none; stroke: var(--role); stroke-width: 2.4; stroke-linecap: round; }
+.bar { stroke: var(--role); stroke-width: 1.6; }
+.leader { stroke: var(--role); stroke-width: 1.2; stroke-dasharray: 3 3; }
+.dot { fill: var(--role); stroke: var(--paper); stroke-width: 1.4; }
+.plate { fill: var(--paper); stroke: none; }
+.blank { fill: var(--paper); stroke-width: 1.6; stroke-dasharray: 6 5; }
+.label { font: 20px var(--font); fill: var(--role); stroke: none; font-variant-numeric: tabular-nums; }
+@media (prefers-reduced-motion: reduce) { .mark { transition: none; } }
 </style>

@@ -20,6 +20,7 @@ defineProps<{
           <span class="bottom">{{ glyph.bottom }}</span>
         </span>
         <span v-else :class="glyph.kind" :data-role="glyph.role">{{ glyph.text }}</span>
+        <wbr v-if="glyph.kind === 'operator'" />
       </template>
     </span>
   </span>

@@ -170,14 +170,14 @@ export const useBench = defineStore('bench', () => {
     const before = set.value?.words ?? {}
     const answer = await changeSet({ words })
     if (answer.ok) await workAnew()
-    if (answer.ok && !undoing) undoable.value.push({ said: 'Reworded', inverse: () => setSetWords(before, true) })
+    if (answer.ok && !undoing) undoable.value.push({ said: 'Step changed', inverse: () => setSetWords(before, true) })
     return answer.ok
   }
 
   async function setWords(id: string, words: Record<string, string>, undoing = false): Promise<boolean> {
     const before = examples.value.find((item) => item.id === id)?.words ?? {}
     const answer = await make((version) => changeExample(id, { version, words }))
-    if (answer.ok && !undoing) undoable.value.push({ said: 'Reworded', inverse: () => setWords(id, before, true) })
+    if (answer.ok && !undoing) undoable.value.push({ said: 'Step changed', inverse: () => setWords(id, before, true) })
     return answer.ok
   }
 
@@ -187,7 +187,7 @@ export const useBench = defineStore('bench', () => {
     )
   }
 
-  function changeExample(id: string, body: { version: number; words?: WaysMap; ways?: WaysMap; target?: Target | '' }) {
+  function changeExample(id: string, body: { version: number; source?: string; words?: WaysMap; ways?: WaysMap; target?: Target | '' }) {
     const params = { path: { ...here().path, example_id: id } }
     return ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body }))
   }
@@ -208,6 +208,15 @@ export const useBench = defineStore('bench', () => {
     const answer = await make((version) => changeExample(id, { version, target }))
     if (!answer.ok && answer.status === 422) trouble.value = answer.refusal
     if (answer.ok && !undoing) undoable.value.push({ said: 'Asked otherwise', inverse: () => setTarget(id, before, true) })
+    return answer.ok
+  }
+
+  /** Put another problem in the place of an example. */
+  async function retype(id: string, source: string, undoing = false): Promise<boolean> {
+    const before = examples.value.find((item) => item.id === id)?.text ?? ''
+    const answer = await make((version) => changeExample(id, { version, source }))
+    if (!answer.ok && answer.status === 422) trouble.value = answer.refusal
+    if (answer.ok && !undoing) undoable.value.push({ said: 'Changed', inverse: () => retype(id, before, true) })
     return answer.ok
   }
 
@@ -266,7 +275,7 @@ export const useBench = defineStore('bench', () => {
   return {
     set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, undoable,
     otherWays, settings, beside, showBeside,
-    open, choose, add, remove, move, rename, reword, rewordSet, setExampleWays, setTarget, setSetWays, setHouseWays, loadSettings, undo,
+    open, choose, add, remove, move, rename, reword, rewordSet, setExampleWays, setTarget, retype, setSetWays, setHouseWays, loadSettings, undo,
     settle, tryAgain,
   }
 })

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import { onMounted, ref } from 'vue'
+
+import { ask, type Built, client, type Level, type Refusal } from '../api/client'
+import MathLine from '../parts/MathLine.vue'
+
+const levels = ref<Level[]>([])
+const numbers = ref('')
+const wanted = ref('')
+const built = ref<Built | null>(null)
+const shown = ref(false)
+const refusal = ref<Refusal | null>(null)
+
+async function build(): Promise<void> {
+  if (!numbers.value.trim() || !wanted.value.trim()) return
+  const answer = await ask(client.POST('/api/building', { body: { numbers: numbers.value, wanted: wanted.value } }))
+  take(answer.ok ? answer.data : null, answer.ok ? null : answer.refusal)
+}
+
+/** Have one made; *first*, when the page opens, gives way to what was typed meanwhile. */
+async function propose(level: string, first = false): Promise<void> {
+  const seed = Math.floor(Math.random() * 2 ** 31)
+  const answer = await ask(client.POST('/api/building/new', { body: { level, seed } }))
+  if (first && (numbers.value || wanted.value)) return
+  take(answer.ok ? answer.data : null, answer.ok ? null : answer.refusal)
+  if (!answer.ok) return
+  numbers.value = answer.data.numbers
+  wanted.value = answer.data.wanted
+}
+
+function take(found: Built | null, refused: Refusal | null): void {
+  built.value = found
+  refusal.value = refused
+  shown.value = false
+}
+
+onMounted(async () => {
+  document.title = 'Number building · Keen Slate'
+  const answer = await ask(client.GET('/api/building'))
+  if (answer.ok) levels.value = answer.data.levels
+  await propose('wholes', true)
+})
+</script>
+
+<template>
+  <main class="building">
+    <header class="head">
+      <p class="name">Keen Slate</p>
+      <RouterLink class="word" to="/">Shelf</RouterLink>
+      <h1>Number building</h1>
+    </header>
+    <section class="sheet on-paper" aria-live="polite">
+      <template v-if="built">
+        <p class="task">Build <strong><MathLine :glyphs="built.wanted_glyphs" /></strong> with + − × ÷ from</p>
+        <p class="numbers"><span v-for="(glyphs, i) in built.number_glyphs" :key="i" class="number"><MathLine :glyphs="glyphs" /></span></p>
+        <p class="rule">Each number at most once.</p>
+        <button class="word" :aria-expanded="shown" @click="shown = !shown">{{ shown ? 'Hide the ways' : 'Show the ways' }}</button>
+        <template v-if="shown">
+          <p v-if="!built.exact" class="rule">It cannot be built. The nearest is <MathLine :glyphs="built.nearest_glyphs" />.</p>
+          <ol>
+            <li v-for="way in built.ways" :key="way.text">
+              <MathLine :glyphs="way.glyphs" />
+              <span v-for="(line, i) in way.lines" :key="i" class="line"> = <MathLine :glyphs="line" /></span>
+            </li>
+          </ol>
+        </template>
+      </template>
+      <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+    </section>
+    <section class="make">
+      <h2>Make one</h2>
+      <p class="levels">
+        <button v-for="level in levels" :key="level.code" class="word" @click="propose(level.code)">{{ level.name }}</button>
+      </p>
+      <h2>Or type your own</h2>
+      <form @submit.prevent="build">
+        <label>Numbers <InputText v-model="numbers" autocomplete="off" placeholder="3, 1/2, 0.25, 5" /></label>
+        <label>to build <InputText v-model="wanted" class="short" autocomplete="off" placeholder="7" /></label>
+        <button class="word" type="submit">Find the ways</button>
+      </form>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.building { max-width: 900px; margin: 0 auto; padding: 22px 24px 60px; }
+.head { display: flex; gap: 22px; align-items: baseline; padding-bottom: 18px; }
+.name { font-weight: 700; }
+h1 { font-size: 1.4rem; }
+.sheet { background: var(--paper); color: var(--ink); border-radius: 3px; padding: 26px 34px 30px; min-height: 260px; }
+.task { font-size: 1.5rem; }
+.task strong { font-size: 2rem; }
+.numbers { display: flex; flex-wrap: wrap; gap: 16px; padding: 18px 0; }
+.number { border: 2px solid var(--ink); border-radius: 4px; font-size: 2.2rem; line-height: 1.2; min-width: 74px; min-height: 74px; padding: 8px 14px; display: grid; place-items: center; }
+.rule { color: var(--ink-quiet); padding-bottom: 8px; }
+.sheet .word { text-decoration: underline; text-underline-offset: 4px; padding: 0; }
+ol { padding: 12px 0 0 1.6em; list-style: decimal; }
+li { padding: 5px 0; font-size: 1.15rem; }
+.line { color: var(--ink-quiet); white-space: nowrap; }
+.refusal { color: var(--role-wrong); padding-top: 8px; }
+.make { padding-top: 22px; }
+.make h2 { font-size: 1.05rem; padding-top: 8px; }
+.levels, form { display: flex; flex-wrap: wrap; gap: 6px 20px; align-items: baseline; }
+.levels .word { text-decoration: underline; text-underline-offset: 4px; padding: 4px 0; }
+form .word { text-decoration: underline; text-underline-offset: 4px; }
+.short { width: 6em; }
+</style>

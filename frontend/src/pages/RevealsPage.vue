@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+
+import { ask, client, type Refusal, type Reveals } from '../api/client'
+import MathLine from '../parts/MathLine.vue'
+
+const props = defineProps<{ setId: string }>()
+const reveals = ref<Reveals | null>(null)
+const refusal = ref<Refusal | null>(null)
+const added = ref<string[]>([])
+const SIGNS = { reveals: '●', form: '◐', hidden: '○' }
+const SAID = { reveals: 'shows', form: 'right value, wrong form', hidden: 'hides' }
+
+async function load(): Promise<void> {
+  const answer = await ask(client.GET('/api/sets/{set_id}/reveals', { params: { path: { set_id: props.setId } } }))
+  if (answer.ok) reveals.value = answer.data
+  refusal.value = answer.ok ? null : answer.refusal
+}
+
+async function add(source: string): Promise<void> {
+  const path = { set_id: props.setId }
+  const now = await ask(client.GET('/api/sets/{set_id}', { params: { path } }))
+  if (!now.ok) return void (refusal.value = now.refusal)
+  const body = { version: now.data.version, source, position: null, ways: {}, words: {}, target: null }
+  const answer = await ask(client.POST('/api/sets/{set_id}/examples', { params: { path }, body }))
+  if (!answer.ok) return void (refusal.value = answer.refusal)
+  added.value.push(source)
+  await load()
+}
+
+onMounted(() => {
+  document.title = 'What it reveals · Keen Slate'
+  void load()
+})
+</script>
+
+<template>
+  <main class="reveals">
+    <header class="head">
+      <p class="name">Keen Slate</p>
+      <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Back to the Bench</RouterLink>
+      <h1>What it reveals</h1>
+    </header>
+    <p v-if="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+    <section v-if="reveals" class="sheet on-paper">
+      <h2>{{ reveals.title }}</h2>
+      <p class="key">● shows it · ◐ right value, wrong form · ○ hides it: the wrong way gives the right answer here</p>
+      <div class="wide">
+        <table>
+          <thead>
+            <tr><th scope="col"><span class="sr-only">Misconception</span></th><th v-for="(glyphs, i) in reveals.problems" :key="i" scope="col"><MathLine :glyphs="glyphs" /></th></tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in reveals.rows" :key="row.code">
+              <th scope="row">{{ row.name }}</th>
+              <td v-for="(status, i) in row.statuses" :key="i" :data-status="status ?? 'none'">
+                <template v-if="status"><span aria-hidden="true">{{ SIGNS[status] }}</span><span class="sr-only">{{ SAID[status] }}</span></template>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-if="reveals.teaches_estimation !== null" class="after">
+        The estimate catches {{ reveals.caught }} of {{ reveals.wrong }} wrong answers:
+        {{ reveals.teaches_estimation ? 'a good set for teaching estimation.' : 'not a set to teach estimation with.' }}
+      </p>
+      <template v-if="reveals.alike.length">
+        <h3>Cannot be told apart by this set</h3>
+        <ul><li v-for="pair in reveals.alike" :key="pair.names.join()">{{ pair.names.join(' and ') }}</li></ul>
+      </template>
+      <template v-if="reveals.add.length">
+        <h3>Problems that would tell them apart</h3>
+        <ul class="add">
+          <li v-for="problem in reveals.add" :key="problem.text ?? ''">
+            <MathLine :glyphs="problem.glyphs" /> <button class="word" @click="add(problem.text ?? '')">Put it on the ladder</button>
+          </li>
+        </ul>
+      </template>
+      <p v-else-if="!reveals.alike.length && reveals.rows.length" class="after">Every misconception it shows can be told from every other.</p>
+      <p v-if="!reveals.rows.length">None of the misconceptions known here applies to its examples.</p>
+      <p v-if="added.length" class="after" role="status">Put on the ladder: {{ added.join(', ') }}</p>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.reveals { max-width: 1180px; margin: 0 auto; padding: 22px 24px 60px; }
+.head { display: flex; gap: 22px; align-items: baseline; padding-bottom: 18px; }
+.name { font-weight: 700; }
+h1 { font-size: 1.4rem; }
+.sheet { background: var(--paper); color: var(--ink); border-radius: 3px; padding: 20px 30px 26px; }
+h2 { font-size: 1.15rem; }
+h3 { font-size: 1.02rem; padding-top: 16px; }
+.key, .after { color: var(--ink-quiet); font-size: 0.95rem; padding: 4px 0 10px; }
+.wide { overflow-x: auto; }
+table { border-collapse: collapse; }
+th, td { border-bottom: 1px solid var(--hair); padding: 5px 12px; text-align: center; }
+th[scope='row'] { text-align: left; font-weight: 400; min-width: 250px; }
+thead th { font-weight: 400; font-size: 1.05rem; white-space: nowrap; vertical-align: bottom; }
+td { font-size: 1.2rem; }
+td[data-status='reveals'] { color: var(--role-wrong); }
+td[data-status='hidden'] { color: var(--ink-quiet); }
+.add li { padding: 5px 0; font-size: 1.1rem; }
+.add .word { text-decoration: underline; text-underline-offset: 3px; margin-left: 14px; }
+</style>

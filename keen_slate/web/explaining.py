@@ -1,0 +1,131 @@
+"""What a pupil wrote, explained; and the catalogue of misconceptions with an example each."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+from typing import Any
+from uuid import UUID
+
+from apiflask import APIBlueprint
+
+from keen_slate.core import explain
+from keen_slate.core.catalogue import catalogue
+from keen_slate.core.document import Worked, in_words, mark_of, work_text
+from keen_slate.core.errors import CoreError
+from keen_slate.core.mend import nearest
+from keen_slate.core.misconceptions.registry import ENTRIES
+from keen_slate.core.reading import labelled
+from keen_slate.core.revealing import reveal
+from keen_slate.core.vocabulary import saying
+from keen_slate.core.ways import Ways
+from keen_slate.core.wording import glyphs, text, typeset
+from keen_slate.store.models import Example
+
+from . import views
+from .schemas import CatalogueOut, CheckedOut, CheckIn, DiagnoseIn, MendIn, MendOut, RevealsOut, VerdictOut
+from .session import shelf
+
+blueprint = APIBlueprint("explaining", __name__, url_prefix="/api")
+
+
+@blueprint.post("/diagnose")
+@blueprint.input(DiagnoseIn)
+@blueprint.output(VerdictOut)
+def diagnose(json_data: DiagnoseIn) -> dict[str, Any]:
+    """The verdict on one answer, as a pupil wrote it."""
+    ways = Ways.of(json_data.ways)
+    say = saying(ways)
+    mark = mark_of(ways)
+    verdict = explain.diagnose(json_data.text, json_data.answer, ways, mark, json_data.target)
+    document = explain.verdict_document(verdict, say)
+    for shown, one in zip(document["explanations"], verdict.explanations, strict=True):
+        shown["names"] = [say(explain.name_of(code)) for code in one.codes]
+        shown["line_glyphs"] = [in_words(typeset(line), say) for line in one.lines]
+    return document
+
+
+@blueprint.post("/check")
+@blueprint.input(CheckIn)
+@blueprint.output(CheckedOut)
+def check(json_data: CheckIn) -> dict[str, Any]:
+    """A written working, judged line by line."""
+    ways = Ways.of(json_data.ways)
+    say = saying(ways)
+    checked = asdict(explain.check(json_data.text, json_data.lines, ways, mark_of(ways)))
+    for line in checked["lines"]:
+        line["names"] = [say(explain.name_of(code)) for code in line["codes"]]
+        line["fault_texts"] = [say(explain.FAULTS[fault]) for fault in line["faults"]]
+    return checked
+
+
+@blueprint.get("/misconceptions")
+@blueprint.output(CatalogueOut)
+def misconceptions() -> dict[str, Any]:
+    """The whole catalogue, with an example each that is worked by the same code."""
+    with shelf() as mine:
+        say = saying(Ways.of(mine.house_ways()))
+    entries = [
+        {
+            "code": shown.entry.code,
+            "name": say(shown.entry.name),
+            "reason": say(shown.entry.reason),
+            "question": say(shown.entry.question),
+            "family": say(shown.family),
+            "often": shown.entry.often,
+            "problem_glyphs": glyphs(shown.worked.working.problem.expr),
+            "answer_glyphs": glyphs(shown.found.wrong.answer, ("wrong",)),
+            "right_glyphs": glyphs(shown.worked.working.answer),
+            "line_glyphs": [in_words(typeset(line), say) for line in shown.found.wrong.lines],
+        }
+        for shown in catalogue()
+    ]
+    return {"entries": entries}
+
+
+@blueprint.post("/mend")
+@blueprint.input(MendIn)
+@blueprint.output(MendOut)
+def mend(json_data: MendIn) -> dict[str, Any]:
+    """The nearest problem that shows a misconception, or tells two apart."""
+    ways = Ways.of(json_data.ways)
+    worked = work_text(json_data.text, ways, mark_of(ways))
+    return _problem(nearest(worked, json_data.code, json_data.apart_from), worked.working.problem.label)
+
+
+@blueprint.get("/sets/<uuid:set_id>/reveals")
+@blueprint.output(RevealsOut)
+def reveals(set_id: UUID) -> dict[str, Any]:
+    """What the examples of a set reveal together; those that cannot be worked are left out."""
+    with shelf() as mine:
+        found = mine.one_set(set_id)
+        house = mine.house_ways()
+        worked = [one for example in found.examples if (one := _worked(example, house)) is not None]
+        say = saying(Ways.of({**house, **found.ways}))
+        result = reveal(worked)
+        return {
+            "title": found.title,
+            "problems": [glyphs(one.working.problem.expr) for one in worked],
+            "rows": [
+                {"code": row.code, "name": say(ENTRIES[row.code].name), "statuses": list(row.statuses)}
+                for row in result.rows
+            ],
+            "alike": [{"names": [say(ENTRIES[code].name) for code in pair]} for pair in result.alike],
+            "add": [_problem(one, None) for one in result.add],
+            "caught": result.caught,
+            "wrong": result.wrong,
+            "teaches_estimation": result.teaches_estimation,
+        }
+
+
+def _worked(example: Example, house: dict[str, str]) -> Worked | None:
+    try:
+        return views.worked(example, house)
+    except CoreError:
+        return None
+
+
+def _problem(worked: Worked | None, label: str | None) -> dict[str, Any]:
+    if worked is None:
+        return {"text": None, "glyphs": []}
+    expr = worked.working.problem.expr
+    return {"text": labelled(text(expr), label), "glyphs": glyphs(expr)}

@@ -1,0 +1,56 @@
+"""Pictures of an example as SVG files: of its steps, and of what shows a wrong answer to be wrong."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from apiflask import APIBlueprint, HTTPError
+from flask import Response
+
+from keen_slate.core.document import TeachersWords, exposure_of, figure_out, picture_of
+from keen_slate.core.figures.display import Figure
+from keen_slate.core.figures.svg import svg
+from keen_slate.core.vocabulary import saying
+from keen_slate.core.ways import Ways
+
+from .schemas import ExposingOut
+from .session import shelf
+from .views import worked
+
+blueprint = APIBlueprint("pictures", __name__, url_prefix="/api/sets/<uuid:set_id>/examples/<uuid:example_id>")
+
+
+@blueprint.get("/steps/<int:index>/picture.svg")
+@blueprint.doc(hide=True)
+def step_picture(set_id: UUID, example_id: UUID, index: int) -> Response:
+    """The picture of a step, of the kind that its teacher chose, in both its states."""
+    with shelf() as mine:
+        example = mine.example(set_id, example_id)
+        result = worked(example, mine.house_ways())
+        words = TeachersWords(example.words, example.example_set.words)
+        return _file(picture_of(result.working, index, words), result.working.ways)
+
+
+@blueprint.get("/misconceptions/<code>/picture")
+@blueprint.output(ExposingOut)
+def exposing_figure(set_id: UUID, example_id: UUID, code: str) -> dict[str, Any]:
+    """The picture that shows why a likely wrong answer is wrong, as marks; null where there is none."""
+    with shelf() as mine:
+        result = worked(mine.example(set_id, example_id), mine.house_ways())
+        return {"figure": figure_out(exposure_of(result, code), saying(result.working.ways))}
+
+
+@blueprint.get("/misconceptions/<code>/picture.svg")
+@blueprint.doc(hide=True)
+def exposing_picture(set_id: UUID, example_id: UUID, code: str) -> Response:
+    """The picture that shows why a likely wrong answer is wrong."""
+    with shelf() as mine:
+        result = worked(mine.example(set_id, example_id), mine.house_ways())
+        return _file(exposure_of(result, code), result.working.ways)
+
+
+def _file(figure: Figure | None, ways: Ways) -> Response:
+    if figure is None:
+        raise HTTPError(404, "There is no such picture.")
+    return Response(svg(figure, "both", saying(ways)), mimetype="image/svg+xml")
