@@ -9,6 +9,7 @@ import uuid
 
 from hypothesis import given, settings
 
+from keen_slate.core.misconceptions.registry import ENTRIES
 from keen_slate.web import create_app
 from tests import strategies, support
 
@@ -61,7 +62,7 @@ class ApiTests(unittest.TestCase):
         status, worked = self.call("POST", "/api/work", {"text": "7 1/4 - 3 5/6", "ways": {"ties": "down"}})
         self.assertEqual((status, worked["answer"]["text"]), (200, "3 5/12"))
         self.assertEqual([row["step"] for row in worked["rows"]], [None, 0, 1, 2])
-        self.assertEqual(worked["steps"][1]["figure"]["kind"], "bars")
+        self.assertEqual(worked["steps"][1]["figure"]["kind"], "circles")
         self.assertEqual(
             worked["problem"]["glyphs"][1],
             {"kind": "fraction", "text": None, "top": "1", "bottom": "4", "role": "first"},
@@ -147,11 +148,47 @@ class ApiTests(unittest.TestCase):
 
     def test_a_problem_that_cannot_be_worked_is_not_stored(self):
         before = self.get_set()
-        for source in ("1/0", "30.4 - 7.85", "5 +", "1/2 + 1/3 ft - 1 in"):
+        for source in ("1/0", "2/7 = _/20", "5 +", "1/2 + 1/3 ft - 1 in"):
             status, body = self.add(source, before["version"])
             self.assertEqual(status, 422)
             self.assertTrue(body["error"]["hint"])
         self.assertEqual(self.get_set(), before)
+
+    def test_a_number_is_built_from_others(self):
+        status, body = self.call("POST", "/api/building", {"numbers": "3, 1/2, 4", "wanted": "10"})
+        self.assertEqual(
+            (status, body["exact"], [w["text"] for w in body["ways"]]), (200, True, ["3 ÷ 1/2 + 4", "(3 - 1/2) × 4"])
+        )
+        status, body = self.call("POST", "/api/building", {"numbers": "3, 1/0, 4", "wanted": "10"})
+        self.assertEqual((status, body["error"]["position"]), (422, 5))
+        proposal = self.call("POST", "/api/building/new", {"level": "brackets", "seed": 5})[1]
+        again = self.call("POST", "/api/building", {"numbers": proposal["numbers"], "wanted": proposal["wanted"]})[1]
+        self.assertEqual(again["ways"], proposal["ways"])
+
+    def test_what_a_pupil_wrote_is_explained(self):
+        body = {"text": "7 1/4 - 3 5/6", "answer": "4 7/12"}
+        status, told = self.call("POST", "/api/diagnose", body)
+        self.assertEqual(
+            (status, told["verdict"], told["explanations"][0]["names"]),
+            (200, "explained", ["turned the fractions round"]),
+        )
+        self.assertEqual(self.call("POST", "/api/diagnose", body | {"ways": {"ties": "sideways"}})[0], 422)
+        told = self.call("POST", "/api/check", {"text": "7 1/4 - 3 5/6", "lines": ["7 3/12 - 3 10/12", "= 4 7/12"]})[1]
+        self.assertEqual((told["first_wrong"], told["lines"][1]["codes"]), (1, ["smaller-from-larger"]))
+        self.assertEqual(len(self.call("GET", "/api/misconceptions")[1]["entries"]), len(ENTRIES))
+        mended = self.call("POST", "/api/mend", {"text": "9 - 4 2/3", "code": "regroup-one"})[1]
+        self.assertEqual(mended["text"], "9 - 4 1/3")
+        reveals = self.call("GET", f"/api/sets/{self.set_id}/reveals")[1]
+        self.assertEqual(len(reveals["problems"]), len(self.get_set()["examples"]))
+
+    def test_a_picture_is_a_file_of_its_own(self):
+        example = self.get_set()["examples"][0]["id"]
+        path = f"/api/sets/{self.set_id}/examples/{example}/steps/0/picture.svg"
+        with urllib.request.urlopen(self.server.address + path) as response:
+            self.assertEqual(response.headers["Content-Type"], "image/svg+xml; charset=utf-8")
+            self.assertTrue(response.read().startswith(b"<svg"))
+        with self.assertRaises(urllib.error.HTTPError):
+            urllib.request.urlopen(self.server.address + path.replace("steps/0", "steps/99"))
 
     def test_a_change_on_an_old_version_is_409_with_the_set_as_it_is(self):
         version = self.get_set()["version"]
@@ -165,6 +202,18 @@ class ApiTests(unittest.TestCase):
         for token in ("", "guessed", "ünicode".encode().decode("latin-1")):
             status, body = self.call("POST", "/api/sets", {"title": "x"}, token=token)
             self.assertEqual((status, body["error"]["message"]), (403, "This page has lost its place. Load it again."))
+
+    def test_an_answer_that_comes_late_does_not_take_the_token_away(self):
+        # As a browser meets it: the picture of an early request arrives, with its cookie, after the token did.
+        early, late = (urllib.request.Request(self.server.address + path) for path in ("/api/sets", "/api/me"))
+        with urllib.request.urlopen(late) as response:
+            token = json.load(response)["csrf_token"]
+        with urllib.request.urlopen(early) as response:
+            headers = {"Cookie": response.headers["Set-Cookie"].split(";")[0], "X-CSRF-Token": token}
+        body = json.dumps({"title": "Late"}).encode()
+        headers |= {"Content-Type": "application/json"}
+        with urllib.request.urlopen(urllib.request.Request(self.server.address + "/api/sets", body, headers)) as made:
+            self.assertEqual(made.status, 201)
 
     def test_unknown_sets_and_addresses_are_404_and_titles_are_checked(self):
         self.assertEqual(self.call("GET", f"/api/sets/{uuid.uuid4()}")[0], 404)
