@@ -22,6 +22,8 @@ from keen_slate.core.classroom import answers, make_class
 from keen_slate.core.document import work_text, working_document, working_view
 from keen_slate.core.errors import CoreError, LimitError, ReadError
 from keen_slate.core.explain import diagnose
+from keen_slate.core.ladders import build, counts_of, read_spec
+from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.misconceptions.registry import ENTRIES
 from keen_slate.core.ways import CODES, Ways
 from keen_slate.store.database import migrate, open_engine
@@ -32,6 +34,10 @@ from tools.server import LiveServer
 
 PROBLEMS = 4000
 REQUESTS = 1000
+TWELVE = (
+    "add-across", "added-common-bottoms", "top-not-scaled", "scaled-by-adding", "kept-larger-bottom", "carry-lost", "whole-lost",
+    "smaller-from-larger", "regroup-ten", "regroup-one", "whole-not-reduced", "fraction-brought-down",
+)  # fmt: skip
 
 
 def problems(count: int) -> list[tuple[str, list[tuple[int, int, int, int]]]]:
@@ -124,6 +130,49 @@ def page() -> None:
         files = list((ROOT / "frontend" / "dist" / "assets").glob(f"*.{suffix}"))
         size = sum(len(gzip.compress(file.read_bytes(), 9)) for file in files)
         print(f"page: {size / 1024:6.1f} kB of {suffix}, compressed with gzip, in {len(files)} file(s)")
+
+
+def ladders() -> None:
+    """Ladders built to order, beside plain enumeration of the same candidates with `fractions.Fraction`."""
+    wish = {"from": "M1", "to": "M8", "steps": 8, "denominators": list(range(2, 13)), "largest_whole": 12,
+            "avoid": ["negatives"], "targets": ["add-across", "regroup-ten"], "separate": True}  # fmt: skip
+    read_wishes = [read_spec(wish | {"seed": seed}) for seed in range(20)]
+    began = time.perf_counter()
+    first = build(read_wishes[0])
+    cold = time.perf_counter() - began
+    began = time.perf_counter()
+    for spec in read_wishes:
+        build(spec)
+    warm = (time.perf_counter() - began) / len(read_wishes)
+    counting = []
+    for most in range(30, 130):
+        spec = read_spec(wish | {"largest_common_denominator": most})
+        began = time.perf_counter()
+        spaces, _ = counts_of(spec)
+        counted = {rung: space.count for rung, space in spaces.items()}
+        counting.append(time.perf_counter() - began)
+    counting.sort()
+    began = time.perf_counter()
+    enumerated = _enumerated()
+    plain = time.perf_counter() - began
+    began = time.perf_counter()
+    few = smallest(TWELVE)
+    smallest_took = time.perf_counter() - began
+    print(f"ladders: eight problems from M1 to M8 among {first.considered} candidates")
+    print(f"  built, nothing known before             {1000 * cold:8.1f} ms")
+    print(f"  built again with another seed           {1000 * warm:8.1f} ms")
+    print(
+        f"  counted after a limit changed           {1000 * statistics.median(counting):8.1f} ms (p95 {1000 * counting[95]:.1f}), {len(counted)} rungs"
+    )
+    print(f"  fractions.Fraction, every value once    {1000 * plain:8.1f} ms for {enumerated} sums and differences")
+    print(f"  a smallest set for {len(TWELVE)} misconceptions    {1000 * smallest_took:8.1f} ms: {len(few.problems)} problems, "
+          f"{'proven' if few.proven else 'not proven'}, {few.candidates} candidates worked")  # fmt: skip
+
+
+def _enumerated() -> int:
+    numbers = [Fraction(n, d) + w for d in range(2, 13) for n in range(1, d) for w in range(13)]
+    numbers += [Fraction(w) for w in range(1, 13)]
+    return sum(1 for a in numbers for b in numbers for value in (a + b, a - b) if value is not None)
 
 
 def in_form(answer: str, form: str) -> bool:
@@ -270,5 +319,6 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["explain"]:
     explained(20_000)
 elif __name__ == "__main__":
     core()
+    ladders()
     web()
     page()

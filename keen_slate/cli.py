@@ -10,9 +10,10 @@ import sys
 from collections.abc import Iterator, Sequence
 from dataclasses import asdict
 from io import TextIOWrapper
+from pathlib import Path
 from typing import Any, BinaryIO
 
-from keen_slate.core import building, explain
+from keen_slate.core import building, explain, ladders
 from keen_slate.core.document import Worked, work_text, working_document
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.figures import choose
@@ -25,6 +26,7 @@ from keen_slate.core.ways import CODES, Ways
 from keen_slate.core.wording import plain, text
 
 UNREADABLE = 2
+IMPOSSIBLE = 3
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -58,6 +60,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     check = commands.add_parser("check", help="check a written working, a line each from standard input")
     check.add_argument("problem", help="like '7 1/4 - 3 5/6'")
     check.add_argument("--json", action="store_true", help="write the document as JSON")
+    ladder = commands.add_parser("ladder", help="build a set of problems to order")
+    ladder.add_argument("spec", metavar="FILE", help="JSON: rungs, limits, targets (- for standard input)")
+    ladder.add_argument("--json", action="store_true", help="write the document as JSON")
     for command in (work, figure, diagnose, check):
         command.add_argument(
             "--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(CODES)}"
@@ -72,7 +77,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
             return _work(known, work)
         if known.command == "diagnose":
             return _diagnose(known, diagnose)
-        others = {"figure": _figure, "build": _build, "check": _check}
+        others = {"figure": _figure, "build": _build, "check": _check, "ladder": _ladder}
         return others[known.command](known)
     except BrokenPipeError:  # whoever reads the lines has enough of them
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
@@ -218,6 +223,30 @@ def _build(known: argparse.Namespace) -> int:
         print(f"{text(built.wanted)} cannot be built. The nearest is {text(mixed(built.nearest))}:")
     for way in built.ways:
         print(f"  {text(way)}")
+    return 0
+
+
+def _ladder(known: argparse.Namespace) -> int:
+    try:
+        source = sys.stdin.buffer.read() if known.spec == "-" else Path(known.spec).read_bytes()
+        given = json.loads(source)
+    except OSError as error:
+        raise ReadError(
+            f"The file {known.spec} cannot be read: {error.strerror}.", 0, len(known.spec), "Check its name."
+        ) from None
+    except (ValueError, RecursionError):
+        raise ReadError("The wish for a ladder is not JSON.", 0, 0, 'Begin with {"rungs": {"M7": 2}}.') from None
+    spec = ladders.read_spec(given)
+    made = ladders.build_or_why(spec)
+    if isinstance(made, ladders.Impossible):
+        print(_json({"impossible": {"limit": made.limit, "nearest": made.nearest}}))
+        return IMPOSSIBLE
+    document = ladders.ladder_document(made, spec)
+    if known.json:
+        print(_json(document))
+        return 0
+    for problem in document["problems"]:
+        print(f"  {problem['features']['rung']}  {problem['text']}")
     return 0
 
 

@@ -38,7 +38,7 @@ RUNGS: dict[str, str] = {
     "O3": "fractions among the operations",
     "O4": "decimals with fractions, or numbers below zero",
 }
-_UNLIKE = {"one-fits": "F4", "shares-factor": "F5", "coprime": "F6"}
+UNLIKE = {"one-fits": "F4", "shares-factor": "F5", "coprime": "F6"}
 
 
 def rung_of(working: Working) -> str | None:
@@ -86,7 +86,7 @@ def _fraction_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | Non
         return None
     if len(terms) > 2:
         return "F7"
-    if (unlike := _UNLIKE.get(_relation(terms) or "")) is not None:
+    if (unlike := UNLIKE.get(_relation(terms) or "")) is not None:
         return unlike
     if answer >= 1:
         return "F3"

@@ -56,3 +56,20 @@ class CommandLineTests(unittest.TestCase):
         self.assertEqual(status, 0)
         self.assertIn("  = 4/6 + 1/6", out)
         self.assertIn("Answer: 5/6", out)
+
+    def test_a_ladder_is_built_or_the_limit_is_named(self):
+        wish = {"rungs": {"M7": 1, "M8": 2}, "targets": ["regroup-ten"], "separate": True, "seed": 7, "label": "ft"}
+        status, out, err = slate("ladder", "-", "--json", given=json.dumps(wish).encode())
+        document = json.loads(out)
+        self.assertEqual((status, err, document["not_separated"]), (0, "", []))
+        self.assertEqual([p["features"]["rung"] for p in document["problems"]], ["M7", "M8", "M8"])
+        self.assertTrue(all(p["text"].endswith(" ft") for p in document["problems"]))
+        self.assertIn("regroup-ten", document["reveals"])
+        status, out, _ = slate("ladder", "-", "--json", given=b'{"rungs": {"F6": 1}, "denominators": [2, 4]}')
+        self.assertEqual(
+            (status, json.loads(out)), (3, {"impossible": {"limit": "denominators", "nearest": [2, 3, 4]}})
+        )
+        for wrong in (b"[", b'{"rungs": {"F0": 1}}', b"\xff", b"[" * 100_000):
+            status, out, err = slate("ladder", "-", given=wrong)
+            self.assertEqual((status, out), (2, ""))
+            self.assertTrue(json.loads(err)["error"]["hint"])

@@ -8,7 +8,7 @@ value otherwise is `hidden`; anything else `reveals` the misconception.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cache, cached_property
@@ -192,10 +192,12 @@ def misconception(
     return add
 
 
-def find(working: Working, estimate: Estimate | None) -> list[Found]:
-    """The misconceptions that apply to *working*: those that show first, then those met more often."""
+def find(working: Working, estimate: Estimate | None, only: Collection[str] | None = None) -> list[Found]:
+    """The misconceptions (or *only* those of some codes) that apply to *working*: those that show first, then those met more often."""
     case = Case(working)
     entries = _entries_for(working.problem.kind)
+    if only is not None:
+        entries = tuple([entry for entry in entries if entry.code in only])
     judged = [found for entry in entries if (found := _judge(entry, case, estimate)) is not None]
     order = {"reveals": 0, "form": 1, "hidden": 2}
     judged.sort(key=lambda found: (order[found.status], -found.entry.often))

@@ -1,0 +1,118 @@
+"""Where no ladder fulfils a wish: which of its limits rules it out, and the nearest that allows one."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from itertools import combinations
+from math import lcm
+from random import Random
+from typing import Any
+
+from .build import Ladder, NoLadderError, build
+from .options import reveals
+from .spaces import space_of
+from .spec import LARGEST_DENOMINATOR, MOST_WHOLE, Limits, Spec
+
+_MOST_TRIED = 24  # steps of one limit
+_DRAWN = 400
+
+
+@dataclass(frozen=True, slots=True)
+class Impossible:
+    """The *limit* (a key of the wish) and the *nearest* value of it, all others staying, that allows a ladder.
+
+    *nearest* is None where no change of one limit alone allows one.
+    """
+
+    limit: str
+    nearest: Any
+
+
+def build_or_why(spec: Spec) -> Ladder | Impossible:
+    """The ladder that *spec* wishes for, or why there is none."""
+    try:
+        return build(spec)
+    except NoLadderError as error:
+        return why_impossible(spec, error)
+
+
+def why_impossible(spec: Spec, error: NoLadderError) -> Impossible:
+    """Which limit rules the ladder out: the first whose change alone allows one, the limits on numbers before the wish itself."""
+    if not error.missing or _ever(spec, error.missing):
+        for limit, nearest, changed in _relaxed(spec):
+            if _allows(changed):
+                return Impossible(limit, nearest)
+    return _less_wished(spec, error)
+
+
+def _ever(spec: Spec, missing: tuple[str, ...]) -> bool:
+    """Whether problems of these rungs, drawn without limits, ever reveal all that is *missing*; if not, no limit is to blame."""
+    left = set(missing)
+    for rung in spec.rungs:
+        dice = Random(rung)
+        space = space_of(rung, Limits(denominators=tuple(range(2, 13))))
+        for _ in range(_DRAWN):
+            seen = reveals(space.draw(dice), spec.ways, left)
+            left -= set(seen[0]) if seen else set()
+    return not left
+
+
+def _relaxed(spec: Spec) -> Iterator[tuple[str, Any, Spec]]:
+    """The wish with one limit wider, the smallest changes of each limit first."""
+    limits = spec.limits
+    if limits.below is not None:
+        for n in range(int(limits.below) + 1, int(limits.below) + 1 + _MOST_TRIED):
+            yield "answer_below", n, spec.within(below=Fraction(n))
+    if limits.largest_common is not None:
+        for common in _common_denominators(limits):
+            yield "largest_common_denominator", common, spec.within(largest_common=common)
+    for whole in range(limits.largest_whole + 1, min(MOST_WHOLE, limits.largest_whole + _MOST_TRIED) + 1):
+        yield "largest_whole", whole, spec.within(largest_whole=whole)
+    for name in sorted(limits.avoid):
+        yield "avoid", sorted(limits.avoid - {name}), spec.within(avoid=limits.avoid - {name})
+    for added in _more_denominators(limits):
+        wider = tuple(sorted((*limits.denominators, *added)))
+        yield "denominators", list(wider), spec.within(denominators=wider)
+
+
+def _common_denominators(limits: Limits) -> list[int]:
+    met = {lcm(*chosen) for size in (1, 2, 3) for chosen in combinations(limits.denominators, size)}
+    return sorted([common for common in met if common > (limits.largest_common or 0)])[:_MOST_TRIED]
+
+
+def _more_denominators(limits: Limits) -> Iterator[tuple[int, ...]]:
+    others = [d for d in range(2, LARGEST_DENOMINATOR + 1) if d not in limits.denominators][:_MOST_TRIED]
+    yield from [(d,) for d in others]
+    yield from combinations(others[:8], 2)
+
+
+def _allows(spec: Spec) -> bool:
+    try:
+        build(spec)
+    except NoLadderError:
+        return False
+    return True
+
+
+def _less_wished(spec: Spec, error: NoLadderError) -> Impossible:
+    """No wider limit helps: fewer targets, or fewer problems."""
+    if error.missing:
+        left = tuple([code for code in spec.targets if code not in error.missing])
+        while left and not _allows(replace(spec, targets=left)):
+            left = left[:-1]
+        if left or _allows(replace(spec, targets=())):
+            return Impossible("targets", list(left))
+    rungs = dict(spec.rungs)
+    while rungs:
+        try:
+            build(replace(spec, rungs=rungs, targets=()))
+        except NoLadderError as found:
+            rung = found.rung or next(iter(rungs))
+            rungs[rung] -= 1
+            if not rungs[rung]:
+                del rungs[rung]
+            continue
+        return Impossible("rungs", rungs)
+    return Impossible("rungs", None)

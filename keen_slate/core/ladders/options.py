@@ -1,0 +1,171 @@
+"""A candidate, worked: what it reveals, and what makes it easy or hard."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Mapping
+from dataclasses import dataclass
+from fractions import Fraction
+from itertools import combinations
+
+from ..errors import CoreError
+from ..features import Features, features
+from ..figures.scenes import MOST_PARTS
+from ..kinds import kind_of
+from ..methods import work
+from ..methods.common_denominator import relation
+from ..methods.terms import signed_terms
+from ..misconceptions import find
+from ..numbers import Expr, Frac, Mixed, Product, Sum, leaves
+from ..reading import Problem
+from ..ways import Ways
+from .spec import Limits
+
+PLAIN = Ways()
+
+
+@dataclass(frozen=True, slots=True)
+class Option:
+    """A candidate with its *features* (in the default ways) and the wrong *answers* it reveals, by code (in the class's)."""
+
+    expr: Expr
+    features: Features
+    right: Fraction
+    answers: Mapping[str, Fraction]
+    hidden: frozenset[str]
+
+    @property
+    def rung(self) -> str:
+        """Its rung."""
+        return self.features.rung or ""
+
+
+def option(expr: Expr, ways: Ways) -> Option | None:
+    """*expr*, worked; None where it cannot be."""
+    kind, complaint = kind_of(expr)
+    if complaint is not None:
+        return None
+    try:
+        working = work(Problem(expr, None, kind), ways)
+        plain = working if ways == PLAIN else work(Problem(expr, None, kind))
+    except CoreError:
+        return None
+    found = find(working, None)
+    return Option(
+        expr, features(plain), working.value,
+        {one.entry.code: one.answer_value for one in found if one.status == "reveals"},
+        frozenset([one.entry.code for one in found if one.status != "reveals"]),
+    )  # fmt: skip
+
+
+def reveals(expr: Expr, ways: Ways, codes: Collection[str]) -> tuple[dict[str, Fraction], Fraction] | None:
+    """The wrong answers of *codes* that *expr* reveals, and its right one; quicker than all of an `option`."""
+    kind, complaint = kind_of(expr)
+    if complaint is not None:
+        return None
+    try:
+        working = work(Problem(expr, None, kind), ways)
+    except CoreError:
+        return None
+    found = find(working, None, codes)
+    return {one.entry.code: one.answer_value for one in found if one.status == "reveals"}, working.value
+
+
+def is_within(found: Option, rung: str, limits: Limits) -> bool:
+    """Whether a worked candidate stands on *rung* and keeps the *limits*: the last word, by the core's own features."""
+    seen = found.features
+    avoided = {
+        "negatives": seen.negatives,
+        "simplification": seen.simplify_by > 1,
+        "whole-answers": seen.whole_answer,
+        "large-pictures": (seen.common_denominator or 1) > MOST_PARTS,
+        "large-facts": seen.large_facts > 0,
+    }
+    too_large = limits.largest_common is not None and (seen.common_denominator or 1) > limits.largest_common
+    too_much = limits.below is not None and found.right >= limits.below
+    return seen.rung == rung and not too_large and not too_much and not any(avoided[name] for name in limits.avoid)
+
+
+def copy_key(expr: Expr) -> tuple[object, ...]:
+    """The same for problems that are copies of each other: the same terms in another order, where it does not matter."""
+    if isinstance(expr, Sum):
+        return tuple(sorted([(sign, repr(term)) for sign, term in signed_terms(expr)]))
+    if isinstance(expr, Product) and all(operator == "×" for operator, _ in expr.rest):
+        return ("×", *sorted(map(repr, (expr.first, *[factor for _, factor in expr.rest]))))
+    return (repr(expr),)
+
+
+# What is to be revealed and told apart, as bits ---------------------------------------------------------------------
+
+
+class Goals:
+    """The misconceptions to reveal, a bit each; with *separate* a bit for each pair that is to be told apart besides."""
+
+    def __init__(self, codes: Iterable[str], separate: bool) -> None:
+        self.codes = tuple(codes)
+        self.pairs = tuple(combinations(self.codes, 2)) if separate else ()
+        self.must = (1 << len(self.codes)) - 1
+        self.all = (1 << (len(self.codes) + len(self.pairs))) - 1
+
+    def mask(self, answers: Mapping[str, Fraction], right: Fraction) -> int:
+        """What a problem does, as bits: its wrong *answers* by code; who has none of them writes the *right* one."""
+        bits = 0
+        for i, code in enumerate(self.codes):
+            if code in answers:
+                bits |= 1 << i
+        for i, (a, b) in enumerate(self.pairs, len(self.codes)):
+            if answers.get(a, right) != answers.get(b, right):
+                bits |= 1 << i
+        return bits
+
+    def codes_of(self, bits: int) -> list[str]:
+        """The codes among *bits*."""
+        return [code for i, code in enumerate(self.codes) if bits >> i & 1]
+
+    def pairs_of(self, bits: int) -> list[tuple[str, str]]:
+        """The pairs among *bits*."""
+        return [pair for i, pair in enumerate(self.pairs, len(self.codes)) if bits >> i & 1]
+
+
+# How alike two problems are -------------------------------------------------------------------------------------------
+
+
+def traits(found: Option) -> tuple[object, ...]:
+    """What a pupil meets in a problem, each trait on its own."""
+    seen = found.features
+    operators = tuple([o for o, _ in found.expr.rest]) if isinstance(found.expr, (Sum, Product)) else ()
+    return (
+        seen.terms, seen.denominators, seen.carries, seen.regroups, seen.across_zeros, seen.simplify_by > 1, seen.sum_above_one,
+        seen.whole_answer, seen.large_facts > 0, seen.negatives, operators, tuple([type(n) for n in leaves(found.expr)]),
+    )  # fmt: skip
+
+
+def distance(a: Option, b: Option) -> int:
+    """In how many traits two problems differ."""
+    return sum(x != y for x, y in zip(traits(a), traits(b), strict=True))
+
+
+def awkward(found: Option) -> int:
+    """How many things a teacher would not pick without a reason: a term typed unsimplified, a number below zero, a large fact."""
+    dens = tuple([n.den or 1 for n in leaves(found.expr) if isinstance(n, (Frac, Mixed))])
+    unsimplified = relation(dens) != "like" and any(
+        Fraction(n.num or 0, n.den or 1).denominator != n.den
+        for n in leaves(found.expr)
+        if isinstance(n, (Frac, Mixed))
+    )
+    seen = found.features
+    numbers = [repr(n) for n in leaves(found.expr)]
+    return (
+        len(numbers)
+        - len(set(numbers))
+        + 2 * unsimplified
+        + 2 * seen.negatives
+        + (seen.large_facts > 0)
+        + ((seen.common_denominator or 1) > MOST_PARTS)
+    )
+
+
+def step_up(before: Option, after: Option) -> int:
+    """How far apart two neighbours stand; lower is better. The same numbers again are no practice."""
+    same = {repr(n) for n in leaves(before.expr)} & {repr(n) for n in leaves(after.expr)}
+    dens = [sorted([n.den or 1 for n in leaves(o.expr) if isinstance(n, (Frac, Mixed))]) for o in (before, after)]
+    return 2 * distance(before, after) + 2 * len(same) + (dens[0] == dens[1] != [])

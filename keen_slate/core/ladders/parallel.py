@@ -1,0 +1,160 @@
+"""One like this: a problem with the same features that reveals the same misconceptions, with other numbers."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from math import gcd
+from random import Random
+
+from ..document import Worked, work_text
+from ..errors import CoreError
+from ..numbers import (
+    Blank,
+    Bracket,
+    Dec,
+    Equation,
+    Expr,
+    Frac,
+    Mixed,
+    Neg,
+    Power,
+    Product,
+    Sum,
+    Whole,
+    leaves,
+)
+from ..reading import labelled
+from ..wording import text
+from .options import copy_key
+
+_MOST_TRIED = 900
+_DENOMINATORS = tuple(range(2, 13))
+
+
+@dataclass(frozen=True, slots=True)
+class Parallel:
+    """The nearest problem found, and what is *different* about it: names of features, and codes shown in only one of both."""
+
+    worked: Worked
+    different: tuple[str, ...]
+
+
+def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -> Parallel | None:
+    """A problem like *worked*, found by lot from the *seed*; None where no other problem of its kind can be worked.
+
+    *shunned* are texts not to be taken. The first one found that is alike in everything is taken, else the most alike.
+    """
+    dice = Random(f"{seed} {worked.working.problem.text}")
+    used = copy_key(worked.working.problem.expr)
+    best: Parallel | None = None
+    nearest = (0, 0)
+    for expr in _varied(worked.working.problem.expr, dice):
+        written = labelled(text(expr), worked.working.problem.label)
+        if copy_key(expr) == used or written in shunned:
+            continue
+        found = _worked(written, worked)
+        if found is None:
+            continue
+        different = differences(worked, found)
+        shared = _shared(worked.working.problem.expr, expr)
+        if best is None or (len(different), shared) < nearest:
+            best, nearest = Parallel(found, different), (len(different), shared)
+        if nearest == (0, 0):
+            break
+    return best
+
+
+def _shared(one: Expr, other: Expr) -> int:
+    """How many numbers stand in both, or twice in *other* alone."""
+    a, b = list(leaves(one)), list(leaves(other))
+    return len(set(a) & set(b)) + max(0, (len(b) - len(set(b))) - (len(a) - len(set(a))))
+
+
+def differences(one: Worked, other: Worked) -> tuple[str, ...]:
+    """In what two problems are not alike: features by name, then codes of misconceptions that show in only one of them."""
+    a, b = one.features, other.features
+    seen = {
+        "rung": (a.rung, b.rung),
+        "denominators": (a.denominators, b.denominators),
+        "steps": (a.steps, b.steps),
+        "carries": (a.carries, b.carries),
+        "regroups": (a.regroups, b.regroups),
+        "across_zeros": (a.across_zeros, b.across_zeros),
+        "simplify_by": (a.simplify_by > 1, b.simplify_by > 1),
+        "sum_above_one": (a.sum_above_one, b.sum_above_one),
+        "whole_answer": (a.whole_answer, b.whole_answer),
+        "large_facts": (a.large_facts > 0, b.large_facts > 0),
+        "negatives": (a.negatives, b.negatives),
+    }
+    features = [name for name, (x, y) in seen.items() if x != y]
+    shown = [{found.entry.code for found in worked.found if found.status == "reveals"} for worked in (one, other)]
+    return (*features, *sorted(shown[0] ^ shown[1]))
+
+
+def _worked(written: str, like: Worked) -> Worked | None:
+    problem = like.working.problem
+    try:
+        found = work_text(written, like.working.ways, ".", problem.target)
+    except CoreError:
+        return None
+    return found if found.working.problem.kind == problem.kind else None
+
+
+def _varied(expr: Expr, dice: Random) -> Iterator[Expr]:
+    """*expr* with other numbers of the same forms and about the same sizes: first its own denominators, then others too."""
+    own = [n.den for n in leaves(expr) if isinstance(n, (Frac, Mixed)) and n.den]
+    for tried in range(_MOST_TRIED):
+        pool = own if own and tried < _MOST_TRIED // 3 else [*_DENOMINATORS, *own]
+        swap = {d: dice.choice(pool) for d in dict.fromkeys(own)}
+        yield _other(expr, swap, dice)
+
+
+def _other(expr: Expr, dens: dict[int, int], dice: Random) -> Expr:
+    match expr:
+        case Whole(n):
+            return Whole(_like(n, dice))
+        case Frac(num, den):
+            d = None if den is None else dens[den]
+            return Frac(None if num is None else _top(num, den, d, dice), d)
+        case Mixed(whole, num, den):
+            d = dens[den]
+            return Mixed(_like(whole, dice), None if num is None else _top(num, den, d, dice), d)
+        case Dec(whole, places, period):
+            return Dec(_like(whole, dice), _digits(places, dice), _digits(period, dice))
+        case Neg(inner):
+            return Neg(_other(inner, dens, dice))
+        case Bracket(inner):
+            return Bracket(_other(inner, dens, dice))
+        case Power(base, exponent):
+            return Power(_other(base, dens, dice), exponent)
+        case Sum(first, rest):
+            return Sum(_other(first, dens, dice), tuple([(o, _other(n, dens, dice)) for o, n in rest]))
+        case Product(first, rest):
+            return Product(_other(first, dens, dice), tuple([(o, _other(n, dens, dice)) for o, n in rest]))
+        case Equation(sides):
+            return Equation(tuple([_other(side, dens, dice) for side in sides]))
+        case Blank():
+            return expr
+
+
+def _like(n: int, dice: Random) -> int:
+    """A whole number of about the size of *n*; 0 stays 0, and so does 1 with a length of its own."""
+    return 0 if n == 0 else dice.randint(max(1, n - n // 2 - 3), n + n // 2 + 3)
+
+
+def _top(num: int, den: int | None, other: int | None, dice: Random) -> int:
+    """A numerator over *other* where *num* stood over *den*: proper and in lowest terms if that was, about as large if not."""
+    if other is None or den is None:
+        return _like(num, dice)
+    if num < den:
+        lowest = gcd(num, den) == 1
+        return dice.choice([n for n in range(1, max(2, other)) if not lowest or gcd(n, other) == 1])
+    return dice.randint(other, other * (num // den + 1))
+
+
+def _digits(digits: str, dice: Random) -> str:
+    """As many digits, the last of them not 0 unless it was; zeros inside stay zeros."""
+    if not digits:
+        return ""
+    return "".join([d if d == "0" else str(dice.randint(1, 9)) for d in digits])

@@ -1,0 +1,211 @@
+"""The candidates of F7 (three proper fractions) and D6 (three decimals of up to two places)."""
+
+from __future__ import annotations
+
+from bisect import bisect_right
+from collections import Counter
+from collections.abc import Iterator
+from fractions import Fraction
+from functools import cached_property, lru_cache
+from itertools import accumulate, product
+from math import gcd, lcm
+from random import Random
+
+from ..features import TIMES_TABLE
+from ..figures.scenes import MOST_PARTS
+from ..methods.terms import operator_for
+from ..numbers import Dec, Expr, Frac, Sum, Whole
+from .decimals import PARTS
+from .space import SEARCHED_WHOLE
+from .spec import Limits
+
+_SIGNS = ((1, 1), (1, -1), (-1, 1), (-1, -1))
+_Triple = tuple[int, int, int]
+_Group = tuple[_Triple, tuple[int, int]]  # three denominators, two signs
+
+
+def _sum(numbers: list[Expr], signs: tuple[int, int]) -> Expr:
+    first, *rest = numbers
+    return Sum(first, tuple([(operator_for(s), n) for s, n in zip(signs, rest, strict=True)]))
+
+
+class ThreeFractions:
+    """F7, gone through by the denominators and signs: for each, the numerators are counted by what they make."""
+
+    family = "F7"
+    exact = True
+
+    def __init__(self, limits: Limits) -> None:
+        self.limits = limits
+        parts = sum(d - 1 for d in limits.denominators)
+        self.considered = len(_SIGNS) * parts**3
+        self.sampled = self.considered >= SEARCHED_WHOLE
+
+    @cached_property
+    def _groups(self) -> list[_Group]:
+        return [
+            ((d, e, f), signs)
+            for d, e, f in product(self.limits.denominators, repeat=3)
+            if self._allows(lcm(d, e, f))
+            for signs in _SIGNS
+        ]
+
+    def _allows(self, common: int) -> bool:
+        most = self.limits.largest_common
+        return (most is None or common <= most) and not ("large-pictures" in self.limits.avoid and common > MOST_PARTS)
+
+    @cached_property
+    def _up_to(self) -> list[int]:
+        limits = self.limits
+        return list(accumulate([sum(_made(*group, limits.below, limits.avoid).values()) for group in self._groups]))
+
+    @property
+    def count(self) -> int:
+        """How many problems, as written, satisfy the limits."""
+        return self._up_to[-1] if self._up_to else 0
+
+    def draw(self, dice: Random) -> Expr:
+        """One of them: denominators and signs by the number of their problems, numerators tried until they fit."""
+        group = self._groups[bisect_right(self._up_to, dice.randrange(self.count))]
+        made = _made(*group, self.limits.below, self.limits.avoid)
+        while True:
+            tops = tuple([dice.choice(_tops(d, lcm(*group[0]), self.limits.avoid)) for d in group[0]])
+            if (found := self._problem(group, tops, made)) is not None:
+                return found
+
+    def typical(self) -> Iterator[Expr]:
+        """All of them: each may be of its own kind."""
+        return self.all()
+
+    def all(self) -> Iterator[Expr]:
+        """All of them."""
+        for group in self._groups:
+            made = _made(*group, self.limits.below, self.limits.avoid)
+            common = lcm(*group[0])
+            for tops in product(*[_tops(d, common, self.limits.avoid) for d in group[0]]):
+                if made and (found := self._problem(group, tops, made)) is not None:
+                    yield found
+
+    def _problem(self, group: _Group, tops: tuple[int, ...], made: Counter[int]) -> Expr | None:
+        (d, e, f), signs = group
+        common = lcm(d, e, f)
+        a, b, c = [n * common // den for n, den in zip(tops, group[0], strict=True)]
+        pair = a + signs[0] * b
+        if "negatives" in self.limits.avoid and pair < 0:
+            return None
+        if pair + signs[1] * c not in made:
+            return None
+        return _sum([Frac(n, den) for n, den in zip(tops, group[0], strict=True)], signs)
+
+
+def _tops(d: int, common: int, avoid: frozenset[str]) -> list[int]:
+    by = common // d
+    if "large-facts" not in avoid or by == 1:
+        return list(range(1, d))
+    return [] if max(d, by) > TIMES_TABLE else [n for n in range(1, d) if max(n, by) <= TIMES_TABLE or n == 1]
+
+
+@lru_cache(maxsize=4096)
+def _made(triple: _Triple, signs: tuple[int, int], below: Fraction | None, avoid: frozenset[str]) -> Counter[int]:
+    """What three numerators make in the common denominator, if it is within the limits -> how many do."""
+    common = lcm(*triple)
+    a, b, c = [[n * common // d for n in _tops(d, common, avoid)] for d in triple]
+    no_sign = "negatives" in avoid
+    pairs = Counter(x + signs[0] * y for x in a for y in b)
+    made: Counter[int] = Counter()
+    for pair, count in pairs.items():
+        if pair >= 0 or not no_sign:
+            for z in c:
+                made[pair + signs[1] * z] += count
+    return Counter({total: count for total, count in made.items() if _fits(total, common, below, avoid)})
+
+
+def _fits(total: int, common: int, below: Fraction | None, avoid: frozenset[str]) -> bool:
+    if not total or (total < 0 and "negatives" in avoid) or (below is not None and total >= below * common):
+        return False
+    whole, left = divmod(abs(total), common)
+    by = gcd(left, common) if left else 1
+    if ("whole-answers" in avoid and not left) or ("simplification" in avoid and by > 1):
+        return False
+    facts = [(whole, common), (left // by, by), (common // by, by)]
+    return "large-facts" not in avoid or not any(max(fact) > TIMES_TABLE and min(fact) > 1 for fact in facts)
+
+
+class ThreeDecimals:
+    """D6: a + b + c and a + b - c. Counted whole; drawn by lot where there are too many to go through."""
+
+    family = "D6"
+    exact = True
+
+    def __init__(self, limits: Limits) -> None:
+        self.limits = limits
+        self.numbers = [(w, part) for w in range(limits.largest_whole + 1) for part in PARTS if w or part]
+        self.considered = 2 * len(self.numbers) ** 3
+        self.sampled = self.considered >= SEARCHED_WHOLE
+
+    @cached_property
+    def count(self) -> int:
+        """How many problems, as written, satisfy the limits."""
+        every = [100 * w + int(part.ljust(2, "0") or "0") for w, part in self.numbers]
+        whole = [100 * w for w in range(1, self.limits.largest_whole + 1)]
+        return sum(
+            n
+            for sign in (1, -1)
+            for total, n in _difference(_made_by(every, sign), _made_by(whole, sign)).items()
+            if self._fits(Fraction(total, 100))
+        )
+
+    def _fits(self, answer: Fraction) -> bool:
+        if answer < 0 and "negatives" in self.limits.avoid:
+            return False
+        if answer.denominator == 1 and "whole-answers" in self.limits.avoid:
+            return False
+        return self.limits.below is None or answer < self.limits.below
+
+    def draw(self, dice: Random) -> Expr:
+        """One of them: three numbers tried until they fit."""
+        while True:
+            chosen = [dice.choice(self.numbers) for _ in range(3)]
+            if (found := self._problem(chosen, dice.choice((1, -1)))) is not None:
+                return found
+
+    def typical(self) -> Iterator[Expr]:
+        """All of them: each may be of its own kind."""
+        return self.all()
+
+    def all(self) -> Iterator[Expr]:
+        """All of them."""
+        for chosen in product(self.numbers, repeat=3):
+            for sign in (1, -1):
+                if (found := self._problem(list(chosen), sign)) is not None:
+                    yield found
+
+    def _problem(self, chosen: list[tuple[int, str]], sign: int) -> Expr | None:
+        a, b, c = [w + Fraction(int(part or "0"), 10 ** len(part)) for w, part in chosen]
+        if not any(part for _, part in chosen) or not self._fits(a + b + sign * c):
+            return None
+        return _sum([Dec(w, part) if part else Whole(w) for w, part in chosen], (1, sign))
+
+
+_BITS = 48  # more than any count needs, so that the counts stand side by side in one large number
+
+
+def _made_by(numbers: list[int], sign: int) -> Counter[int]:
+    """a + b ± c of all *numbers* -> how often; their counts are multiplied as the digits of one large number."""
+    if not numbers:
+        return Counter()
+    top = max(numbers)
+    plain = sum(1 << (_BITS * n) for n in numbers)
+    last = plain if sign > 0 else sum(1 << (_BITS * (top - n)) for n in numbers)
+    counted = plain * plain * last
+    offset = 0 if sign > 0 else top
+    mask = (1 << _BITS) - 1
+    raw = counted.to_bytes(counted.bit_length() // 8 + 1, "little")
+    size = _BITS // 8
+    counts = [int.from_bytes(raw[i : i + size], "little") & mask for i in range(0, len(raw), size)]
+    return Counter({i - offset: n for i, n in enumerate(counts) if n})
+
+
+def _difference(every: Counter[int], without: Counter[int]) -> Counter[int]:
+    every.subtract(without)
+    return every

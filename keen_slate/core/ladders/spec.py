@@ -1,0 +1,204 @@
+"""What a ladder is to be like: rungs with counts, limits on the numbers, misconceptions it has to reveal."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+from fractions import Fraction
+from typing import Any
+
+from ..errors import CoreError, ReadError
+from ..misconceptions.registry import ENTRIES
+from ..numbers import MAX_CHARACTERS, value
+from ..reading import read
+from ..rungs import RUNGS
+from ..ways import Ways
+
+AVOIDED = {
+    "negatives": "numbers below zero",
+    "simplification": "answers that must be simplified",
+    "whole-answers": "answers that are whole numbers",
+    "large-pictures": "pictures of more than 24 parts",
+    "large-facts": "facts beyond 12 × 12",
+}
+MOST_PROBLEMS = 60
+MOST_WHOLE = 99
+LARGEST_DENOMINATOR = 99
+DENOMINATORS = (2, 3, 4, 5, 6, 8, 10, 12)
+
+
+class SpecError(CoreError):
+    """A wish for a ladder that cannot be understood: *key* is the part of it that is meant."""
+
+    def __init__(self, message: str, key: str, hint: str) -> None:
+        super().__init__(message, 0, 0, hint)
+        self.key = key
+
+    def as_dict(self) -> dict[str, str | int]:
+        """The error object, with the key."""
+        return super().as_dict() | {"key": self.key}
+
+
+@dataclass(frozen=True, slots=True)
+class Limits:
+    """Limits on the terms as written and on the answer; *below* is the number that the answer stays under."""
+
+    denominators: tuple[int, ...] = DENOMINATORS
+    largest_common: int | None = None
+    largest_whole: int = 12
+    below: Fraction | None = None
+    avoid: frozenset[str] = frozenset()
+
+
+@dataclass(frozen=True, slots=True)
+class Spec:
+    """A wish for a ladder. *ways* are the class's: they decide which misconceptions a problem reveals."""
+
+    rungs: Mapping[str, int]
+    limits: Limits = field(default_factory=Limits)
+    targets: tuple[str, ...] = ()
+    separate: bool = False
+    seed: int = 0
+    label: str | None = None
+    ways: Ways = field(default_factory=Ways)
+
+    @property
+    def slots(self) -> tuple[str, ...]:
+        """The rung of each problem, in the order of the ladder."""
+        return tuple([rung for rung in RUNGS for _ in range(self.rungs.get(rung, 0))])
+
+    def within(self, **changed: Any) -> Spec:
+        """The same wish with other limits."""
+        return replace(self, limits=replace(self.limits, **changed))
+
+
+def between(first: str, last: str, steps: int) -> dict[str, int]:
+    """Counts for *steps* problems from the rung *first* to *last*: each rung once if they fit, spread evenly if not.
+
+    >>> between("F4", "M4", 8)
+    {'F4': 1, 'F5': 1, 'F6': 1, 'F7': 1, 'M1': 1, 'M2': 1, 'M3': 1, 'M4': 1}
+    >>> between("F1", "F3", 7), between("F1", "F5", 3)
+    ({'F1': 3, 'F2': 2, 'F3': 2}, {'F1': 1, 'F3': 1, 'F5': 1})
+    """
+    order = list(RUNGS)
+    span = order[order.index(first) : order.index(last) + 1]
+    n = len(span)
+    if steps <= n:
+        chosen = [span[i * (n - 1) // max(1, steps - 1)] for i in range(steps)]
+        return dict.fromkeys(chosen, 1)
+    return {rung: steps // n + (i < steps % n) for i, rung in enumerate(span)}
+
+
+def read_spec(given: object, ways: Ways | None = None) -> Spec:
+    """The wish that the JSON value *given* spells (docs/formats.md). Raises `SpecError`."""
+    if not isinstance(given, Mapping):
+        raise SpecError("A ladder is asked for with an object.", "", 'Begin with {"rungs": {"M7": 2}}.')
+    known = {"rungs", "from", "to", "steps", "answer_below", "denominators", "largest_common_denominator", "largest_whole",
+             "avoid", "targets", "separate", "seed", "label"}  # fmt: skip
+    for key in given:
+        if key not in known:
+            raise SpecError(f"{key!r} is no part of a ladder.", str(key), f"It may have {', '.join(sorted(known))}.")
+    limits = Limits(
+        denominators=_denominators(given.get("denominators")),
+        largest_common=_whole(given, "largest_common_denominator", 2, 10**6, None),
+        largest_whole=_whole(given, "largest_whole", 0, MOST_WHOLE, 12) or 0,
+        below=_below(given.get("answer_below")),
+        avoid=frozenset(_names(given.get("avoid"), "avoid", AVOIDED)),
+    )
+    label = given.get("label")
+    if label is not None and not isinstance(label, str):
+        raise SpecError("A label is a word.", "label", 'Write "label": "ft", or null for none.')
+    separate = given.get("separate", False)
+    if not isinstance(separate, bool):
+        raise SpecError("separate is true or false.", "separate", 'Write "separate": true.')
+    spec = Spec(
+        _rungs(given), limits, _names(given.get("targets"), "targets", ENTRIES), separate,
+        _whole(given, "seed", -(10**9), 10**9, 0) or 0, label or None, ways or Ways(),
+    )  # fmt: skip
+    if spec.label:
+        _check_label(spec.label)
+    return spec
+
+
+def _whole(given: Mapping[str, Any], key: str, low: int, high: int, missing: int | None) -> int | None:
+    found = given.get(key)
+    if found is None:
+        return missing
+    if not isinstance(found, int) or isinstance(found, bool) or not low <= found <= high:
+        raise SpecError(f"{key} is a whole number from {low} to {high}.", key, f'Write "{key}": {max(low, 12)}.')
+    return found
+
+
+def _denominators(found: object) -> tuple[int, ...]:
+    if found is None:
+        return DENOMINATORS
+    good = isinstance(found, (list, tuple)) and all(
+        isinstance(d, int) and not isinstance(d, bool) and 2 <= d <= LARGEST_DENOMINATOR for d in found
+    )
+    if not good or not found:
+        raise SpecError(
+            f"The denominators are a list of whole numbers from 2 to {LARGEST_DENOMINATOR}.",
+            "denominators", 'Write "denominators": [2, 3, 4, 6].',
+        )  # fmt: skip
+    return tuple(sorted(set(found)))  # type: ignore[call-overload]  # a list of whole numbers, as just seen
+
+
+def _below(found: object) -> Fraction | None:
+    if found is None:
+        return None
+    try:
+        if isinstance(found, bool) or not isinstance(found, (int, str)):
+            raise ReadError("", 0, 0, "")
+        below = value(read(str(found)[:MAX_CHARACTERS]).expr)
+        if below > 0:
+            return below
+    except (CoreError, ValueError, ZeroDivisionError):
+        pass
+    raise SpecError("answer_below is a number above 0.", "answer_below", 'Write "answer_below": 20 or "7 1/2".')
+
+
+def _names(found: object, key: str, known: Mapping[str, object]) -> tuple[str, ...]:
+    if found is None:
+        return ()
+    if not isinstance(found, (list, tuple)) or not all(isinstance(name, str) for name in found):
+        raise SpecError(f"{key} is a list of codes.", key, f'Write "{key}": ["{next(iter(known))}"].')
+    for name in found:
+        if name not in known:
+            raise SpecError(f"{key} does not know {name!r}.", key, f"It knows {', '.join(known)}.")
+    return tuple(dict.fromkeys(found))
+
+
+def _rungs(given: Mapping[str, Any]) -> dict[str, int]:
+    if "rungs" not in given:
+        return _from_to(given)
+    found = given["rungs"]
+    if not isinstance(found, Mapping) or not found:
+        raise SpecError("The rungs are named with a count each.", "rungs", 'Write "rungs": {"M7": 2, "M8": 3}.')
+    for rung, count in found.items():
+        if rung not in RUNGS:
+            raise SpecError(f"There is no rung {rung!r}.", "rungs", f"The rungs are {', '.join(RUNGS)}.")
+        if not isinstance(count, int) or isinstance(count, bool) or not 0 <= count <= MOST_PROBLEMS:
+            raise SpecError(f"{rung} needs a count from 0 to {MOST_PROBLEMS}.", "rungs", f'Write "{rung}": 2.')
+    wanted = {rung: found[rung] for rung in RUNGS if found.get(rung)}
+    if not 1 <= sum(wanted.values()) <= MOST_PROBLEMS:
+        raise SpecError(f"A ladder has 1 to {MOST_PROBLEMS} problems.", "rungs", 'Write "rungs": {"M7": 2, "M8": 3}.')
+    return wanted
+
+
+def _from_to(given: Mapping[str, Any]) -> dict[str, int]:
+    first, last = given.get("from"), given.get("to")
+    order = list(RUNGS)
+    known = first in order and last in order
+    if not known or order.index(first) > order.index(last):
+        hint = 'Write "rungs": {"M7": 2}, or "from": "F4", "to": "M4", "steps": 8.'
+        raise SpecError("The ladder needs rungs with counts, or a first and a last rung.", "rungs", hint)
+    return between(first, last, _whole(given, "steps", 1, MOST_PROBLEMS, 8) or 8)
+
+
+def _check_label(label: str) -> None:
+    try:
+        if read(f"1/2 + 1/3 {label}").label == label:
+            return
+    except CoreError:
+        pass
+    raise SpecError(f"{label[:40]!r} cannot be a label.", "label", "A label is a unit, like ft, km or %.")

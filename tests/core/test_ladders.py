@@ -1,0 +1,286 @@
+"""Ladders built to order, against plain enumeration with the core's own workings and against brute force."""
+
+import unittest
+from collections import Counter
+from fractions import Fraction
+from functools import cache
+from itertools import combinations, product
+from math import lcm
+from unittest import mock
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from keen_slate.core.document import work_text
+from keen_slate.core.features import features
+from keen_slate.core.ladders import Impossible, build, build_or_why, decimals, ladder_document, read_spec
+from keen_slate.core.ladders.climb import climb
+from keen_slate.core.ladders.cover import fewest
+from keen_slate.core.ladders.options import copy_key
+from keen_slate.core.ladders.parallel import parallel
+from keen_slate.core.ladders.smallest import smallest
+from keen_slate.core.ladders.spaces import space_of
+from keen_slate.core.ladders.spec import AVOIDED, Limits, SpecError
+from keen_slate.core.methods import work
+from keen_slate.core.misconceptions.registry import ENTRIES
+from keen_slate.core.numbers import Frac, Mixed, Sum, Whole, leaves, make
+from keen_slate.core.reading import Problem
+from keen_slate.core.rungs import RUNGS
+from keen_slate.core.wording import text
+
+# Denominators of every relation, small enough to work every problem there is.
+DENOMINATORS = (2, 4, 6, 9)
+WHOLES = 2
+LIMITS = st.builds(
+    Limits,
+    st.just(DENOMINATORS), st.sampled_from([None, 6, 12, 18, 36]), st.just(WHOLES),
+    st.sampled_from([None, Fraction(1), Fraction(3, 2), Fraction(3)]), st.frozensets(st.sampled_from(sorted(AVOIDED))),
+)  # fmt: skip
+
+
+@cache
+def two_terms():
+    """Every sum and difference of two fractions, mixed numbers and wholes, with its features and value."""
+    parts = [(w, n, d) for w in range(WHOLES + 1) for d in DENOMINATORS for n in range(1, d)]
+    numbers = [make(*part) for part in parts] + [Whole(n) for n in range(1, WHOLES + 1)]
+    return [seen(Sum(a, ((o, b),)), "add-subtract") for a, b, o in product(numbers, numbers, "+-")]
+
+
+@cache
+def three_fractions():
+    numbers = [Frac(n, d) for d in (2, 3, 9) for n in range(1, d)]
+    return [
+        seen(Sum(a, ((o, b), (p, c))), "add-subtract")
+        for a, b, c, o, p in product(numbers, numbers, numbers, "+-", "+-")
+    ]
+
+
+def seen(expr, kind):
+    working = work(Problem(expr, None, kind))
+    return features(working), working.value
+
+
+def keeps(limits, found):
+    """The limits, looked at the long way."""
+    seen, answer = found
+    avoided = {
+        "negatives": seen.negatives, "simplification": seen.simplify_by > 1, "whole-answers": seen.whole_answer,
+        "large-pictures": (seen.common_denominator or 1) > 24, "large-facts": seen.large_facts > 0,
+    }  # fmt: skip
+    return (
+        answer != 0
+        and (limits.below is None or answer < limits.below)
+        and (limits.largest_common is None or (seen.common_denominator or 1) <= limits.largest_common)
+        and not any(avoided[name] for name in limits.avoid)
+    )
+
+
+def limits_of(problem, spec_limits):
+    """Denominators, wholes and least common denominator of a problem as it is typed."""
+    numbers = list(leaves(problem.expr))
+    dens = [n.den for n in numbers if isinstance(n, (Frac, Mixed))]
+    wholes = [n.n if isinstance(n, Whole) else n.whole for n in numbers if not isinstance(n, Frac)]
+    return set(dens) <= set(spec_limits.denominators), max(wholes, default=0), lcm(*dens)
+
+
+SPECS = st.fixed_dictionaries(
+    {
+        "rungs": st.dictionaries(st.sampled_from([r for r in RUNGS if r[0] in "FM"]), st.integers(1, 2), min_size=1, max_size=4),
+        "denominators": st.just([2, 3, 4, 6, 8, 12]), "largest_whole": st.integers(3, 12), "seed": st.integers(0, 99),
+        "largest_common_denominator": st.sampled_from([None, 24, 60]), "answer_below": st.sampled_from([None, 9, "7 1/2"]),
+        "avoid": st.lists(st.sampled_from(["negatives", "large-facts", "large-pictures"]), unique=True),
+        "targets": st.lists(st.sampled_from(["add-across", "top-not-scaled", "regroup-ten", "carry-lost"]), unique=True),
+        "separate": st.booleans(),
+    }
+)  # fmt: skip
+
+
+class CountTests(unittest.TestCase):
+    @given(LIMITS)
+    @settings(max_examples=60)
+    def test_counts_of_two_terms_are_those_of_plain_enumeration(self, limits):
+        expected = Counter(found[0].rung for found in two_terms() if keeps(limits, found))
+        rungs = [rung for rung in RUNGS if rung[0] in "FM" and rung != "F7"]
+        self.assertEqual(
+            {r: space_of(r, limits).count for r in rungs}, {r: expected[r] for r in rungs}, "counted and enumerated"
+        )
+
+    @given(LIMITS)
+    @settings(max_examples=30)
+    def test_counts_of_three_fractions_are_those_of_plain_enumeration(self, limits):
+        limits = Limits((2, 3, 9), limits.largest_common, 2, limits.below, limits.avoid)
+        space = space_of("F7", limits)
+        self.assertEqual(space.count, sum(keeps(limits, f) for f in three_fractions() if f[0].rung))
+        self.assertEqual(space.count, len(list(space.all())))
+
+    def test_counts_of_decimals_are_those_of_plain_enumeration(self):
+        parts = ("", "5", "08", "99")
+        numbers = [(w, part) for w in range(11) for part in parts]
+        found = [
+            seen(Sum(decimals._write(*a), ((o, decimals._write(*b)),)), "decimal")
+            for a, b, o in product(numbers, numbers, "+-")
+            if a[1] or b[1]
+        ]
+        limits = [
+            Limits(largest_whole=10),
+            Limits(largest_whole=10, below=Fraction(21, 2), avoid=frozenset(["negatives", "whole-answers"])),
+        ]
+        with mock.patch.object(decimals, "PARTS", parts):
+            decimals._shapes.cache_clear()
+            self.addCleanup(decimals._shapes.cache_clear)
+            for limit in limits:
+                expected = Counter(one[0].rung for one in found if keeps(limit, one))
+                for rung in decimals.RUNGS:
+                    self.assertEqual(space_of(rung, limit).count, expected[rung], (rung, limit))
+
+    @given(st.sampled_from(list(RUNGS)), st.randoms(use_true_random=False))
+    def test_what_is_drawn_stands_on_its_rung(self, rung, dice):
+        drawn = space_of(rung, Limits(denominators=(2, 3, 4, 6), largest_whole=9)).draw(dice)
+        self.assertEqual(work_text(text(drawn)).features.rung, rung)
+
+
+class BuildTests(unittest.TestCase):
+    @given(SPECS)
+    @settings(max_examples=100)
+    def test_a_ladder_keeps_its_wish_or_says_what_to_change(self, given_spec):
+        spec = read_spec(given_spec)
+        made = build_or_why(spec)
+        if isinstance(made, Impossible):
+            changed = given_spec | {made.limit: made.nearest}
+            self.assertNotIsInstance(build_or_why(read_spec(changed)), Impossible)
+            return
+        document = ladder_document(made, spec)
+        self.assertEqual(document, ladder_document(build(read_spec(given_spec)), spec))
+        self.assertEqual([p["features"]["rung"] for p in document["problems"]], list(spec.slots))
+        worked = [work_text(p["text"]) for p in document["problems"]]
+        self.assertEqual(len({copy_key(w.working.problem.expr) for w in worked}), len(worked))
+        for one, shown in zip(worked, document["problems"], strict=True):
+            allowed, whole, common = limits_of(one.working.problem, spec.limits)
+            self.assertTrue(allowed and whole <= spec.limits.largest_whole)
+            self.assertTrue(keeps(spec.limits, (one.features, one.working.value)))
+            self.assertLessEqual(common, spec.limits.largest_common or common)
+            revealed = {f.entry.code: f.answer_value for f in one.found if f.status == "reveals"}
+            self.assertEqual(set(shown["reveals"]), set(revealed))
+        self.assertLessEqual(set(spec.targets), set(document["reveals"]))
+        for a, b in combinations(spec.targets, 2):
+            answers = [
+                ({f.entry.code: f.answer_value for f in w.found if f.status == "reveals"}, w.working.value)
+                for w in worked
+            ]
+            apart = any(found.get(a, right) != found.get(b, right) for found, right in answers)
+            self.assertEqual([a, b] not in document["not_separated"], apart)
+
+    def test_kept_problems_stay_and_shunned_ones_do_not_come_back(self):
+        spec = read_spec({"from": "M1", "to": "M6", "steps": 6, "seed": 3, "avoid": ["negatives"]})
+        first = build(spec)
+        kept = {i: p.expr for i, p in enumerate(first.problems) if i != 2}
+        swapped = build(spec, kept, [first.problems[2].expr])
+        same = [a.expr == b.expr for a, b in zip(first.problems, swapped.problems, strict=True)]
+        self.assertEqual(same, [True, True, False, True, True, True])
+        self.assertEqual(swapped.problems[2].rung, "M3")
+
+    def test_the_nearest_limit_is_the_nearest(self):
+        cases = [
+            ({"rungs": {"M4": 1}, "denominators": [3, 4], "largest_common_denominator": 3}, "largest_common_denominator", 12),
+            ({"rungs": {"M1": 1}, "answer_below": 1}, "answer_below", 2),
+            ({"rungs": {"M7": 1}, "largest_whole": 0}, "largest_whole", 1),
+            ({"rungs": {"F6": 2}, "denominators": [2, 4, 8]}, "denominators", [2, 3, 4, 8]),
+            ({"rungs": {"F2": 1}, "avoid": ["simplification", "negatives"]}, "avoid", ["negatives"]),
+            ({"rungs": {"F1": 1}, "targets": ["add-across", "carry-lost"]}, "targets", ["add-across"]),
+        ]  # fmt: skip
+        for wish, limit, nearest in cases:
+            self.assertEqual(build_or_why(read_spec(wish)), Impossible(limit, nearest), wish)
+
+    def test_a_wish_that_cannot_be_understood_is_met_with_a_sentence(self):
+        wrong = [  # no object; a key, rung, code or label that does not exist; a count, a number, a list that is none
+            [], {"rungs": {}}, {"rungs": {"F9": 1}}, {"rungs": {"F1": 99}}, {"rungs": {"F1": True}}, {"rung": 1}, {"from": "M1", "to": "F1"},
+            {"rungs": {"F1": 1}, "denominators": [1]}, {"rungs": {"F1": 1}, "denominators": []}, {"rungs": {"F1": 1}, "avoid": ["x"]},
+            {"rungs": {"F1": 1}, "targets": "add-across"}, {"rungs": {"F1": 1}, "answer_below": "1/0"}, {"rungs": {"F1": 1}, "label": "<b>"},
+            {"rungs": {"F1": 1}, "largest_whole": 1000}, {"rungs": {"F1": 1}, "separate": 1}, {"rungs": {"F1": 1}, "seed": "x"},
+        ]  # fmt: skip
+        for wish in wrong:
+            with self.assertRaises(SpecError, msg=wish) as caught:
+                read_spec(wish)
+            self.assertTrue(caught.exception.message and caught.exception.hint, wish)
+
+    @given(st.recursive(st.none() | st.booleans() | st.integers() | st.text(max_size=5), lambda inner: st.lists(inner, max_size=3) | st.dictionaries(
+        st.sampled_from(["rungs", "from", "to", "steps", "denominators", "avoid", "targets", "label", "F1", "x"]), inner, max_size=4)))  # fmt: skip
+    def test_any_json_is_read_or_refused(self, given_spec):
+        try:
+            read_spec(given_spec)
+        except SpecError as error:
+            self.assertTrue(error.hint)
+
+
+class CoverTests(unittest.TestCase):
+    @given(st.lists(st.integers(0, 255), max_size=9), st.integers(0, 255))
+    def test_no_fewer_would_do(self, masks, wanted):
+        reach = 0
+        for mask in masks:
+            reach |= mask & wanted
+
+        def covers(chosen):
+            bits = 0
+            for mask in chosen:
+                bits |= mask
+            return bits & reach == reach
+
+        cover = fewest(masks, wanted)
+        self.assertTrue(cover.fewest and covers(masks[i] for i in cover.chosen))
+        least = next(size for size in range(len(masks) + 1) if any(covers(c) for c in combinations(masks, size)))
+        self.assertEqual(len(cover.chosen), least)
+
+    def test_a_smallest_revealing_set_reveals_and_separates_all_and_no_fewer_problems_do(self):
+        codes = ["add-across", "added-common-bottoms", "top-not-scaled", "carry-lost", "smaller-from-larger", "regroup-ten", "fraction-brought-down"]  # fmt: skip
+        found = smallest(codes)
+        self.assertEqual((found.proven, found.not_revealed, found.not_separated), (True, (), ()))
+        worked = [work_text(text(one.expr)) for one in found.problems]
+        shown = [{f.entry.code: f.answer_value for f in w.found if f.status == "reveals"} for w in worked]
+        self.assertLessEqual(set(codes), set().union(*shown))
+        for a, b in combinations(codes, 2):
+            self.assertTrue(
+                any(s.get(a, w.working.value) != s.get(b, w.working.value) for s, w in zip(shown, worked, strict=True))
+            )
+        others = {frozenset(set(codes) & {f.entry.code for f in work_text(text(e)).found if f.status == "reveals"})
+                  for r in ("F6", "M3", "M4", "M6", "M7", "M8") for e in list(space_of(r, Limits((2, 3, 4, 5), None, 3)).typical())[:150]}  # fmt: skip
+        self.assertFalse([pair for pair in combinations(others, len(worked) - 1) if set(codes) <= set().union(*pair)])
+
+    def test_problems_of_kinds_that_are_not_gone_through_are_not_called_proven(self):
+        found = smallest(["flipped-first", "parts-separately"])
+        self.assertFalse(found.proven)
+        self.assertEqual(found.not_revealed, ())
+
+
+class ClimbTests(unittest.TestCase):
+    @given(st.lists(st.sampled_from(["F1", "F4", "M2", "D1", None]), max_size=6))
+    def test_it_never_steps_back_and_moves_as_few_as_can_be(self, rungs):
+        found = climb(rungs)
+        self.assertEqual(sorted(found.order), list(range(len(rungs))))
+        heights = []
+        for rung in rungs:
+            heights.append(list(RUNGS).index(rung) if rung else heights[-1] if heights else 0)
+        climbed = [heights[at] for at in found.order]
+        self.assertEqual(climbed, sorted(heights))
+        stay = [at for at in found.order if at not in found.moves]
+        self.assertEqual(stay, sorted(stay))
+        fewest_moves = min(
+            size for size in range(len(rungs) + 1) for gone in combinations(range(len(rungs)), size)
+            if (left := [heights[i] for i in range(len(rungs)) if i not in gone]) == sorted(left)
+        )  # fmt: skip
+        self.assertEqual(len(found.moves), fewest_moves)
+
+
+class ParallelTests(unittest.TestCase):
+    @given(st.sampled_from([entry.example for entry in ENTRIES.values()]), st.integers(0, 9))
+    @settings(max_examples=60)
+    def test_it_is_alike_in_all_that_it_says_and_has_other_numbers(self, source, seed):
+        worked = work_text(source)
+        found = parallel(worked, seed)
+        again = work_text(found.worked.working.problem.text)
+        self.assertNotEqual(copy_key(again.working.problem.expr), copy_key(worked.working.problem.expr))
+        self.assertEqual(again.working.problem.kind, worked.working.problem.kind)
+        shown = [{f.entry.code for f in w.found if f.status == "reveals"} for w in (worked, again)]
+        self.assertEqual(shown[0] ^ shown[1], set(found.different) & set(ENTRIES))
+        if not found.different:
+            for name in ("rung", "denominators", "steps", "carries", "regroups", "negatives", "whole_answer"):
+                self.assertEqual(getattr(worked.features, name), getattr(again.features, name), name)
