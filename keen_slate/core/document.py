@@ -14,6 +14,7 @@ from typing import Any
 
 from .checks import caught_by, checks
 from .estimate import Estimate, estimate
+from .fading import Fading, cells_with_blanks, jotting_with_blanks
 from .features import Features, features
 from .figures import choose, expose, number_line
 from .figures.choose import KIND_NAMES as PICTURE_NAMES
@@ -26,6 +27,7 @@ from .layouts.columns import columns
 from .layouts.line import line
 from .layouts.stacked import stacked
 from .lexing import DecimalMark
+from .marks import marks as marks_of
 from .methods import work
 from .methods.single import converting
 from .misconceptions import Found, find
@@ -194,8 +196,17 @@ class TeachersWords:
         return None, ""
 
 
-def working_view(worked: Worked, edited: TeachersWords | None = None) -> dict[str, Any]:
-    """The document with typeset pieces, rows in squares and figures; *edited* sentences replace the core's own."""
+def working_view(
+    worked: Worked,
+    edited: TeachersWords | None = None,
+    fading: Fading | None = None,
+    points: Mapping[str, int] | None = None,
+) -> dict[str, Any]:
+    """The document with typeset pieces, rows in squares and figures; *edited* sentences replace the core's own.
+
+    What *fading* leaves to pupils is marked, *points* are a teacher's own marks by key.
+    """
+    fading = fading or Fading()
     working = worked.working
     say = saying(working.ways)
     view = working_document(worked)
@@ -206,14 +217,22 @@ def working_view(worked: Worked, edited: TeachersWords | None = None) -> dict[st
     label = working.problem.label
     before = label is not None and working.answer_text.lstrip("-").startswith(label)
     view["answer"] |= {"glyphs": in_words(glyphs(working.answer), say), "label_before": before}
-    view |= _layout(working)
+    keys = step_keys(working)
+    view |= _layout(working, keys, fading)
+    view["marks"] = marks_of(working, keys, points or {})
     if working.answers:
         view["answer_glyphs"] = [glyphs(answer) for answer in working.answers[:MOST_TYPESET]]
     edited = edited or TeachersWords()
     look = Look.of(working)
-    for step, key, shown in zip(working.steps, step_keys(working), view["steps"], strict=True):
+    for i, (step, key, shown) in enumerate(zip(working.steps, keys, view["steps"], strict=True)):
         shown["key"] = key
-        _add_to_step(step, shown, say)
+        shown["hidden"] = fading.hides_step(i, len(keys))
+        shown["pause"] = fading.pause == key
+        shown["title_glyphs"] = in_words(typeset(step.title), say)
+        shown["line_glyphs"] = [
+            in_words(jotting_with_blanks(rich, f"{key} line {j}", fading), say) for j, rich in enumerate(step.lines)
+        ]
+        shown["line_hidden"] = [f"{key} line {j}" in fading.blanks for j in range(len(step.lines))]
         _put_teachers_words(shown, edited)
         _add_picture(step, shown, look, edited, say)
     if (about := worked.estimate) is not None:
@@ -251,7 +270,7 @@ def _estimate_figure(worked: Worked, about: Estimate) -> Figure | None:
     )
 
 
-def _layout(working: Working) -> dict[str, Any]:
+def _layout(working: Working, keys: list[str], fading: Fading) -> dict[str, Any]:
     """The layout that is chosen (`line` where it cannot be had), with its rows, its sheet or its boxes."""
     chosen = working.ways.layout
     sheet, boxes = None, []
@@ -261,22 +280,26 @@ def _layout(working: Working) -> dict[str, Any]:
         sheet = stacked(working)
     if working.problem.kind == "decimal" and chosen in ("line", "stacked"):
         sheet = columns(working)
+    if not fading.plain:
+        sheet = None  # all lines of a sheet stand in one; what pupils fill in stands line by line
     if not working.steps or not (sheet or boxes):
         chosen, boxes = "line", []
     return {
         "layout": chosen,
-        "rows": [_row(row, working) for row in line(working)],
+        "rows": [_row(row, working, keys, fading) for row in line(working)],
         "sheet": replace(sheet, cells=_marked(sheet.cells, working)) if sheet else None,
-        "boxes": [_box(box, working) for box in boxes],
+        "boxes": [_box(box, working, keys, fading) for box in boxes],
     }
 
 
-def _box(box: Box, working: Working) -> dict[str, Any]:
+def _box(box: Box, working: Working, keys: list[str], fading: Fading) -> dict[str, Any]:
     say = saying(working.ways)
+    rows = [_row(row, working, keys, fading) for row in box.rows]
     return {
         "title": say(box.title),
         "answer": say(box.answer),
-        "rows": [_row(row, working) for row in box.rows],
+        "hidden": any(row["hidden"] for row in rows),
+        "rows": rows,
         "line_glyphs": [in_words(typeset(rich), say) for rich in box.jottings],
     }
 
@@ -288,11 +311,13 @@ def _marked(cells: tuple[Cell, ...], working: Working) -> tuple[Cell, ...]:
     return tuple([replace(cell, text=mark) if cell.text == "." else cell for cell in cells])
 
 
-def _row(row: Row, working: Working) -> dict[str, Any]:
+def _row(row: Row, working: Working, keys: list[str], fading: Fading) -> dict[str, Any]:
     expr = working.problem.expr if row.step is None else working.steps[row.step].after
-    cells = _marked(row.cells, working)
+    key = "problem" if row.step is None else keys[row.step]
+    cells = cells_with_blanks(_marked(row.cells, working), key, fading)
+    hidden = row.step is not None and (fading.hides_step(row.step, len(keys)) or fading.hides_row(key))
     return {
-        "step": row.step, "width": row.width, "height": row.height, "cells": cells, "rules": row.rules, "spoken": words(expr),
+        "key": key, "hidden": hidden, "step": row.step, "width": row.width, "height": row.height, "cells": cells, "rules": row.rules, "spoken": words(expr),
     }  # fmt: skip
 
 
@@ -339,11 +364,6 @@ def step_keys(working: Working) -> list[str]:
         keys.append(f"{step.kind} {seen[step.kind]}")
         seen[step.kind] += 1
     return keys
-
-
-def _add_to_step(step: Step, shown: dict[str, Any], say: Say) -> None:
-    shown["title_glyphs"] = in_words(typeset(step.title), say)
-    shown["line_glyphs"] = [in_words(typeset(rich), say) for rich in step.lines]
 
 
 def _add_picture(step: Step, shown: dict[str, Any], look: Look, edited: TeachersWords, say: Say) -> None:

@@ -205,7 +205,7 @@ TERM_ROLES: Roles = ("first", "second", "third", "fourth", "fifth", "sixth")
 class Glyph(TypedDict, total=False):
     """A piece of typeset text: plain *text*, or a fraction of *top* over *bottom*; *role* gives its ink.
 
-    A "recurring" piece has a bar over it.
+    A "recurring" piece has a bar over it. In a jotting, *key* names a number that may be made a *blank*.
     """
 
     kind: Literal["words", "number", "operator", "fraction", "power", "recurring"]
@@ -213,6 +213,8 @@ class Glyph(TypedDict, total=False):
     top: str
     bottom: str
     role: Role
+    key: str
+    blank: bool
 
 
 def _number(text: str, role: Role) -> Glyph:

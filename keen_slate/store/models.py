@@ -18,6 +18,8 @@ uuid_key = Annotated[uuid.UUID, mapped_column(primary_key=True)]
 teacher_key = Annotated[uuid.UUID, mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"), primary_key=True)]
 moment = Annotated[datetime, mapped_column(DateTime(timezone=True), server_default=func.now())]
 settings = Annotated[dict[str, str], mapped_column(JSONB, default=dict, server_default="{}")]
+document = Annotated[dict[str, Any], mapped_column(JSONB, default=dict, server_default="{}")]
+long_text = Annotated[str, mapped_column(Text, default="", server_default="")]
 
 TITLE_LENGTH = 120
 WORDS_LENGTH = 1000
@@ -53,6 +55,8 @@ class ExampleSet(Base):
     """A set of worked examples. *version* counts its changes, so that two tabs cannot overwrite each other.
 
     *ways* are those of the set: what departs from the house. *words* are its teacher's, for all steps of a kind.
+    *place* is where it lies: on the shelf, in the archive or in the bin. *at_change* is the change of its history
+    that it stands at: those after it were undone.
     """
 
     __tablename__ = "example_set"
@@ -63,6 +67,12 @@ class ExampleSet(Base):
     version: Mapped[int] = mapped_column()
     ways: Mapped[settings]
     words: Mapped[settings]
+    note: Mapped[long_text]
+    objective: Mapped[long_text]
+    standards: Mapped[list[str]] = mapped_column(JSONB, default=list, server_default="[]")
+    lesson_minutes: Mapped[int | None]
+    place: Mapped[str] = mapped_column(String(8), default="shelf", server_default="shelf")
+    at_change: Mapped[int] = mapped_column(default=0, server_default="0")
     created_at: Mapped[moment]
     changed_at: Mapped[moment] = mapped_column(onupdate=func.now())
 
@@ -76,7 +86,8 @@ class ExampleSet(Base):
 class Example(Base):
     """A problem on the ladder as it was typed, with its own ways and the words its teacher wrote for its steps.
 
-    *target* is the form that a lone number is to be converted to.
+    *target* is the form that a lone number is to be converted to. *fading* is what pupils fill in, *marks* are the
+    points that its teacher gives, by key.
     """
 
     __tablename__ = "example"
@@ -89,6 +100,9 @@ class Example(Base):
     target: Mapped[str | None] = mapped_column(String(12))
     ways: Mapped[settings]
     words: Mapped[settings]
+    note: Mapped[long_text]
+    fading: Mapped[document]
+    marks: Mapped[document]
 
     example_set: Mapped[ExampleSet] = relationship(back_populates="examples")
 
@@ -97,4 +111,26 @@ class Example(Base):
             ["teacher_id", "set_id"], ["example_set.teacher_id", "example_set.id"], ondelete="CASCADE"
         ),
         Index(None, "teacher_id", "set_id", "position"),
+    )
+
+
+class Change(Base):
+    """A change to a set, with the whole set as it was *after* it; number 0 is the set as the history found it.
+
+    *said* tells the teacher what undoing it takes back.
+    """
+
+    __tablename__ = "change"
+
+    teacher_id: Mapped[uuid_key]
+    set_id: Mapped[uuid_key]
+    number: Mapped[int] = mapped_column(primary_key=True)
+    said: Mapped[str] = mapped_column(Text)
+    after: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    made_at: Mapped[moment]
+
+    __table_args__ = (
+        ForeignKeyConstraint(
+            ["teacher_id", "set_id"], ["example_set.teacher_id", "example_set.id"], ondelete="CASCADE"
+        ),
     )

@@ -1,21 +1,39 @@
 """A teacher's shelf: the one place where rows are looked up, always filtered by the teacher.
 
 Changes to a set name the version they were made on. If the set has moved on since, `StaleSetError` is raised
-and nothing is changed.
+and nothing is changed. Every change goes into the history of the set.
 """
 
 from __future__ import annotations
 
 import uuid
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
+from typing import Any
 
-from sqlalchemy import func, select
+from sqlalchemy import Select, func, or_, select
 from sqlalchemy.orm import Session, selectinload
 from sqlalchemy.orm.attributes import flag_modified
 
+from .history import EXAMPLE_FIELDS, SET_FIELDS, History
 from .models import Example, ExampleSet, Teacher
 
 MOST_EXAMPLES = 60
+PLACES = ("shelf", "archive", "bin")
+_SAID = {
+    "title": "Renamed",
+    "ways": "Ways changed",
+    "words": "Step changed",
+    "note": "Note changed",
+    "objective": "Objective changed",
+    "standards": "Objective changed",
+    "lesson_minutes": "Lesson changed",
+    "source": "Changed",
+    "target": "Asked otherwise",
+    "fading": "Blanks changed",
+    "marks": "Marks changed",
+}
+
+_EMPTY: dict[str, Any] = {"target": None, "ways": {}, "words": {}, "note": "", "fading": {}, "marks": {}}
 
 
 class NotFoundError(LookupError):
@@ -41,23 +59,45 @@ class Shelf:
         self.session = session
         self.teacher_id = teacher_id
 
-    def sets(self) -> Sequence[ExampleSet]:
-        """All sets with their examples, the one changed last first."""
+    # Sets ---------------------------------------------------------------------------------------------------------
+
+    def sets(self, place: str = "shelf", search: str = "") -> Sequence[ExampleSet]:
+        """The sets in a *place* with their examples, the one changed last first; those in which *search* is written."""
         query = (
             select(ExampleSet)
-            .where(ExampleSet.teacher_id == self.teacher_id)
+            .where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.place == place)
             .options(selectinload(ExampleSet.examples))
             .order_by(ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id)
         )
+        for word in search.split():
+            written = [
+                column.icontains(word, autoescape=True)
+                for column in (ExampleSet.title, ExampleSet.note, ExampleSet.objective)
+            ]
+            in_examples = ExampleSet.examples.any(
+                or_(Example.source.icontains(word, autoescape=True), Example.note.icontains(word, autoescape=True))
+            )
+            query = query.where(or_(*written, in_examples, ExampleSet.standards.contains([word])))
         return self.session.scalars(query).all()
 
+    def counts(self) -> dict[str, int]:
+        """How many sets lie in each place."""
+        query = select(ExampleSet.place, func.count()).where(ExampleSet.teacher_id == self.teacher_id)
+        found = {row[0]: row[1] for row in self.session.execute(query.group_by(ExampleSet.place))}
+        return {place: found.get(place, 0) for place in PLACES}
+
     def one_set(self, set_id: uuid.UUID) -> ExampleSet:
-        """One set with its examples. Raises `NotFoundError`."""
-        query = (
+        """One set with its examples, wherever it lies. Raises `NotFoundError`."""
+        return self._found(self._query(set_id))
+
+    def _query(self, set_id: uuid.UUID) -> Select[ExampleSet]:
+        return (
             select(ExampleSet)
             .where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.id == set_id)
             .options(selectinload(ExampleSet.examples))
         )
+
+    def _found(self, query: Select[ExampleSet]) -> ExampleSet:
         found = self.session.scalars(query).one_or_none()
         if found is None:
             raise NotFoundError("This set is not on your shelf.")
@@ -67,105 +107,151 @@ class Shelf:
         """One example of a set. Raises `NotFoundError`."""
         return _example_in(self.one_set(set_id), example_id)
 
-    def add_set(self, title: str) -> ExampleSet:
-        """A new, empty set."""
-        new = ExampleSet(teacher_id=self.teacher_id, id=uuid.uuid4(), title=title, examples=[])
+    def add_set(
+        self, title: str, examples: Iterable[Mapping[str, Any]] = (), like: ExampleSet | None = None
+    ) -> ExampleSet:
+        """A new set of *examples* (values of `EXAMPLE_FIELDS`), with all else that the set has which it is *like*."""
+        new = ExampleSet(teacher_id=self.teacher_id, id=uuid.uuid4())
+        if like is not None:
+            for name in SET_FIELDS:
+                setattr(new, name, getattr(like, name))
+        new.examples = [self._new_example(i, fields) for i, fields in enumerate(examples)]
+        new.title = title
         self.session.add(new)
         self.session.flush()
         return new
+
+    def put(self, set_id: uuid.UUID, place: str) -> ExampleSet:
+        """Lay a set in another *place*: on the shelf, in the archive, in the bin. Raises `NotFoundError`."""
+        found = self.one_set(set_id)
+        found.place = place
+        self.session.flush()
+        return found
+
+    def empty_bin(self) -> int:
+        """Take every set in the bin away for good; how many there were."""
+        binned = self.sets("bin")
+        for found in binned:
+            self.session.delete(found)
+        self.session.flush()
+        return len(binned)
+
+    # The house ----------------------------------------------------------------------------------------------------
 
     def house_ways(self) -> dict[str, str]:
         """The ways of the house: what departs from the defaults in all sets."""
         return self.session.get_one(Teacher, self.teacher_id).ways
 
-    def change_house_ways(self, ways: Mapping[str, str]) -> None:
-        """Give the house other ways."""
+    def change_house_ways(self, ways: Mapping[str, str], set_id: uuid.UUID | None = None) -> None:
+        """Give the house other ways; where it was done at a set, undoing it there takes it back."""
+        if set_id is None:
+            self.session.get_one(Teacher, self.teacher_id).ways = dict(ways)
+            return
+        found = self.one_set(set_id)
+        history = History(self.session, found)
+        history.begin()
         self.session.get_one(Teacher, self.teacher_id).ways = dict(ways)
+        self._changed(found, history, "Ways changed")
+
+    # Changes to a set ---------------------------------------------------------------------------------------------
 
     def change_set(
-        self,
-        set_id: uuid.UUID,
-        version: int,
-        title: str | None = None,
-        order: Sequence[uuid.UUID] | None = None,
-        ways: Mapping[str, str] | None = None,
-        words: Mapping[str, str] | None = None,
+        self, set_id: uuid.UUID, version: int, changes: Mapping[str, Any], order: Sequence[uuid.UUID] | None = None
     ) -> ExampleSet:
-        """Give a set another *title*, other *ways* or *words*, its examples another *order*, or all of these."""
-        found = self._for_change(set_id, version)
-        if ways is not None:
-            found.ways = dict(ways)
-        if words is not None:
-            found.words = dict(words)
-        if title is not None:
-            found.title = title
+        """Give a set other values of `SET_FIELDS`, or its examples another *order*, or both."""
+        found, history = self._for_change(set_id, version)
+        for name in SET_FIELDS:
+            if name in changes:
+                setattr(found, name, changes[name])
         if order is not None:
             by_id = {example.id: example for example in found.examples}
             if sorted(by_id) != sorted(order):
                 raise OrderError("The new order does not name every example of the set once.")
             _renumber([by_id[example_id] for example_id in order])
-        return self._changed(found)
+        return self._changed(found, history, "Moved" if order is not None else _said(changes))
 
-    def add_example(
-        self, set_id: uuid.UUID, version: int, source: str, position: int | None,
-        ways: Mapping[str, str], words: Mapping[str, str], target: str | None = None,
-    ) -> tuple[ExampleSet, Example]:  # fmt: skip
-        """Put an example on the ladder at *position* from 0, or at its end."""
-        found = self._for_change(set_id, version)
-        if len(found.examples) >= MOST_EXAMPLES:
+    def add_examples(
+        self, set_id: uuid.UUID, version: int, examples: Sequence[Mapping[str, Any]], position: int | None = None
+    ) -> tuple[ExampleSet, list[Example]]:
+        """Put examples (values of `EXAMPLE_FIELDS`, *source* at least) on the ladder at *position* from 0, or at its end."""
+        found, history = self._for_change(set_id, version)
+        if len(found.examples) + len(examples) > MOST_EXAMPLES:
             raise FullSetError(f"A set holds {MOST_EXAMPLES} examples; begin a new one for more.")
-        example = Example(
-            teacher_id=self.teacher_id,
-            id=uuid.uuid4(),
-            position=0,
-            source=source,
-            target=target,
-            ways=dict(ways),
-            words=dict(words),
-        )
+        new = [self._new_example(0, fields) for fields in examples]
         ordered = list(found.examples)
-        ordered.insert(len(ordered) if position is None else position, example)
-        found.examples.append(example)
+        at = len(ordered) if position is None else position
+        ordered[at:at] = new
+        found.examples.extend(new)
         _renumber(ordered)
-        return self._changed(found), example
+        said = "Added" if len(new) == 1 else f"{len(new)} examples added"
+        return self._changed(found, history, said), new
 
-    def change_example(
-        self, set_id: uuid.UUID, example_id: uuid.UUID, version: int,
-        source: str | None, ways: Mapping[str, str] | None, words: Mapping[str, str] | None,
-        target: str | None = None,
-    ) -> tuple[ExampleSet, Example]:  # fmt: skip
-        """Change an example; another text drops the words of the old steps, an empty *target* asks for no form."""
-        found = self._for_change(set_id, version)
-        example = _example_in(found, example_id)
-        if source is not None and source != example.source:
-            example.source, example.words = source, {}
-        if target is not None:
-            example.target = target or None
-        if ways is not None:
-            example.ways = dict(ways)
-        if words is not None:
-            example.words = dict(words)
-        return self._changed(found), example
+    def change_examples(
+        self, set_id: uuid.UUID, version: int, changes: Mapping[uuid.UUID, Mapping[str, Any]]
+    ) -> ExampleSet:
+        """Change examples by their ids; another text drops what was kept for the old one's steps."""
+        found, history = self._for_change(set_id, version)
+        for example_id, fields in changes.items():
+            example = _example_in(found, example_id)
+            if fields.get("source", example.source) != example.source:
+                example.words, example.fading, example.marks = {}, {}, {}
+            for name in EXAMPLE_FIELDS:
+                if name in fields:
+                    setattr(example, name, fields[name])
+        names = [name for fields in changes.values() for name in fields]
+        said = "Worked another way" if names == ["ways"] else _said(names)
+        return self._changed(found, history, said)
 
     def remove_example(self, set_id: uuid.UUID, example_id: uuid.UUID, version: int) -> ExampleSet:
         """Take an example off the ladder."""
-        found = self._for_change(set_id, version)
-        found.examples.remove(_example_in(found, example_id))
+        found, history = self._for_change(set_id, version)
+        example = _example_in(found, example_id)
+        found.examples.remove(example)
         _renumber(found.examples)
-        return self._changed(found)
+        return self._changed(found, history, f"{example.source} was taken off")
 
-    def _for_change(self, set_id: uuid.UUID, version: int) -> ExampleSet:
-        found = self.one_set(set_id)
+    def undo(self, set_id: uuid.UUID, version: int, by: int = -1) -> ExampleSet:
+        """Take back the last change of a set, or (*by* +1) do it again. Raises `NoChangeError`."""
+        found, history = self._for_change(set_id, version)
+        history.go(by)
+        return self._touched(found)
+
+    def history(self, found: ExampleSet) -> History:
+        """The history of a set."""
+        return History(self.session, found)
+
+    def _for_change(self, set_id: uuid.UUID, version: int) -> tuple[ExampleSet, History]:
+        # Whoever changes the same set at this moment waits, and then sees the version that this change makes.
+        query = self._query(set_id).with_for_update(of=ExampleSet)
+        found = self._found(query.execution_options(populate_existing=True))
         if found.version != version:
             raise StaleSetError("This set was changed in another tab since it was opened here.")
-        return found
+        history = History(self.session, found)
+        history.begin()
+        return found, history
 
-    def _changed(self, found: ExampleSet) -> ExampleSet:
+    def _changed(self, found: ExampleSet, history: History, said: str) -> ExampleSet:
+        history.record(said)
+        return self._touched(found)
+
+    def _touched(self, found: ExampleSet) -> ExampleSet:
         """Count the change, even where only examples changed. A change that came between raises StaleDataError."""
         flag_modified(found, "title")
         self.session.flush()
         self.session.refresh(found)
         return found
+
+    def _new_example(self, position: int, fields: Mapping[str, Any]) -> Example:
+        return Example(teacher_id=self.teacher_id, id=uuid.uuid4(), position=position, **_EMPTY | dict(fields))
+
+
+def _said(names: Mapping[str, Any] | Sequence[str]) -> str:
+    return _SAID.get(next(iter(names), ""), "Changed")
+
+
+def fields_of(example: Example) -> dict[str, Any]:
+    """All of an example that a copy of it has too."""
+    return {name: getattr(example, name) for name in EXAMPLE_FIELDS}
 
 
 def _example_in(found: ExampleSet, example_id: uuid.UUID) -> Example:

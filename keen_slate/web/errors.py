@@ -10,6 +10,7 @@ from sqlalchemy.exc import InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeoutError
 
 from keen_slate.core.errors import CoreError
+from keen_slate.store.history import NoChangeError
 from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError
 
 HINTS = {404: "Go back to the Shelf.", 413: "Send less at once."}
@@ -29,6 +30,7 @@ def init_app(app: APIFlask) -> None:
     app.register_error_handler(NotFoundError, lambda error: refusal(404, str(error), "Go back to the Shelf."))
     app.register_error_handler(FullSetError, lambda error: refusal(422, str(error), "Begin a new set."))
     app.register_error_handler(OrderError, lambda error: refusal(422, str(error), "Load the set again."))
+    app.register_error_handler(NoChangeError, lambda error: refusal(422, str(error), "Load the set again."))
     for lost in (OperationalError, InterfaceError, PoolTimeoutError):
         app.register_error_handler(lost, _database_gone)
 

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from types import ModuleType
 from typing import Any, Literal
 
 from apiflask import APIFlask
 from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
-from . import schemas
+from . import ladder_schemas, schemas
+
+MODULES = (schemas, ladder_schemas)
 
 TEMPLATE = "#/components/schemas/{model}"
 
@@ -19,11 +22,11 @@ def reference(name: str) -> dict[str, str]:
 
 
 def init_app(app: APIFlask) -> None:
-    """Publish each model of `schemas` once; the generator by itself copies nested models into each parent."""
+    """Publish each model once; the generator by itself copies nested models into each parent."""
 
     @app.spec_processor
     def publish_each_once(spec: Any) -> Any:
-        models = [(model, _mode(model)) for model in vars(schemas).values() if _is_model(model)]
+        models = [(m, _mode(m)) for module in MODULES for m in vars(module).values() if _is_model(m, module)]
         _, schema = models_json_schema(models, ref_template=TEMPLATE)
         incoming = {model.__name__ for model, mode in models if mode == "validation"}
         for name, definition in schema["$defs"].items():
@@ -35,8 +38,8 @@ def init_app(app: APIFlask) -> None:
         return spec
 
 
-def _is_model(item: object) -> bool:
-    return isinstance(item, type) and issubclass(item, BaseModel) and item.__module__ == schemas.__name__
+def _is_model(item: object, module: ModuleType) -> bool:
+    return isinstance(item, type) and issubclass(item, BaseModel) and item.__module__ == module.__name__
 
 
 def _mode(model: type[BaseModel]) -> Literal["validation", "serialization"]:

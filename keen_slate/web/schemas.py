@@ -12,10 +12,13 @@ from uuid import UUID
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from keen_slate.core.compare import OtherWay
+from keen_slate.core.fading import MOST_BLANKS
 from keen_slate.core.features import Features
 from keen_slate.core.figures.display import Mark
 from keen_slate.core.layouts.cells import Cell, Rule
 from keen_slate.core.layouts.sheet import Sheet
+from keen_slate.core.marks import MOST_POINTS
+from keen_slate.core.marks import Mark as MarksOf
 from keen_slate.core.numbers import MAX_CHARACTERS
 from keen_slate.store.models import TITLE_LENGTH, WORDS_LENGTH
 
@@ -25,6 +28,15 @@ Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1,
 StepKey = Annotated[str, StringConstraints(pattern=r"^[a-z-]{1,40}( [0-9]{1,2})?( spoken| picture)?$")]
 Words = Annotated[dict[StepKey, Sentence], Field(max_length=100)]
 Target = Literal["improper", "mixed", "fraction", "decimal"]
+BlankKey = Annotated[
+    str,
+    StringConstraints(
+        pattern=r"^(problem|[a-z-]{1,40} [0-9]{1,2})( row| [0-9]{1,3}| line [0-9]{1,2}( [0-9]{1,2})?)$", max_length=80
+    ),
+]
+Points = Annotated[dict[Annotated[str, StringConstraints(pattern=r"^(answer|[a-z-]{1,40} [0-9]{1,2})$")],
+                        Annotated[int, Field(ge=0, le=MOST_POINTS)]], Field(max_length=60)]  # fmt: skip
+Note = Annotated[str, StringConstraints(strip_whitespace=True, max_length=WORDS_LENGTH)]
 WaysMap = Annotated[dict[str, str], Field(max_length=40)]
 
 
@@ -56,7 +68,18 @@ class Glyph(BaseModel):
     role: str = ""
 
 
+class JottingGlyph(Glyph):
+    """A piece of a jotting: *key* names a number or factor that pupils may fill in, *blank* says that they do."""
+
+    key: str | None = None
+    blank: bool = False
+
+
 class Row(BaseModel):
+    """A written line: *key* names it for blanks, *hidden* says that pupils fill it in."""
+
+    key: str
+    hidden: bool
     step: int | None
     width: int
     height: int
@@ -70,6 +93,7 @@ class Box(BaseModel):
 
     title: str
     answer: str
+    hidden: bool
     rows: list[Row]
     line_glyphs: list[list[Glyph]]
 
@@ -128,7 +152,10 @@ class StepOut(BaseModel):
     spoken_from: Literal["", "example", "set"]
     lines: list[str]
     title_glyphs: list[Glyph]
-    line_glyphs: list[list[Glyph]]
+    line_glyphs: list[list[JottingGlyph]]
+    line_hidden: list[bool]
+    hidden: bool
+    pause: bool
     pictures: list[PictureOut]
     picture_from: Literal["", "example", "set"]
     figure: Figure | None
@@ -190,6 +217,7 @@ class WorkingOut(BaseModel):
     answers: list[str] = []
     count: int = 1
     answer_glyphs: list[list[Glyph]] = []
+    marks: list[MarksOf]
 
 
 class WorkIn(Strict):
@@ -359,8 +387,19 @@ class MeOut(BaseModel):
     csrf_token: str
 
 
+class FadingDoc(Strict):
+    """What pupils fill in: so many of the last steps, blanks put by hand; and the step before which they try themselves."""
+
+    hide: Annotated[int, Field(ge=0, le=99)] = 0
+    blanks: Annotated[list[BlankKey], Field(max_length=MOST_BLANKS)] = []
+    pause: Annotated[str, StringConstraints(pattern=r"^[a-z-]{1,40} [0-9]{1,2}$")] | None = None
+
+
 class ExampleSummary(BaseModel):
-    """A rung of the ladder. *harder* says what is new against the example before it."""
+    """A rung of the ladder. *harder* says what is new against the example before it, *mark* that a rung is skipped or steps back.
+
+    *planned_hide* is what the fading plan of the set would hide of its *steps*, *seconds* what is planned for it in class.
+    """
 
     id: UUID
     source: str
@@ -370,9 +409,17 @@ class ExampleSummary(BaseModel):
     glyphs: list[Glyph]
     rung: str | None
     harder: str | None
+    mark: Literal["jump", "back"] | None
     surprises: list[str]
     ways: dict[str, str]
     words: dict[str, str]
+    note: str
+    fading: FadingDoc
+    marks: dict[str, int]
+    steps: int
+    planned_hide: int
+    seconds: int
+    points: int
     unreadable: str | None
 
 
@@ -383,10 +430,16 @@ class SetSummary(BaseModel):
     examples: int
     first: list[list[Glyph]]
     rungs: list[str]
+    objective: str
+    standards: list[str]
+    seconds: int
 
 
 class ShelfOut(BaseModel):
+    """The sets in one place, and how many lie in each."""
+
     sets: list[SetSummary]
+    counts: dict[str, int]
 
 
 class SetOut(BaseModel):
@@ -397,6 +450,14 @@ class SetOut(BaseModel):
     ways: dict[str, str]
     words: dict[str, str]
     house: dict[str, str]
+    note: str
+    objective: str
+    standards: list[str]
+    lesson_minutes: int | None
+    seconds: int
+    place: str
+    undo: str | None
+    redo: str | None
     examples: list[ExampleSummary]
 
 
@@ -441,7 +502,10 @@ class WaysOut(BaseModel):
 
 
 class HouseWaysIn(Strict):
+    """The ways of the house; changed at a set, they are undone there."""
+
     house: WaysMap
+    set_id: UUID | None = None
 
 
 class SetIn(Strict):
@@ -454,6 +518,10 @@ class SetChange(Strict):
     order: Annotated[list[UUID], Field(max_length=200)] | None = None
     ways: WaysMap | None = None
     words: Words | None = None
+    note: Note | None = None
+    objective: Note | None = None
+    standards: Annotated[list[Annotated[str, StringConstraints(max_length=40)]], Field(max_length=20)] | None = None
+    lesson_minutes: Annotated[int, Field(ge=0, le=600)] | None = None
 
 
 class ExampleIn(Strict):
@@ -463,17 +531,26 @@ class ExampleIn(Strict):
     ways: WaysMap = {}
     words: Words = {}
     target: Target | None = None
+    note: Note = ""
 
 
 class ExampleChange(Strict):
-    """What is null stays; an empty *target* asks for no form any more."""
+    """What is left out stays; an empty *target* asks for no form any more."""
 
     version: int
     source: Source | None = None
     ways: WaysMap | None = None
     words: Words | None = None
     target: Target | Literal[""] | None = None
+    note: Note | None = None
+    fading: FadingDoc | None = None
+    marks: Points | None = None
 
 
 class VersionQuery(Strict):
     version: int
+
+
+class ShelfQuery(Strict):
+    place: Literal["shelf", "archive", "bin"] = "shelf"
+    search: Annotated[str, StringConstraints(max_length=200)] = ""

@@ -10,10 +10,12 @@ from flask import Response, request
 from sqlalchemy.orm.exc import StaleDataError
 
 from keen_slate.core.ways import Ways
-from keen_slate.store.shelf import StaleSetError
+from keen_slate.store.models import ExampleSet
+from keen_slate.store.shelf import Shelf, StaleSetError
 
 from . import views
 from .errors import refusal
+from .ladder_schemas import HidesIn, TakeIn, VersionIn
 from .openapi import reference
 from .schemas import (
     ExampleChange,
@@ -26,6 +28,7 @@ from .schemas import (
     SetOut,
     SetWithExampleOut,
     ShelfOut,
+    ShelfQuery,
     VersionQuery,
     WaysOut,
 )
@@ -62,16 +65,19 @@ def put_ways(json_data: HouseWaysIn) -> dict[str, Any]:
     """Change the ways of the house; sets and examples with ways of their own keep them."""
     Ways.of(json_data.house)
     with shelf() as mine:
-        mine.change_house_ways(json_data.house)
+        mine.change_house_ways(json_data.house, json_data.set_id)
         return views.ways_out(json_data.house)
 
 
 @blueprint.get("/sets")
+@blueprint.input(ShelfQuery, location="query")
 @blueprint.output(ShelfOut)
-def list_sets() -> dict[str, Any]:
-    """The Shelf: all sets, the one changed last first."""
+def list_sets(query_data: ShelfQuery) -> dict[str, Any]:
+    """The sets in a place (on the Shelf, if none is named), the one changed last first."""
     with shelf() as mine:
-        return {"sets": [views.set_summary(found, mine.house_ways()) for found in mine.sets()]}
+        house = mine.house_ways()
+        found = mine.sets(query_data.place, query_data.search)
+        return {"sets": [views.set_summary(one, house) for one in found], "counts": mine.counts()}
 
 
 @blueprint.post("/sets")
@@ -80,7 +86,7 @@ def list_sets() -> dict[str, Any]:
 def add_set(json_data: SetIn) -> dict[str, Any]:
     """Begin a new set."""
     with shelf() as mine:
-        return views.set_out(mine.add_set(json_data.title), mine.house_ways())
+        return set_view(mine, mine.add_set(json_data.title))
 
 
 @blueprint.get("/sets/<uuid:set_id>")
@@ -88,7 +94,7 @@ def add_set(json_data: SetIn) -> dict[str, Any]:
 def get_set(set_id: UUID) -> dict[str, Any]:
     """A set with a summary of each example."""
     with shelf() as mine:
-        return views.set_out(mine.one_set(set_id), mine.house_ways())
+        return set_view(mine, mine.one_set(set_id))
 
 
 @blueprint.patch("/sets/<uuid:set_id>")
@@ -96,12 +102,33 @@ def get_set(set_id: UUID) -> dict[str, Any]:
 @blueprint.output(SetOut)
 @blueprint.doc(responses=CONFLICT)
 def change_set(set_id: UUID, json_data: SetChange) -> dict[str, Any]:
-    """Change the title of a set, or the order of its examples."""
+    """Change what is said of a set, its ways, or the order of its examples."""
+    changes = json_data.model_dump(exclude_none=True, exclude={"version", "order"})
+    if changes.get("lesson_minutes") == 0:
+        changes["lesson_minutes"] = None
+    Ways.of(changes.get("ways", {}))
     with shelf() as mine:
-        new = json_data
-        Ways.of(new.ways or {})
-        found = mine.change_set(set_id, new.version, new.title, new.order, new.ways, new.words)
-        return views.set_out(found, mine.house_ways())
+        return set_view(mine, mine.change_set(set_id, json_data.version, changes, json_data.order))
+
+
+@blueprint.post("/sets/<uuid:set_id>/undo")
+@blueprint.input(VersionIn)
+@blueprint.output(SetOut)
+@blueprint.doc(responses=CONFLICT)
+def undo(set_id: UUID, json_data: VersionIn) -> dict[str, Any]:
+    """Take back the last change of a set."""
+    with shelf() as mine:
+        return set_view(mine, mine.undo(set_id, json_data.version))
+
+
+@blueprint.post("/sets/<uuid:set_id>/redo")
+@blueprint.input(VersionIn)
+@blueprint.output(SetOut)
+@blueprint.doc(responses=CONFLICT)
+def redo(set_id: UUID, json_data: VersionIn) -> dict[str, Any]:
+    """Do again what was undone."""
+    with shelf() as mine:
+        return set_view(mine, mine.undo(set_id, json_data.version, +1))
 
 
 @blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>")
@@ -121,12 +148,23 @@ def add_example(set_id: UUID, json_data: ExampleIn) -> dict[str, Any]:
     new = json_data
     with shelf() as mine:
         ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways, **new.ways})
-        source = views.stored_text(new.source, ways)
-        found, example = mine.add_example(set_id, new.version, source, new.position, new.ways, new.words, new.target)
-        return {
-            "set": views.set_out(found, mine.house_ways()),
-            "example": views.example_out(example, mine.house_ways()),
-        }
+        fields = new.model_dump(exclude={"version", "position"}) | {"source": views.stored_text(new.source, ways)}
+        found, examples = mine.add_examples(set_id, new.version, [fields], new.position)
+        return {"set": set_view(mine, found), "example": views.example_out(examples[0], mine.house_ways())}
+
+
+@blueprint.post("/sets/<uuid:set_id>/problems")
+@blueprint.input(TakeIn)
+@blueprint.output(SetOut, status_code=201)
+@blueprint.doc(responses=CONFLICT)
+def take(set_id: UUID, json_data: TakeIn) -> dict[str, Any]:
+    """Put several problems on the ladder, all or none."""
+    new = json_data
+    with shelf() as mine:
+        ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways})
+        fields = [{"source": views.stored_text(problem, ways)} for problem in new.problems]
+        found, _ = mine.add_examples(set_id, new.version, fields, new.position)
+        return set_view(mine, found)
 
 
 @blueprint.patch("/sets/<uuid:set_id>/examples/<uuid:example_id>")
@@ -134,16 +172,33 @@ def add_example(set_id: UUID, json_data: ExampleIn) -> dict[str, Any]:
 @blueprint.output(SetWithExampleOut)
 @blueprint.doc(responses=CONFLICT)
 def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> dict[str, Any]:
-    """Change the text, the ways or the words of an example; a text that cannot be worked is refused."""
-    new = json_data
+    """Change what is kept of an example; a text that cannot be worked is refused."""
+    fields = json_data.model_dump(exclude_none=True, exclude={"version"})
     with shelf() as mine:
-        ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways, **(new.ways or {})})
-        source = None if new.source is None else views.stored_text(new.source, ways)
-        found, example = mine.change_example(set_id, example_id, new.version, source, new.ways, new.words, new.target)
-        return {
-            "set": views.set_out(found, mine.house_ways()),
-            "example": views.example_out(example, mine.house_ways()),
+        if "source" in fields:
+            ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways, **fields.get("ways", {})})
+            fields["source"] = views.stored_text(fields["source"], ways)
+        Ways.of(fields.get("ways", {}))
+        if fields.get("target") == "":
+            fields["target"] = None
+        found = mine.change_examples(set_id, json_data.version, {example_id: fields})
+        example = mine.example(set_id, example_id)
+        return {"set": set_view(mine, found), "example": views.example_out(example, mine.house_ways())}
+
+
+@blueprint.put("/sets/<uuid:set_id>/fading")
+@blueprint.input(HidesIn)
+@blueprint.output(SetOut)
+@blueprint.doc(responses=CONFLICT)
+def put_fading(set_id: UUID, json_data: HidesIn) -> dict[str, Any]:
+    """Hide so many of the last steps of each example; blanks put by hand stay."""
+    with shelf() as mine:
+        stored = {example.id: example.fading for example in mine.one_set(set_id).examples}
+        changes = {
+            example_id: {"fading": stored.get(example_id, {}) | {"hide": hide}}
+            for example_id, hide in json_data.hides.items()
         }
+        return set_view(mine, mine.change_examples(set_id, json_data.version, changes))
 
 
 @blueprint.delete("/sets/<uuid:set_id>/examples/<uuid:example_id>")
@@ -153,7 +208,12 @@ def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> 
 def remove_example(set_id: UUID, example_id: UUID, query_data: VersionQuery) -> dict[str, Any]:
     """Take an example off the ladder."""
     with shelf() as mine:
-        return views.set_out(mine.remove_example(set_id, example_id, query_data.version), mine.house_ways())
+        return set_view(mine, mine.remove_example(set_id, example_id, query_data.version))
+
+
+def set_view(mine: Shelf, found: ExampleSet) -> dict[str, Any]:
+    """A set as the API shows it, with its history."""
+    return views.set_out(found, mine.house_ways(), mine.history(found).said())
 
 
 @blueprint.errorhandler(StaleSetError)
@@ -162,7 +222,7 @@ def conflict(error: Exception) -> tuple[Response, int]:
     """The set as it is now, for the choice between the two; nothing was changed."""
     set_id: UUID = (request.view_args or {})["set_id"]
     with shelf() as mine:
-        now = SetOut.model_validate(views.set_out(mine.one_set(set_id), mine.house_ways()))
+        now = SetOut.model_validate(set_view(mine, mine.one_set(set_id)))
     return refusal(
         409,
         "This set was changed in another tab since it was opened here.",

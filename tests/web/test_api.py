@@ -198,6 +198,107 @@ class ApiTests(unittest.TestCase):
         self.assertEqual([e["text"] for e in body["set"]["examples"]], ["1/2 + 1/3", "2/3 - 1/6", "1/2 + 1/5"])
         self.assertEqual(self.add("1/2 + 1/7", body["set"]["version"])[0], 201)
 
+    def test_what_was_changed_can_be_undone_after_the_server_was_killed(self):
+        before = self.get_set()
+        self.assertEqual((before["undo"], before["redo"]), (None, None))
+        change = {
+            "version": before["version"],
+            "objective": "unlike pieces",
+            "standards": ["5.NF.A.1"],
+            "lesson_minutes": 20,
+        }
+        changed = self.call("PATCH", f"/api/sets/{self.set_id}", change)[1]
+        ways = {"house": {"ties": "down"}, "set_id": self.set_id}
+        self.addCleanup(self.call, "PUT", "/api/ways", {"house": {}})
+        self.assertEqual(self.call("PUT", "/api/ways", ways)[0], 200)
+        self.server.kill()
+        self.server.start()
+        for expected in (changed, before):
+            undone = self.call("POST", f"/api/sets/{self.set_id}/undo", {"version": self.get_set()["version"]})[1]
+            for name in ("objective", "standards", "lesson_minutes", "house", "examples"):
+                self.assertEqual(undone[name], expected[name], name)
+        status, body = self.call("POST", f"/api/sets/{self.set_id}/undo", {"version": undone["version"]})
+        self.assertEqual((status, body["error"]["message"]), (422, "There is nothing more to undo."))
+        again = self.call("POST", f"/api/sets/{self.set_id}/redo", {"version": undone["version"]})[1]
+        self.assertEqual((again["objective"], again["redo"]), ("unlike pieces", "Ways changed"))
+        self.assertEqual(self.call("POST", f"/api/sets/{self.set_id}/redo", {"version": undone["version"]})[0], 409)
+
+    def test_a_faded_example_says_what_pupils_fill_in(self):
+        found = self.get_set()
+        first = found["examples"][0]
+        path = f"/api/sets/{self.set_id}/examples/{first['id']}"
+        fading = {"hide": 1, "blanks": ["common-denominator 0 2", "common-denominator 0 line 0 2"], "pause": "add 0"}
+        change = {"version": found["version"], "fading": fading, "marks": {"answer": 3}}
+        working = self.call("PATCH", path, change)[1]["example"]["working"]
+        self.assertEqual([row["hidden"] for row in working["rows"]], [False, False, True])
+        blank = [(cell["text"], cell["unit"]) for cell in working["rows"][1]["cells"] if cell["blank"]]
+        self.assertEqual(blank, [("2", 2)])  # 3/6 + 2/6: the numerator of the second fraction
+        self.assertEqual([step["pause"] for step in working["steps"]], [False, True])
+        self.assertEqual([mark["points"] for mark in working["marks"]], [1, 1, 3])
+        after = self.get_set()
+        self.assertEqual((after["examples"][0]["points"], after["examples"][0]["fading"]), (5, fading))
+        self.assertEqual([e["planned_hide"] for e in after["examples"]], [0, 1])
+        hides = {example["id"]: example["planned_hide"] for example in after["examples"]}
+        planned = self.call("PUT", f"/api/sets/{self.set_id}/fading", {"version": after["version"], "hides": hides})[1]
+        self.assertEqual([e["fading"]["hide"] for e in planned["examples"]], [0, 1])
+        self.assertEqual(planned["examples"][0]["fading"]["blanks"], fading["blanks"])
+        for wrong in ({"hide": 100}, {"blanks": ["<b>"]}, {"pause": "x"}, {"hide": -1}):
+            self.assertEqual(self.call("PATCH", path, {"version": planned["version"], "fading": wrong})[0], 422)
+        self.assertEqual(planned["seconds"], 180 + 40 + 10 * (3 + 4))
+
+    def test_sets_are_copied_put_away_and_found_and_come_in_versions(self):
+        title = f"Rope {uuid.uuid4().hex}"
+        copy = self.call("POST", f"/api/sets/{self.set_id}/copies", {"title": title})[1]
+        self.assertEqual([e["source"] for e in copy["examples"]], ["1/2 + 1/3", "2/3 - 1/6"])
+        versions = self.call("POST", f"/api/sets/{copy['id']}/versions", {"count": 2})[1]["sets"]
+        self.assertEqual([v["title"] for v in versions], [f"{title} (B)", f"{title} (C)"])
+        self.assertEqual(len({json.dumps(v["first"]) for v in versions}), 2)
+        self.assertEqual({tuple(v["rungs"]) for v in versions}, {("F6", "F4")})
+        found = self.call("GET", f"/api/sets?search={title.split()[1]}")[1]
+        self.assertEqual(len(found["sets"]), 3)
+        self.call("PUT", f"/api/sets/{copy['id']}/place", {"place": "archive"})
+        self.call("PUT", f"/api/sets/{versions[0]['id']}/place", {"place": "bin"})
+        self.assertEqual(self.call("GET", "/api/sets?place=archive")[1]["sets"][0]["title"], title)
+        self.assertEqual(self.call("DELETE", "/api/sets/bin")[1]["gone"], 1)
+        self.assertEqual(self.call("GET", f"/api/sets/{versions[0]['id']}")[0], 404)
+
+    def test_a_ladder_is_counted_built_swapped_and_taken(self):
+        spec = {"from": "M1", "to": "M4", "steps": 4, "avoid": ["negatives"], "seed": 5}
+        counted = self.call("POST", "/api/ladders/count", {"spec": spec, "set_id": self.set_id})[1]
+        self.assertEqual(list(counted["counts"]), ["M1", "M2", "M3", "M4"])
+        built = self.call("POST", "/api/ladders", {"spec": spec})[1]
+        texts = [problem["text"] for problem in built["problems"]]
+        self.assertEqual([problem["rung"] for problem in built["problems"]], ["M1", "M2", "M3", "M4"])
+        kept = [texts[0], None, *texts[2:]]
+        swapped = self.call("POST", "/api/ladders", {"spec": spec, "kept": kept, "shunned": [texts[1]]})[1]
+        same = [problem["text"] == text for problem, text in zip(swapped["problems"], texts, strict=True)]
+        self.assertEqual(same, [True, False, True, True])
+        version = self.get_set()["version"]
+        taken = self.call("POST", f"/api/sets/{self.set_id}/problems", {"version": version, "problems": texts})[1]
+        self.assertEqual([e["source"] for e in taken["examples"]], ["1/2 + 1/3", "2/3 - 1/6", *texts])
+        self.assertEqual((taken["undo"], taken["examples"][2]["mark"]), ("4 examples added", None))
+        status, _ = self.call(
+            "POST", f"/api/sets/{self.set_id}/problems", {"version": taken["version"], "problems": ["1/5 + 2/5", "1/0"]}
+        )
+        self.assertEqual((status, len(self.get_set()["examples"])), (422, 6))  # all or none
+        no = self.call("POST", "/api/ladders", {"spec": {"rungs": {"F6": 1}, "denominators": [2, 4]}})[1]["impossible"]
+        self.assertEqual((no["limit"], no["nearest"]), ("denominators", [2, 3, 4]))
+        status, body = self.call("POST", "/api/ladders/count", {"spec": {"rungs": {"F1": 1}, "largest_whole": "x"}})
+        self.assertEqual((status, body["error"]["message"]), (422, "largest_whole is a whole number from 0 to 99."))
+        few = self.call("POST", "/api/ladders/smallest", {"codes": ["add-across", "top-not-scaled"]})[1]
+        self.assertEqual((few["proven"], len(few["problems"]), few["not_separated"]), (True, 1, []))
+
+    def test_a_climb_is_proposed_and_one_like_an_example_is_found(self):
+        set_id = str(support.new_set(self.teacher, "Mixed up", ["7 1/4 - 3 5/6", "2/7 + 3/7", "1/4 + 1/6"]))
+        ids = [e["id"] for e in self.call("GET", f"/api/sets/{set_id}")[1]["examples"]]
+        proposed = self.call("GET", f"/api/sets/{set_id}/climb")[1]
+        self.assertEqual(proposed, {"order": [ids[1], ids[2], ids[0]], "moves": [ids[0]]})
+        like = self.call("POST", f"/api/sets/{set_id}/examples/{ids[0]}/parallel", {"seed": 1})[1]
+        self.assertEqual(
+            (like["different"], self.call("POST", "/api/work", {"text": like["text"]})[1]["features"]["rung"]),
+            ([], "M8"),
+        )
+
     def test_changes_need_the_token_of_the_session(self):
         for token in ("", "guessed", "ünicode".encode().decode("latin-1")):
             status, body = self.call("POST", "/api/sets", {"title": "x"}, token=token)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import combinations
@@ -10,6 +10,7 @@ from math import lcm
 from random import Random
 from typing import Any
 
+from ..numbers import Expr
 from .build import Ladder, NoLadderError, build
 from .options import reveals
 from .spaces import space_of
@@ -30,10 +31,12 @@ class Impossible:
     nearest: Any
 
 
-def build_or_why(spec: Spec) -> Ladder | Impossible:
-    """The ladder that *spec* wishes for, or why there is none."""
+def build_or_why(
+    spec: Spec, kept: Mapping[int, Expr] | None = None, shunned: Collection[Expr] = ()
+) -> Ladder | Impossible:
+    """The ladder that *spec* wishes for (see `build`), or why there is none."""
     try:
-        return build(spec)
+        return build(spec, kept, shunned)
     except NoLadderError as error:
         return why_impossible(spec, error)
 

@@ -186,7 +186,7 @@ def _rungs(given: Mapping[str, Any]) -> dict[str, int]:
 
 
 def _from_to(given: Mapping[str, Any]) -> dict[str, int]:
-    first, last = given.get("from"), given.get("to")
+    first, last = str(given.get("from")), str(given.get("to"))
     order = list(RUNGS)
     known = first in order and last in order
     if not known or order.index(first) > order.index(last):

@@ -23,7 +23,8 @@ class Cell:
     """One character: its top left corner, in half squares; "tall" is two squares high, "half" one; "small" is as "half", for two
     digits in one square.
 
-    *below* says that it stands under a bar, *struck* that it is crossed out.
+    *below* says that it stands under a bar, *struck* that it is crossed out; *unit* counts the numbers of a line (-1 for
+    what is no number), *blank* says that pupils fill it in.
     """
 
     x: int
@@ -33,6 +34,8 @@ class Cell:
     role: Role
     below: bool = False
     struck: bool = False
+    unit: int = -1
+    blank: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,17 +60,19 @@ class Row:
 
 
 def characters(
-    text: str, x: int, y: int, size: Size, role: Role, below: bool = False, struck: bool = False
+    text: str, x: int, y: int, size: Size, role: Role, below: bool = False, struck: bool = False, unit: int = -1
 ) -> list[Cell]:
     """*text*, a square a character, from *x* on."""
-    return [Cell(x + SQUARE * i, y, char, size, role, below, struck) for i, char in enumerate(text)]
+    return [Cell(x + SQUARE * i, y, char, size, role, below, struck, unit) for i, char in enumerate(text)]
 
 
-def fraction(top: str, bottom: str, x: int, y: int, role: Role, struck_top: bool = False) -> tuple[list[Cell], Rule]:
+def fraction(
+    top: str, bottom: str, x: int, y: int, role: Role, struck_top: bool = False, units: tuple[int, int] = (-1, -1)
+) -> tuple[list[Cell], Rule]:
     """A fraction with its upper left corner at *x*, *y*; as wide as its longer number."""
     width = SQUARE * max(len(top), len(bottom))
     over = x + (width - SQUARE * len(top)) // 2
     under = x + (width - SQUARE * len(bottom)) // 2
-    cells = characters(top, over, y, "half", role, struck=struck_top)
-    cells += characters(bottom, under, y + SQUARE, "half", role, below=True)
+    cells = characters(top, over, y, "half", role, struck=struck_top, unit=units[0])
+    cells += characters(bottom, under, y + SQUARE, "half", role, below=True, unit=units[1])
     return cells, Rule(x, y + SQUARE, width, role)

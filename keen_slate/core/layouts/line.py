@@ -52,6 +52,7 @@ class _Placer:
         self.x = start
         self.y = 0
         self.widest = start
+        self.units = 0
         self.cells: list[Cell] = []
         self.rules: list[Rule] = []
         self.break_at: tuple[int, int, int] = (0, 0, SQUARE)  # counts of cells and rules, and x, at the last operator
@@ -60,12 +61,17 @@ class _Placer:
         if piece["kind"] == "operator":
             self.break_at = (len(self.cells), len(self.rules), self.x)
         if piece["kind"] == "fraction":
-            cells, bar = fraction(piece["top"], piece["bottom"], self.x, self.y, piece["role"])
+            units = (self.units, self.units + 1)
+            cells, bar = fraction(piece["top"], piece["bottom"], self.x, self.y, piece["role"], units=units)
             self.cells += cells
+            self.units += 2
             self.rules.append(bar)
             self.x += bar.w
         else:
-            self.cells += characters(piece["text"], self.x, self.y, "tall", piece["role"])
+            is_number = piece["kind"] in ("number", "power", "recurring")
+            unit = self.units if is_number else -1
+            self.cells += characters(piece["text"], self.x, self.y, "tall", piece["role"], unit=unit)
+            self.units += is_number
             if piece["kind"] == "recurring":
                 self.rules.append(Rule(self.x, self.y, SQUARE * len(piece["text"]), piece["role"]))
             self.x += SQUARE * len(piece["text"])
