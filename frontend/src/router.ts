@@ -3,6 +3,7 @@ import { createRouter, createWebHistory } from 'vue-router'
 import BenchPage from './pages/BenchPage.vue'
 import BuildingPage from './pages/BuildingPage.vue'
 import CataloguePage from './pages/CataloguePage.vue'
+import LadderPage from './pages/LadderPage.vue'
 import NowherePage from './pages/NowherePage.vue'
 import RevealsPage from './pages/RevealsPage.vue'
 import ShelfPage from './pages/ShelfPage.vue'
@@ -13,6 +14,7 @@ export const router = createRouter({
     { path: '/', name: 'shelf', component: ShelfPage },
     { path: '/reveals/:setId', name: 'reveals', component: RevealsPage, props: true },
     { path: '/bench/:setId/:exampleId?', name: 'bench', component: BenchPage, props: true },
+    { path: '/ladder/:setId', name: 'ladder', component: LadderPage, props: true },
     { path: '/likely-wrong-answers', name: 'catalogue', component: CataloguePage },
     { path: '/number-building', name: 'building', component: BuildingPage },
     { path: '/:path(.*)*', name: 'nowhere', component: NowherePage },

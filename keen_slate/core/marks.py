@@ -34,7 +34,7 @@ _FORMS = {
 
 
 @dataclass(frozen=True, slots=True)
-class Mark:
+class Marks:
     """*points* for the step with this *key* (or for the answer), and what *loses* them."""
 
     key: str
@@ -42,13 +42,13 @@ class Mark:
     loses: str
 
 
-def marks(working: Working, keys: list[str], edited: Mapping[str, int]) -> list[Mark]:
+def marks(working: Working, keys: list[str], edited: Mapping[str, int]) -> list[Marks]:
     """A mark for each step (by its key, in order) and one for the answer; 1 point each where none was *edited*."""
     of_steps = [
-        Mark(key, edited.get(key, 1), _LOSES.get(step.kind, _ELSE))
+        Marks(key, edited.get(key, 1), _LOSES.get(step.kind, _ELSE))
         for step, key in zip(working.steps, keys, strict=True)
     ]
-    return [*of_steps, Mark(ANSWER, edited.get(ANSWER, 1), _loses_answer(working))]
+    return [*of_steps, Marks(ANSWER, edited.get(ANSWER, 1), _loses_answer(working))]
 
 
 def _loses_answer(working: Working) -> str:

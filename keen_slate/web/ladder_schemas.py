@@ -22,8 +22,9 @@ class WishIn(Strict):
 
 
 class CountsOut(BaseModel):
-    """How many problems satisfy the limits, for each rung that is wished for."""
+    """How many problems are wished for on each *rung*, and how many there are that satisfy the limits."""
 
+    rungs: dict[str, int]
     counts: dict[str, int]
     considered: int
     exact: bool

@@ -90,6 +90,7 @@ def count(json_data: WishIn) -> dict[str, Any]:
     spec = ladders.read_spec(json_data.spec, _ways(json_data.set_id))
     spaces, considered = ladders.counts_of(spec)
     return {
+        "rungs": dict(spec.rungs),
         "counts": {rung: space.count for rung, space in spaces.items()},
         "considered": considered,
         "exact": all(space.exact for space in spaces.values()),

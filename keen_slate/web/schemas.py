@@ -17,8 +17,7 @@ from keen_slate.core.features import Features
 from keen_slate.core.figures.display import Mark
 from keen_slate.core.layouts.cells import Cell, Rule
 from keen_slate.core.layouts.sheet import Sheet
-from keen_slate.core.marks import MOST_POINTS
-from keen_slate.core.marks import Mark as MarksOf
+from keen_slate.core.marks import MOST_POINTS, Marks
 from keen_slate.core.numbers import MAX_CHARACTERS
 from keen_slate.store.models import TITLE_LENGTH, WORDS_LENGTH
 
@@ -217,7 +216,7 @@ class WorkingOut(BaseModel):
     answers: list[str] = []
     count: int = 1
     answer_glyphs: list[list[Glyph]] = []
-    marks: list[MarksOf]
+    marks: list[Marks]
 
 
 class WorkIn(Strict):
@@ -387,7 +386,15 @@ class MeOut(BaseModel):
     csrf_token: str
 
 
-class FadingDoc(Strict):
+class FadingOut(BaseModel):
+    """As `FadingIn`, with all its parts."""
+
+    hide: int = 0
+    blanks: list[str] = []
+    pause: str | None = None
+
+
+class FadingIn(Strict):
     """What pupils fill in: so many of the last steps, blanks put by hand; and the step before which they try themselves."""
 
     hide: Annotated[int, Field(ge=0, le=99)] = 0
@@ -414,7 +421,7 @@ class ExampleSummary(BaseModel):
     ways: dict[str, str]
     words: dict[str, str]
     note: str
-    fading: FadingDoc
+    fading: FadingOut
     marks: dict[str, int]
     steps: int
     planned_hide: int
@@ -543,7 +550,7 @@ class ExampleChange(Strict):
     words: Words | None = None
     target: Target | Literal[""] | None = None
     note: Note | None = None
-    fading: FadingDoc | None = None
+    fading: FadingIn | None = None
     marks: Points | None = None
 
 

@@ -2,7 +2,7 @@ import createClient from 'openapi-fetch'
 
 import type { components, paths } from './schema'
 
-type Schemas = components['schemas']
+export type Schemas = components['schemas']
 export type Glyph = Schemas['Glyph']
 export type Figure = Schemas['Figure']
 export type Mark = Schemas['Mark']
@@ -23,6 +23,12 @@ export type Checked = Schemas['CheckedOut']
 export type Entry = Schemas['EntryOut']
 export type Mended = Schemas['MendOut']
 export type Reveals = Schemas['RevealsOut']
+export type Ladder = Schemas['LadderOut']
+export type LadderProblem = Schemas['LadderProblem']
+export type Choices = Schemas['ChoicesOut']
+export type Counts = Schemas['CountsOut']
+export type Standard = Schemas['StandardOut']
+export type Cell = Schemas['Cell']
 export type Refusal = Schemas['ErrorBody']
 
 /** What the API answered: the data, or a refusal in words with the status beside it. */

@@ -19,7 +19,7 @@ function ask(setting: string): void {
   const example = bench.example
   if (!example) return
   const code = props.working.methods[setting] === 'yes' ? 'no' : 'yes'
-  void bench.setExampleWays(example.id, { ...example.ways, [setting]: code })
+  void bench.changeExample({ ways: { ...example.ways, [setting]: code } })
 }
 </script>
 

@@ -17,7 +17,7 @@ const FORMS: { target: Target | ''; name: string }[] = [
     <div class="forms">
       <button
         v-for="form in FORMS" :key="form.target" class="word" :aria-pressed="(bench.example.target ?? '') === form.target"
-        @click="bench.setTarget(bench.example.id, form.target)"
+        @click="bench.changeExample({ target: form.target })"
       >{{ form.name }}</button>
     </div>
   </section>

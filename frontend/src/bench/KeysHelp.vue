@@ -10,6 +10,7 @@ const KEYS: [string, string][] = [
   ['Alt + ↑  Alt + ↓', 'on the ladder: move this example'],
   ['Delete', 'on the ladder: take this example off'],
   ['Ctrl + Z', 'undo'],
+  ['Ctrl + Shift + Z', 'redo'],
   ['?', 'these keys'],
 ]
 </script>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { nextTick, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 
 import { useBench } from '../stores/bench'
+import ClimbChoice from './ClimbChoice.vue'
 import LadderRung from './LadderRung.vue'
 
 const bench = useBench()
@@ -9,6 +10,7 @@ const list = ref<HTMLOListElement | null>(null)
 const dragged = ref<string | null>(null)
 const over = ref<number | null>(null)
 const said = ref('')
+const sorting = ref(false)
 
 async function focusOn(id: string | undefined): Promise<void> {
   if (!id) return
@@ -63,10 +65,17 @@ watch(
     list.value?.querySelector(`[data-id="${id}"]`)?.scrollIntoView({ block: 'nearest' })
   },
 )
+
+/** Whether the ladder steps back or skips a rung somewhere. */
+const uneven = computed(() => bench.examples.some((item) => item.mark))
 </script>
 
 <template>
   <div class="ladder">
+    <p class="tools">
+      <RouterLink v-if="bench.set" class="word" :to="{ name: 'ladder', params: { setId: bench.set.id } }">Build to order</RouterLink>
+      <button v-if="uneven" class="word" @click="sorting = true">Sort into a climb</button>
+    </p>
     <ol ref="list" class="rails" aria-label="Examples" @dragover.prevent @drop.prevent="drop">
       <LadderRung
         v-for="(example, i) in bench.examples"
@@ -85,6 +94,7 @@ watch(
     </ol>
     <p v-if="!bench.examples.length" class="empty">No example yet. Type the first problem below.</p>
     <p class="sr-only" role="status">{{ said }}</p>
+    <ClimbChoice v-model:visible="sorting" />
   </div>
 </template>
 
@@ -97,5 +107,7 @@ watch(
     linear-gradient(90deg, transparent 10px, #4b5d69 10px 13px, transparent 13px),
     linear-gradient(270deg, transparent 26px, #4b5d69 26px 29px, transparent 29px);
 }
+.tools { display: flex; gap: 4px 12px; flex-wrap: wrap; padding: 0 20px 4px 0; font-size: 0.9rem; }
+.tools .word { padding: 2px 0; text-decoration-color: var(--on-slate-quiet); }
 .empty { color: var(--on-slate-quiet); padding: 0 26px 0 6px; margin-top: -40vh; background: var(--slate); }
 </style>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import type { ExampleSummary } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
 
-defineProps<{
+const props = defineProps<{
   example: ExampleSummary
   /** Its place on the ladder, from 1. */
   number: number
@@ -12,17 +14,28 @@ defineProps<{
   mark: 'above' | 'below' | null
 }>()
 defineEmits<{ choose: []; remove: [] }>()
+
+/** What of it pupils fill in. */
+const blank = computed(() => {
+  const { steps, fading } = props.example
+  if (fading.hide && fading.hide >= steps) return 'problem only'
+  if (fading.hide) return `last ${fading.hide === 1 ? 'step' : fading.hide} blank`
+  return fading.blanks.length ? `${fading.blanks.length} blank` : ''
+})
 </script>
 
 <template>
   <li :data-id="example.id" :data-mark="mark" class="step" draggable="true">
-    <p v-if="example.harder" class="harder">now {{ example.harder }}</p>
-    <div class="rung" :data-chosen="chosen">
+    <p v-if="example.harder" class="harder" :data-mark="example.mark">
+      <strong v-if="example.mark">{{ example.mark === 'jump' ? 'skips a rung' : 'steps back' }}: </strong>now {{ example.harder }}
+    </p>
+    <div class="rung" :data-chosen="chosen" :data-faded="!!blank">
       <button class="pick" :aria-current="chosen ? 'true' : undefined" @click="$emit('choose')">
         <span class="code">{{ example.rung ?? '' }}</span>
         <span class="sr-only">Number {{ number }}: </span>
         <MathLine class="problem" :glyphs="example.glyphs" :spoken="example.spoken" />
         <span v-if="example.target" class="target">to {{ example.target }}</span>
+        <span v-if="blank" class="faded">{{ blank }}</span>
         <span v-if="example.unreadable" class="sr-only">{{ example.unreadable }}</span>
       </button>
       <button class="off" :aria-label="`Take number ${number} off the ladder`" title="Take off the ladder" @click="$emit('remove')">×</button>
@@ -47,6 +60,10 @@ defineEmits<{ choose: []; remove: [] }>()
 .code { font-size: 0.78rem; width: 1.7em; flex: none; color: var(--on-slate-quiet); }
 .rung[data-chosen='true'] .code { color: var(--ink-quiet); }
 .problem { min-width: 0; overflow: hidden; max-height: 7rem; }
+.harder[data-mark] { color: var(--focus); }
+.rung[data-faded='true'] .pick { padding-bottom: 21px; }
+.faded { position: absolute; left: 12px; bottom: 3px; font-size: 0.78rem; color: var(--on-slate-quiet); }
+.rung[data-chosen='true'] .faded { color: var(--ink-quiet); }
 .target { font-size: 0.82rem; color: inherit; opacity: 0.85; }
 .off {
   position: absolute; right: 2px; top: 2px; border: 0; background: none; color: inherit; opacity: 0.85; cursor: pointer;

@@ -9,7 +9,7 @@ void bench.loadSettings()
 const layouts = computed(() => bench.settings.find((item) => item.name === 'layout')?.codes ?? [])
 
 async function choose(code: string): Promise<void> {
-  if (bench.example) await bench.setExampleWays(bench.example.id, { ...bench.example.ways, layout: code })
+  if (bench.example) await bench.changeExample({ ways: { ...bench.example.ways, layout: code } })
 }
 </script>
 

@@ -29,7 +29,7 @@ async function look(): Promise<void> {
     </button>
     <template v-else-if="found.text">
       <MathLine :glyphs="found.glyphs" /> does it.
-      <button class="word" @click="bench.chosen && bench.retype(bench.chosen, found.text ?? '')">Take it instead</button>
+      <button class="word" @click="bench.changeExample({ source: found.text ?? '' })">Take it instead</button>
     </template>
     <template v-else>No small change of one number does it.</template>
   </p>

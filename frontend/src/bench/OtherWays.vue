@@ -19,7 +19,7 @@ function titleOf(setting: string): string {
 
 async function take(way: OtherWay): Promise<void> {
   if (bench.example && !way.current) {
-    await bench.setExampleWays(bench.example.id, { ...bench.example.ways, [way.setting]: way.code })
+    await bench.changeExample({ ways: { ...bench.example.ways, [way.setting]: way.code } })
   }
 }
 void bench.loadSettings()
@@ -48,7 +48,7 @@ void bench.loadSettings()
         </li>
       </ul>
     </div>
-    <button v-if="own && bench.example" class="word" @click="bench.setExampleWays(bench.example.id, {})">
+    <button v-if="own && bench.example" class="word" @click="bench.changeExample({ ways: {} })">
       This example has ways of its own: back to the set’s
     </button>
   </section>

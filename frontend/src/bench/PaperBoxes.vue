@@ -6,6 +6,8 @@ import PaperRow from './PaperRow.vue'
 defineProps<{
   /** A working in the layout `four-box` or `checklist`. */
   working: Working
+  /** Whether what is under the blanks is shown. */
+  peek?: boolean
 }>()
 </script>
 
@@ -15,10 +17,10 @@ defineProps<{
     <li v-for="(box, i) in working.boxes" :key="i" class="box">
       <h3>
         <span v-if="working.layout === 'checklist'" class="tick" aria-hidden="true">{{ i + 1 }} ✓</span>
-        {{ box.title }} <span v-if="box.answer" class="said">{{ box.answer }}</span>
+        {{ box.title }} <span v-if="box.answer && (peek || !box.hidden)" class="said">{{ box.answer }}</span>
       </h3>
-      <PaperRow v-for="(row, k) in box.rows" :key="k" class="written" :row="row" />
-      <p v-for="(glyphs, k) in box.line_glyphs" :key="`line ${k}`" class="jotting" :class="{ high: glyphs.some((g) => g.kind === 'fraction') }">
+      <PaperRow v-for="(row, k) in box.rows" :key="k" class="written" :row="row" :peek="peek" />
+      <p v-for="(glyphs, k) in box.hidden && !peek ? [] : box.line_glyphs" :key="`line ${k}`" class="jotting" :class="{ high: glyphs.some((g) => g.kind === 'fraction') }">
         <MathLine :glyphs="glyphs" />
       </p>
     </li>

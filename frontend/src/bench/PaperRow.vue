@@ -1,23 +1,38 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import type { Row } from '../api/client'
 
 /** Anything written in the squares: a row, or a whole stacked sheet. */
-type Written = Pick<Row, 'cells' | 'rules' | 'width' | 'height' | 'spoken'>
+type Written = Pick<Row, 'cells' | 'rules' | 'width' | 'height' | 'spoken'> & { key?: string; hidden?: boolean }
 
-defineProps<{
+const props = defineProps<{
   /** A written line with its cells in half squares, as the core lays it out. */
   row: Written
+  /** Whether a click on a number makes it a blank. */
+  blanking?: boolean
+  /** Whether what is under the blanks is shown. */
+  peek?: boolean
 }>()
+const emit = defineEmits<{ blank: [key: string] }>()
+
+const filledIn = computed(() => !!props.row.hidden && !props.peek)
+const spoken = computed(() => (filledIn.value ? 'a line to fill in' : props.row.cells.some((cell) => cell.blank) && !props.peek ? 'a line with blanks' : props.row.spoken))
+
+function choose(unit: number): void {
+  if (props.blanking && unit >= 0) emit('blank', `${props.row.key} ${unit}`)
+}
 </script>
 
 <template>
-  <div class="row" role="img" :aria-label="row.spoken" :style="{ '--cols': row.width, '--rows': row.height }">
+  <div class="row" role="img" :aria-label="spoken" :data-hidden="filledIn" :data-blanking="blanking" :style="{ '--cols': row.width, '--rows': row.height }">
+    <span v-if="filledIn" class="fill" aria-hidden="true" />
     <span
-      v-for="(cell, i) in row.cells" :key="i" class="cell" :class="[cell.size, { below: cell.below, struck: cell.struck }]" :data-role="cell.role" aria-hidden="true"
-      :style="{ '--x': cell.x, '--y': cell.y }"
-    >{{ cell.text }}</span>
+      v-for="(cell, i) in filledIn ? [] : row.cells" :key="i" class="cell" :class="[cell.size, { below: cell.below, struck: cell.struck }]" :data-role="cell.role" aria-hidden="true"
+      :data-blank="cell.blank" :data-unit="cell.unit" :style="{ '--x': cell.x, '--y': cell.y }" @click="choose(cell.unit)"
+    >{{ cell.blank && !peek ? '' : cell.text }}</span>
     <span
-      v-for="(rule, i) in row.rules" :key="`rule ${i}`" class="bar" :data-role="rule.role" aria-hidden="true"
+      v-for="(rule, i) in filledIn ? [] : row.rules" :key="`rule ${i}`" class="bar" :data-role="rule.role" aria-hidden="true"
       :style="{ '--x': rule.x, '--y': rule.y, '--len': rule.w }"
     />
   </div>
@@ -40,6 +55,12 @@ defineProps<{
   transform: rotate(-38deg);
 }
 .tall.struck::after { left: -5%; right: -5%; }
+/* What pupils fill in: an open box in the squares, dashed so that it is no answer box. */
+.cell[data-blank='true'] { background: var(--paper); outline: 1.5px dashed var(--ink-quiet); outline-offset: -2px; }
+/* As wide for every line: its length tells nothing. */
+.fill { position: absolute; top: 2px; bottom: 2px; left: calc(var(--square) - 4px); width: calc(11 * var(--square)); border: 1.5px dashed var(--ink-quiet); background: var(--paper); border-radius: 3px; }
+[data-blanking='true'] .cell:not([data-unit='-1']) { cursor: pointer; }
+[data-blanking='true'] .cell:not([data-unit='-1']):hover { background: #e6eef2; }
 .bar {
   position: absolute; left: calc(var(--x) * var(--half) + 1px); top: calc(var(--y) * var(--half) - 1.5px);
   width: calc(var(--len) * var(--half) - 2px); height: 2.5px; background: var(--role);

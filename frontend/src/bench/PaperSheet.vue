@@ -1,6 +1,10 @@
 <script setup lang="ts">
+import { ref, watch } from 'vue'
+
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
+import AnswerMark from './AnswerMark.vue'
+import FadingBar from './FadingBar.vue'
 import LayoutSwitch from './LayoutSwitch.vue'
 import PaperBeside from './PaperBeside.vue'
 import PaperBoxes from './PaperBoxes.vue'
@@ -8,6 +12,17 @@ import PaperRow from './PaperRow.vue'
 import PaperStep from './PaperStep.vue'
 
 const bench = useBench()
+const peek = ref(false)
+const blanking = ref(false)
+watch(() => bench.chosen, () => (peek.value = blanking.value = false))
+
+/** Make what *key* names a blank, or bring it back. */
+async function toggle(key: string): Promise<void> {
+  const fading = bench.example?.fading
+  if (!blanking.value || !fading) return
+  const blanks = fading.blanks.includes(key) ? fading.blanks.filter((one) => one !== key) : [...fading.blanks, key]
+  await bench.changeExample({ fading: { ...fading, blanks } })
+}
 </script>
 
 <template>
@@ -18,11 +33,12 @@ const bench = useBench()
         <p class="kind">
           {{ bench.working.problem.kind_name }}<template v-if="bench.working.problem.label">, in {{ bench.working.problem.label }}</template>
         </p>
+        <FadingBar v-model:peek="peek" v-model:blanking="blanking" />
       </div>
       <PaperBeside v-if="bench.beside" />
-      <PaperRow v-else-if="bench.working.layout === 'line' && bench.working.rows[0]" class="start" :row="bench.working.rows[0]" />
+      <PaperRow v-else-if="bench.working.layout === 'line' && bench.working.rows[0]" class="start" :row="bench.working.rows[0]" :blanking="blanking" :peek="peek" @blank="toggle" />
       <PaperRow v-if="bench.working.sheet && !bench.beside" class="start" :row="bench.working.sheet" />
-      <PaperBoxes v-if="bench.working.boxes.length && !bench.beside" :working="bench.working" />
+      <PaperBoxes v-if="bench.working.boxes.length && !bench.beside" :working="bench.working" :peek="peek" />
       <ol v-else-if="!bench.beside">
         <PaperStep
           v-for="(step, i) in bench.working.steps"
@@ -31,10 +47,15 @@ const bench = useBench()
           :row="bench.working.layout === 'line' ? bench.working.rows[i + 1] : undefined"
           :index="i"
           :last="i === bench.working.steps.length - 1"
+          :mark="bench.working.marks[i]"
+          :blanking="blanking"
+          :peek="peek"
+          @blank="toggle"
         />
       </ol>
       <p v-if="!bench.working.steps.length" class="nothing">Nothing has to be done: this is its answer already.</p>
-      <p v-if="bench.working.problem.label" class="answer">
+      <AnswerMark />
+      <p v-if="bench.working.problem.label && (peek || !bench.working.steps.at(-1)?.hidden)" class="answer">
         Answer:
         <template v-if="bench.working.answer.label_before">{{ bench.working.problem.label }}</template>
         <MathLine :glyphs="bench.working.answer.glyphs" />

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
-import type { Row, Step } from '../api/client'
+import type { Row, Schemas, Step } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
 import PaperRow from './PaperRow.vue'
+import StepJotting from './StepJotting.vue'
+import StepMark from './StepMark.vue'
 import StepPicture from './StepPicture.vue'
 import StepWords from './StepWords.vue'
 
@@ -15,19 +17,30 @@ defineProps<{
   index: number
   /** Whether it ends in the answer. */
   last: boolean
+  /** What it counts when it is marked. */
+  mark?: Schemas['Marks']
+  /** Whether a click on a number makes it a blank. */
+  blanking?: boolean
+  /** Whether what is under the blanks is shown. */
+  peek?: boolean
 }>()
+defineEmits<{ blank: [key: string] }>()
 
 const open = ref(false)
 </script>
 
 <template>
   <li class="step">
+    <p v-if="step.pause" class="pause">Try it yourself first.</p>
     <div class="written">
-      <div v-if="row" :class="{ answer: last }"><PaperRow :row="row" /></div>
-      <div class="jottings" :class="{ alone: !row }">
-        <p v-for="(glyphs, i) in step.line_glyphs" :key="i" class="jotting" :class="{ high: glyphs.some((g) => g.kind === 'fraction') }">
-          <MathLine :glyphs="glyphs" />
-        </p>
+      <div v-if="row" :class="{ answer: last && !(row.hidden && !peek) }">
+        <PaperRow :row="row" :blanking="blanking" :peek="peek" @blank="$emit('blank', $event)" />
+      </div>
+      <div v-if="!step.hidden || peek" class="jottings" :class="{ alone: !row }">
+        <StepJotting
+          v-for="(glyphs, i) in step.line_glyphs" :key="i" :glyphs="glyphs" :line-key="`${step.key} line ${i}`"
+          :hidden="!!step.line_hidden[i]" :blanking="blanking" :peek="peek" @blank="$emit('blank', $event)"
+        />
       </div>
     </div>
     <div class="note">
@@ -41,9 +54,10 @@ const open = ref(false)
       <template v-if="open">
         <StepWords :id="`reason-${index}`" :step="step" which="reason" label="Why" />
         <StepWords :id="`spoken-${index}`" :step="step" which="spoken" label="Say aloud" />
+        <StepMark :step="step" :mark="mark" />
       </template>
       <p v-else-if="step.reason_from" class="mine">{{ step.reason }}</p>
-      <StepPicture :step="step" :index="index" :open="open" />
+      <StepPicture v-if="!step.hidden || peek" :step="step" :index="index" :open="open" />
     </div>
   </li>
 </template>
@@ -62,9 +76,7 @@ const open = ref(false)
 }
 .jottings { padding: var(--square) 0 0 var(--square); }
 .jottings.alone { padding-top: 0; }
-.jotting { color: var(--ink-quiet); font-size: 0.95rem; line-height: var(--square); background: var(--paper); width: fit-content; max-width: 100%; padding-right: 6px; }
-.high { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); }
-.high :deep(.fraction) { line-height: 1.1; }
+.pause { grid-column: 1 / -1; line-height: calc(2 * var(--square)); font-weight: 700; border-top: 2px dashed var(--ink-quiet); margin-right: 12px; }
 .note { min-width: 0; padding-right: 12px; }
 h3 { font-size: 1rem; }
 .title {

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 
 import { useBench } from '../stores/bench'
 
-defineEmits<{ keys: []; ways: [] }>()
+defineEmits<{ keys: []; ways: []; whole: [] }>()
 const bench = useBench()
 const title = ref<HTMLInputElement | null>(null)
 
@@ -12,11 +12,17 @@ const state = computed(() => {
   const at = bench.savedAt ?? (bench.set ? new Date(bench.set.changed_at) : null)
   return at ? `saved ${at.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : ''
 })
-const undoWord = computed(() => bench.undoable.at(-1)?.said)
+/** The minutes planned for the set, beside those of the lesson. */
+const minutes = computed(() => {
+  if (!bench.set?.examples.length) return ''
+  const planned = `about ${Math.max(1, Math.round(bench.set.seconds / 60))}`
+  return bench.set.lesson_minutes ? `${planned} of ${bench.set.lesson_minutes} minutes` : `${planned} minutes`
+})
+const tooLong = computed(() => !!bench.set?.lesson_minutes && bench.set.seconds > 60 * bench.set.lesson_minutes)
 
 async function rename(): Promise<void> {
   const wanted = title.value?.value.trim() ?? ''
-  if (wanted && wanted !== bench.set?.title) await bench.rename(wanted)
+  if (wanted && wanted !== bench.set?.title) await bench.changeSet({ title: wanted })
   if (title.value) title.value.value = bench.set?.title ?? ''
 }
 </script>
@@ -27,7 +33,7 @@ async function rename(): Promise<void> {
     <RouterLink class="word" to="/">Shelf</RouterLink>
     <h1 v-if="bench.set" class="title">
       <input
-        ref="title" :value="bench.set.title" :size="Math.max(12, Math.min(44, bench.set.title.length))" maxlength="120"
+        ref="title" :value="bench.set.title" :size="Math.max(12, Math.min(38, bench.set.title.length))" maxlength="120"
         aria-label="Title of the set" autocomplete="off" @change="rename" @keydown.enter="title?.blur()"
       />
     </h1>
@@ -36,8 +42,12 @@ async function rename(): Promise<void> {
       {{ bench.trouble.message }} <button class="word" @click="bench.tryAgain()">Try again</button>
     </span>
     <span class="gap" />
-    <span v-if="undoWord" class="said">{{ undoWord }}.</span>
-    <button class="word" :disabled="!bench.undoable.length" @click="bench.undo()">Undo</button>
+    <button v-if="minutes" class="word minutes" :data-too-long="tooLong" title="Planned for the class" @click="$emit('whole')">
+      {{ minutes }}<span v-if="tooLong" class="sr-only">: longer than the lesson</span>
+    </button>
+    <button class="word" :disabled="!bench.set?.undo" :title="bench.set?.undo ?? undefined" @click="bench.undo()">Undo</button>
+    <button class="word" :disabled="!bench.set?.redo" :title="bench.set?.redo ?? undefined" @click="bench.redo()">Redo</button>
+    <button v-if="bench.set" class="word" @click="$emit('whole')">The set</button>
     <RouterLink v-if="bench.set" class="word" :to="{ name: 'reveals', params: { setId: bench.set.id } }">What it reveals</RouterLink>
     <button v-if="bench.set" class="word" @click="$emit('ways')">Ways</button>
     <button class="word" @click="$emit('keys')">Keys</button>
@@ -45,13 +55,15 @@ async function rename(): Promise<void> {
 </template>
 
 <style scoped>
-.top { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 16px; padding: 6px 22px; min-height: 46px; }
+.top { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 8px; padding: 6px 20px; min-height: 46px; }
 .name { font-weight: 700; }
 .title { font-size: 1rem; font-weight: 400; min-width: 0; }
 .title input { background: none; border: 0; border-bottom: 1px solid transparent; color: inherit; padding: 2px 4px; max-width: 100%; }
 .title input:hover, .title input:focus { border-bottom-color: var(--on-slate-quiet); }
-.state, .said { color: var(--on-slate-quiet); font-size: 0.9rem; }
+.top .word { padding: 0.2rem 0.35rem; }
+.state, .minutes { color: var(--on-slate-quiet); font-size: 0.9rem; }
 .state[data-state='not saved'] { color: var(--focus); font-weight: 700; }
 .trouble { background: var(--paper); color: var(--role-wrong); padding: 2px 10px; border-radius: 3px; font-size: 0.9rem; }
+.minutes[data-too-long='true'] { color: var(--focus); font-weight: 700; }
 .gap { flex: 1; }
 </style>

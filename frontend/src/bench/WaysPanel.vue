@@ -20,7 +20,7 @@ async function chooseHouse(setting: Setting, event: Event): Promise<void> {
 }
 
 async function chooseSet(setting: Setting, event: Event): Promise<void> {
-  await bench.setSetWays(changed(bench.set?.ways, setting, event))
+  await bench.changeSet({ ways: changed(bench.set?.ways, setting, event) })
 }
 
 function changed(ways: Record<string, string> | undefined, setting: Setting, event: Event): Record<string, string> {

@@ -9,6 +9,7 @@ import LadderColumn from '../bench/LadderColumn.vue'
 import MarginColumn from '../bench/MarginColumn.vue'
 import PaperSheet from '../bench/PaperSheet.vue'
 import TopLine from '../bench/TopLine.vue'
+import SetPanel from '../bench/SetPanel.vue'
 import WaysPanel from '../bench/WaysPanel.vue'
 import { useBench } from '../stores/bench'
 
@@ -23,6 +24,7 @@ const bench = useBench()
 const router = useRouter()
 const keysShown = ref(false)
 const waysShown = ref(false)
+const wholeShown = ref(false)
 const entry = ref<InstanceType<typeof EntryLine> | null>(null)
 
 watch(() => props.setId, openSet, { immediate: true })
@@ -49,9 +51,9 @@ watch(
 
 function onKey(event: KeyboardEvent): void {
   const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
-  if ((event.ctrlKey || event.metaKey) && event.key === 'z' && !typing) {
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing) {
     event.preventDefault()
-    void bench.undo()
+    void (event.shiftKey ? bench.redo() : bench.undo())
   }
   if (typing || event.ctrlKey || event.metaKey || event.altKey) return
   if (event.key === '/') {
@@ -67,7 +69,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
 <template>
   <div class="bench">
-    <TopLine @keys="keysShown = true" @ways="waysShown = !waysShown" />
+    <TopLine @keys="keysShown = true" @ways="waysShown = !waysShown" @whole="wholeShown = !wholeShown" />
     <p v-if="bench.missing" class="missing" role="alert">
       {{ bench.missing.message }} {{ bench.missing.hint }}
       <RouterLink to="/">Shelf</RouterLink>
@@ -84,6 +86,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     </div>
     <ConflictChoice />
     <WaysPanel v-model:visible="waysShown" />
+    <SetPanel v-model:visible="wholeShown" />
     <KeysHelp v-model:visible="keysShown" />
   </div>
 </template>

@@ -1,21 +1,70 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { onMounted, ref } from 'vue'
+import { onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask, client, type Refusal, type SetSummary } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
 
+type Place = 'shelf' | 'archive' | 'bin'
+const PLACES: { code: Place; name: string }[] = [
+  { code: 'shelf', name: 'On the shelf' },
+  { code: 'archive', name: 'Archive' },
+  { code: 'bin', name: 'Bin' },
+]
 const router = useRouter()
 const sets = ref<SetSummary[] | null>(null)
 const trouble = ref<Refusal | null>(null)
 const title = ref('')
+const place = ref<Place>('shelf')
+const search = ref('')
+const counts = ref<Record<string, number>>({})
+const moved = ref<{ set: SetSummary; from: Place } | null>(null)
 
+// A late answer never replaces a newer one.
+let asked = 0
 async function load(): Promise<void> {
-  const answer = await ask(client.GET('/api/sets'))
-  if (answer.ok) sets.value = answer.data.sets
+  const mine = ++asked
+  const query = { place: place.value, search: search.value }
+  const answer = await ask(client.GET('/api/sets', { params: { query } }))
+  if (mine !== asked) return
+  if (answer.ok) {
+    sets.value = answer.data.sets
+    counts.value = answer.data.counts
+  }
   trouble.value = answer.ok ? null : answer.refusal
+}
+
+let waiting: ReturnType<typeof setTimeout> | undefined
+watch(search, () => {
+  clearTimeout(waiting)
+  waiting = setTimeout(load, 150)
+})
+watch(place, () => {
+  moved.value = null
+  void load()
+})
+
+async function put(set: SetSummary, to: Place): Promise<void> {
+  const answer = await ask(client.PUT('/api/sets/{set_id}/place', { params: { path: { set_id: set.id } }, body: { place: to } }))
+  if (!answer.ok) return void (trouble.value = answer.refusal)
+  moved.value = to === place.value ? null : { set, from: place.value }
+  await load()
+}
+
+async function duplicate(set: SetSummary): Promise<void> {
+  const params = { path: { set_id: set.id } }
+  const answer = await ask(client.POST('/api/sets/{set_id}/copies', { params, body: { title: `${set.title.slice(0, 110)}, copy` } }))
+  if (answer.ok) await load()
+  else trouble.value = answer.refusal
+}
+
+async function emptyBin(): Promise<void> {
+  const answer = await ask(client.DELETE('/api/sets/bin'))
+  moved.value = null
+  if (answer.ok) await load()
+  else trouble.value = answer.refusal
 }
 
 async function begin(): Promise<void> {
@@ -53,6 +102,18 @@ onMounted(() => {
       {{ trouble.message }} {{ trouble.hint }} <button class="word" @click="load">Try again</button>
     </p>
 
+    <div class="look">
+      <p class="places" role="group" aria-label="Which sets">
+        <button v-for="one in PLACES" :key="one.code" class="word" :aria-pressed="place === one.code" @click="place = one.code">{{ one.name }} {{ counts[one.code] || '' }}</button>
+      </p>
+      <label class="search"><span>Search</span> <InputText v-model="search" type="search" maxlength="200" autocomplete="off" placeholder="a word, a problem, a standard" /></label>
+      <button v-if="place === 'bin' && sets?.length" class="word" @click="emptyBin">Empty the bin for good</button>
+    </div>
+    <p v-if="moved" class="moved" role="status">
+      {{ moved.set.title }} was put {{ moved.from === 'shelf' ? 'away' : 'back' }}.
+      <button class="word" @click="put(moved.set, moved.from)">Undo</button>
+    </p>
+
     <ul class="sheets">
       <li v-for="set in sets" :key="set.id">
         <RouterLink class="sheet on-paper" :to="{ name: 'bench', params: { setId: set.id } }">
@@ -63,10 +124,19 @@ onMounted(() => {
           </span>
           <span class="about">{{ count(set) }}</span>
           <span class="about">changed {{ changed(set) }}</span>
+          <span v-if="set.objective || set.standards.length" class="for">{{ [set.objective, ...set.standards].filter(Boolean).join(' · ') }}</span>
         </RouterLink>
+        <p class="acts">
+          <button v-if="place === 'shelf'" class="word" :aria-label="`Duplicate ${set.title}`" @click="duplicate(set)">Duplicate</button>
+          <button v-if="place !== 'archive'" class="word" :aria-label="`Put ${set.title} into the archive`" @click="put(set, 'archive')">Archive</button>
+          <button v-if="place !== 'shelf'" class="word" :aria-label="`Put ${set.title} back on the shelf`" @click="put(set, 'shelf')">Back on the shelf</button>
+          <button v-if="place !== 'bin'" class="word" :aria-label="`Put ${set.title} into the bin`" @click="put(set, 'bin')">Bin</button>
+        </p>
       </li>
     </ul>
-    <p v-if="sets?.length === 0" class="empty">The shelf is empty. Name your first set, then type problems onto its ladder.</p>
+    <p v-if="sets?.length === 0" class="empty">
+      {{ search ? 'No set has these words.' : place === 'shelf' ? 'The shelf is empty. Name your first set, then type problems onto its ladder.' : 'Nothing lies here.' }}
+    </p>
 
     <form class="begin" @submit.prevent="begin">
       <label for="new-title">A new set</label>
@@ -95,6 +165,15 @@ h1 { font-size: 1rem; font-weight: 400; color: var(--on-slate-quiet); }
 h2 { font-size: 1.25rem; }
 .first { grid-row: 2; display: flex; flex-wrap: wrap; gap: 6px 28px; font-size: 1.2rem; align-items: center; min-height: 48px; }
 .about { color: var(--ink-quiet); justify-self: end; background: var(--paper); padding: 0 4px; }
+.look { display: flex; flex-wrap: wrap; gap: 8px 28px; align-items: center; padding-bottom: 18px; }
+.places { display: flex; gap: 4px 14px; }
+.places .word[aria-pressed='true'] { font-weight: 700; text-decoration-color: currentColor; }
+.search { display: flex; gap: 10px; align-items: center; }
+.search :deep(input) { width: min(17rem, 60vw); }
+.moved { padding-bottom: 12px; color: var(--on-slate-quiet); }
+.moved .word, .look > .word { text-decoration: underline; text-underline-offset: 4px; }
+.acts { display: flex; gap: 4px 16px; justify-content: flex-end; font-size: 0.9rem; color: var(--on-slate-quiet); padding-top: 2px; }
+.for { color: var(--ink-quiet); grid-column: 1 / -1; background: var(--paper); width: fit-content; }
 .empty { padding: 40px 0; color: var(--on-slate-quiet); }
 .begin { display: flex; flex-wrap: wrap; align-items: center; gap: 12px; margin-top: 32px; }
 .begin :deep(input) { width: min(24rem, 100%); }

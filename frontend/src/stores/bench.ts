@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 
 import {
   type Answer, ask, client, type Example, type ExampleSet, type ExampleSummary, type OtherWay, type Refusal,
-  type Setting, type Working,
+  type Schemas, type Setting, type Working,
 } from '../api/client'
 
 export type Target = 'improper' | 'mixed' | 'fraction' | 'decimal'
@@ -13,8 +13,6 @@ type Made = { set: ExampleSet; example?: Example }
 type Saving = 'saved' | 'saving' | 'not saved'
 /** A change that can be made on any version of the set, so that it can be made again on a newer one. */
 type Change = (version: number) => Promise<Answer<Made>>
-/** What takes a change back again. */
-type Inverse = () => Promise<boolean>
 
 /** The set on the Bench: what is shown, every change to it, and what became of the change. */
 export const useBench = defineStore('bench', () => {
@@ -26,7 +24,6 @@ export const useBench = defineStore('bench', () => {
   const savedAt = ref<Date | null>(null)
   const trouble = ref<Refusal | null>(null)
   const conflict = ref<ExampleSet | null>(null)
-  const undoable = ref<{ said: string; inverse: Inverse }[]>([])
   const settings = ref<Setting[]>([])
   const beside = ref<{ name: string; working: Working } | null>(null)
   let again: (() => Promise<boolean>) | null = null
@@ -42,7 +39,6 @@ export const useBench = defineStore('bench', () => {
     if (set.value?.id !== id) {
       set.value = null
       pages.value = {}
-      undoable.value = []
     }
     const answer = await ask(client.GET('/api/sets/{set_id}', { params: { path: { set_id: id } } }))
     if (answer.ok) set.value = answer.data
@@ -110,37 +106,26 @@ export const useBench = defineStore('bench', () => {
 
   async function add(source: string, at?: number, like?: ExampleSummary): Promise<Refusal | null> {
     const answer = await make((version) => {
-      const body = { version, source, position: at ?? null, ways: like?.ways ?? {}, words: like?.words ?? {}, target: (like?.target ?? null) as Target | null }
+      const body = { version, source, position: at ?? null, ways: like?.ways ?? {}, words: {}, target: (like?.target ?? null) as Target | null, note: '' }
       return ask(client.POST('/api/sets/{set_id}/examples', { params: here(), body }))
     })
     if (!answer.ok) return answer.status === 422 ? answer.refusal : null
-    const id = answer.data.example?.id ?? ''
-    chosen.value = id
-    if (!like) undoable.value.push({ said: 'Added', inverse: () => remove(id, true) })
+    chosen.value = answer.data.example?.id ?? ''
     return null
   }
 
-  async function remove(id: string, undoing = false): Promise<boolean> {
+  async function remove(id: string): Promise<void> {
     const at = examples.value.findIndex((item) => item.id === id)
-    const gone = examples.value[at]
-    if (!gone) return true
+    if (at < 0) return
     const answer = await make((version) => {
       const params = { path: { ...here().path, example_id: id }, query: { version } }
       return alone(ask(client.DELETE('/api/sets/{set_id}/examples/{example_id}', { params })))
     })
-    if (!answer.ok) return false
-    if (chosen.value === id) await choose((examples.value[at] ?? examples.value[at - 1])?.id ?? null)
-    const inverse = async () => (await add(gone.text, at, gone)) === null
-    if (!undoing) undoable.value.push({ said: `${gone.text} was taken off`, inverse })
-    return true
+    if (answer.ok && chosen.value === id) await choose((examples.value[at] ?? examples.value[at - 1])?.id ?? null)
   }
 
-  async function reorder(order: string[], undoing = false): Promise<boolean> {
-    const before = examples.value.map((item) => item.id)
-    if (order.join() === before.join()) return true
-    const answer = await changeSet({ order })
-    if (answer.ok && !undoing) undoable.value.push({ said: 'Moved', inverse: () => reorder(before, true) })
-    return answer.ok
+  async function reorder(order: string[]): Promise<void> {
+    if (order.join() !== examples.value.map((item) => item.id).join()) await changeSet({ order })
   }
 
   async function move(id: string, to: number): Promise<void> {
@@ -149,98 +134,68 @@ export const useBench = defineStore('bench', () => {
     await reorder(order)
   }
 
-  async function rename(title: string, undoing = false): Promise<boolean> {
-    const before = set.value?.title ?? ''
-    const answer = await changeSet({ title })
-    if (answer.ok && !undoing) undoable.value.push({ said: 'Renamed', inverse: () => rename(before, true) })
-    return answer.ok
-  }
-
   /** Give the step *key* of the chosen example the teacher's own sentence; an empty one restores the core's. */
   async function reword(key: string, sentence: string): Promise<void> {
-    if (example.value) await setWords(example.value.id, withWords(example.value.words, key, sentence))
+    if (example.value) await changeExample({ words: withWords(example.value.words, key, sentence) })
   }
 
   /** Give every step of a kind in the whole set the teacher's own sentence; an empty one restores the core's. */
   async function rewordSet(kind: string, sentence: string): Promise<void> {
-    if (set.value) await setSetWords(withWords(set.value.words, kind, sentence))
+    if (set.value) await changeSet({ words: withWords(set.value.words, kind, sentence) })
   }
 
-  async function setSetWords(words: WaysMap, undoing = false): Promise<boolean> {
-    const before = set.value?.words ?? {}
-    const answer = await changeSet({ words })
-    if (answer.ok) await workAnew()
-    if (answer.ok && !undoing) undoable.value.push({ said: 'Step changed', inverse: () => setSetWords(before, true) })
-    return answer.ok
-  }
-
-  async function setWords(id: string, words: Record<string, string>, undoing = false): Promise<boolean> {
-    const before = examples.value.find((item) => item.id === id)?.words ?? {}
-    const answer = await make((version) => changeExample(id, { version, words }))
-    if (answer.ok && !undoing) undoable.value.push({ said: 'Step changed', inverse: () => setWords(id, before, true) })
-    return answer.ok
-  }
-
-  function changeSet(body: { title?: string; order?: string[]; ways?: WaysMap; words?: WaysMap }) {
-    return make((version) =>
+  /** Change what is said of the set, its ways, words or order. Where that may change a working, it is fetched anew. */
+  async function changeSet(body: Omit<Schemas['SetChange'], 'version'>): Promise<boolean> {
+    const answer = await make((version) =>
       alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, ...body } }))),
     )
-  }
-
-  function changeExample(id: string, body: { version: number; source?: string; words?: WaysMap; ways?: WaysMap; target?: Target | '' }) {
-    const params = { path: { ...here().path, example_id: id } }
-    return ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body }))
-  }
-
-  /** Work an example in *ways* of its own; in none, it follows its set again. */
-  async function setExampleWays(id: string, ways: WaysMap, undoing = false): Promise<boolean> {
-    const before = examples.value.find((item) => item.id === id)?.ways ?? {}
-    const answer = await make((version) => changeExample(id, { version, ways }))
-    if (answer.ok && !undoing) {
-      undoable.value.push({ said: 'Worked another way', inverse: () => setExampleWays(id, before, true) })
-    }
+    if (answer.ok && (body.ways || body.words)) await workAnew()
     return answer.ok
   }
 
-  /** Ask for a lone number in another form; '' asks for its simplest. */
-  async function setTarget(id: string, target: Target | '', undoing = false): Promise<boolean> {
-    const before = (examples.value.find((item) => item.id === id)?.target ?? '') as Target | ''
-    const answer = await make((version) => changeExample(id, { version, target }))
+  /** Change what is kept of the chosen example: its text, ways, words, note, blanks or marks. */
+  async function changeExample(body: Omit<Schemas['ExampleChange'], 'version'>): Promise<boolean> {
+    const params = { path: { ...here().path, example_id: chosen.value ?? '' } }
+    const answer = await make((version) =>
+      ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body: { version, ...body } })),
+    )
     if (!answer.ok && answer.status === 422) trouble.value = answer.refusal
-    if (answer.ok && !undoing) undoable.value.push({ said: 'Asked otherwise', inverse: () => setTarget(id, before, true) })
     return answer.ok
   }
 
-  /** Put another problem in the place of an example. */
-  async function retype(id: string, source: string, undoing = false): Promise<boolean> {
-    const before = examples.value.find((item) => item.id === id)?.text ?? ''
-    const answer = await make((version) => changeExample(id, { version, source }))
-    if (!answer.ok && answer.status === 422) trouble.value = answer.refusal
-    if (answer.ok && !undoing) undoable.value.push({ said: 'Changed', inverse: () => retype(id, before, true) })
-    return answer.ok
-  }
-
-  /** Give the set ways that depart from the house; every example that has none of its own follows. */
-  async function setSetWays(ways: WaysMap, undoing = false): Promise<boolean> {
-    const before = set.value?.ways ?? {}
-    const answer = await changeSet({ ways })
+  /** Leave pupils so many of the last steps of each example. */
+  async function fade(hides: Record<string, number>): Promise<void> {
+    const answer = await make((version) =>
+      alone(ask(client.PUT('/api/sets/{set_id}/fading', { params: here(), body: { version, hides } }))),
+    )
     if (answer.ok) await workAnew()
-    if (answer.ok && !undoing) undoable.value.push({ said: 'Ways changed', inverse: () => setSetWays(before, true) })
-    return answer.ok
   }
 
   /** Give the house other ways; sets and examples with ways of their own keep them. */
-  async function setHouseWays(house: WaysMap, undoing = false): Promise<boolean> {
-    const before = set.value?.house ?? {}
-    const answer = await ask(client.PUT('/api/ways', { body: { house } }))
-    if (!answer.ok) {
-      trouble.value = answer.refusal
-      return false
-    }
+  async function setHouseWays(house: WaysMap): Promise<void> {
+    const answer = await ask(client.PUT('/api/ways', { body: { house, set_id: set.value?.id ?? null } }))
+    if (!answer.ok) return void (trouble.value = answer.refusal)
     if (set.value) await open(set.value.id)
     await workAnew()
-    if (!undoing) undoable.value.push({ said: 'Ways changed', inverse: () => setHouseWays(before, true) })
-    return true
+  }
+
+  /** Take back the last change, or do again what was taken back; the history is the server's and outlives the page. */
+  async function undo(): Promise<void> {
+    await travel((version) => alone(ask(client.POST('/api/sets/{set_id}/undo', { params: here(), body: { version } }))))
+  }
+
+  async function redo(): Promise<void> {
+    await travel((version) => alone(ask(client.POST('/api/sets/{set_id}/redo', { params: here(), body: { version } }))))
+  }
+
+  async function travel(change: Change): Promise<void> {
+    const before = examples.value.map((item) => item.id)
+    const answer = await make(change)
+    if (!answer.ok) return
+    const back = examples.value.find((item) => !before.includes(item.id))
+    const kept = examples.value.find((item) => item.id === chosen.value)
+    pages.value = {}
+    await choose((back ?? kept ?? examples.value[0])?.id ?? null)
   }
 
   async function workAnew(): Promise<void> {
@@ -265,18 +220,12 @@ export const useBench = defineStore('bench', () => {
     if (answer.ok) settings.value = answer.data.settings
   }
 
-  async function undo(): Promise<void> {
-    const last = undoable.value.at(-1)
-    if (last && (await last.inverse())) undoable.value.pop()
-  }
-
   const here = () => ({ path: { set_id: set.value?.id ?? '' } })
 
   return {
-    set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, undoable,
-    otherWays, settings, beside, showBeside,
-    open, choose, add, remove, move, rename, reword, rewordSet, setExampleWays, setTarget, retype, setSetWays, setHouseWays, loadSettings, undo,
-    settle, tryAgain,
+    set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, otherWays, settings, beside,
+    open, choose, add, remove, move, reorder, reword, rewordSet, changeSet, changeExample, fade, setHouseWays, loadSettings,
+    showBeside, undo, redo, settle, tryAgain,
   }
 })
 

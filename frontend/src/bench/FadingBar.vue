@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { ask, client, type Schemas } from '../api/client'
+import MathLine from '../parts/MathLine.vue'
+import { useBench } from '../stores/bench'
+
+const peek = defineModel<boolean>('peek', { required: true })
+const blanking = defineModel<boolean>('blanking', { required: true })
+const bench = useBench()
+const found = ref<Schemas['ParallelOut'] | null>(null)
+const like = ref('')
+
+const hide = computed(() => Math.min(bench.example?.fading.hide ?? 0, bench.example?.steps ?? 0))
+const faded = computed(() => hide.value > 0 || !!bench.example?.fading.blanks.length)
+const said = computed(() => {
+  if (!hide.value) return bench.example?.fading.blanks.length ? `${bench.example.fading.blanks.length} blank` : 'Full'
+  if (hide.value === bench.example?.steps) return 'Problem only'
+  return hide.value === 1 ? 'Last step blank' : `Last ${hide.value} steps blank`
+})
+
+async function fadeBy(by: number): Promise<void> {
+  const example = bench.example
+  if (example) await bench.changeExample({ fading: { ...example.fading, hide: Math.max(0, Math.min(example.steps, hide.value + by)) } })
+}
+
+async function restore(): Promise<void> {
+  await bench.changeExample({ fading: { hide: 0, blanks: [], pause: bench.example?.fading.pause ?? null } })
+}
+
+/** A problem like the chosen one; asked again, another. */
+async function oneLikeThis(): Promise<void> {
+  if (!bench.set || !bench.chosen) return
+  like.value = bench.chosen
+  const path = { set_id: bench.set.id, example_id: bench.chosen }
+  const body = { seed: Math.floor(Math.random() * 2 ** 31) }
+  const answer = await ask(client.POST('/api/sets/{set_id}/examples/{example_id}/parallel', { params: { path }, body }))
+  found.value = answer.ok ? answer.data : null
+}
+
+async function take(): Promise<void> {
+  const at = bench.examples.findIndex((item) => item.id === bench.chosen)
+  const text = found.value?.text
+  found.value = null
+  if (text && bench.example) await bench.add(text, at + 1, bench.example)
+}
+</script>
+
+<template>
+  <div v-if="bench.example && bench.working" class="fading">
+    <span class="fade">
+      Pupils see:
+      <button class="word" aria-label="Less in blank" :disabled="hide === 0" @click="fadeBy(-1)">−</button>
+      <strong role="status">{{ said }}</strong>
+      <button class="word" aria-label="More in blank" :disabled="hide === bench.example.steps" @click="fadeBy(1)">+</button>
+    </span>
+    <button class="word" :aria-pressed="blanking" @click="blanking = !blanking">{{ blanking ? 'Done with blanks' : 'Put blanks' }}</button>
+    <button v-if="faded" class="word" :aria-pressed="peek" @click="peek = !peek">{{ peek ? 'Cover the blanks' : 'Look under them' }}</button>
+    <button v-if="faded" class="word" @click="restore">All in full</button>
+    <button class="word" @click="oneLikeThis">One like this</button>
+    <p v-if="blanking" class="hint">Click a number, a factor or a jotting; click it again to bring it back.</p>
+    <p v-if="found && like === bench.chosen" class="found" role="status">
+      <template v-if="found.text">
+        <MathLine :glyphs="found.glyphs" />
+        <span class="quiet">{{ found.different.length ? `differs in ${found.different.join(', ')}` : 'the same steps, the same likely wrong answers' }}</span>
+        <button class="word" @click="take">Put it below</button>
+        <button class="word" @click="oneLikeThis">Another</button>
+        <button class="word" @click="found = null">No</button>
+      </template>
+      <template v-else>No other problem of this kind was found.</template>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.fading { display: flex; flex-wrap: wrap; gap: 0 16px; align-items: baseline; grid-column: 1 / -1; font-size: 0.95rem; }
+.fade { white-space: nowrap; }
+.fading .word { text-decoration: underline; text-underline-offset: 3px; padding: 0 2px; }
+.fade .word { padding: 0 7px; font-size: 1.1rem; }
+.fading .word:disabled { text-decoration: none; }
+.word[aria-pressed='true'] { font-weight: 700; }
+.hint, .found { flex-basis: 100%; color: var(--ink-quiet); background: var(--paper); }
+.found { display: flex; flex-wrap: wrap; gap: 0 14px; align-items: center; color: var(--ink); font-size: 1.05rem; }
+.quiet { color: var(--ink-quiet); font-size: 0.92rem; }
+</style>

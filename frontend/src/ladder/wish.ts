@@ -1,0 +1,36 @@
+/** What is wished for, as the form holds it. */
+export interface Wish {
+  rungs: Record<string, number>
+  denominators: number[]
+  largestCommon: number | null
+  largestWhole: number
+  answerBelow: string
+  avoid: string[]
+  targets: string[]
+  separate: boolean
+  label: string
+  seed: number
+}
+
+export function emptyWish(): Wish {
+  return {
+    rungs: {}, denominators: [2, 3, 4, 5, 6, 8, 10, 12], largestCommon: 60, largestWhole: 12, answerBelow: '',
+    avoid: ['negatives'], targets: [], separate: true, label: '', seed: Math.floor(Math.random() * 2 ** 30),
+  }
+}
+
+/** The wish in the words of docs/formats.md. */
+export function wishAsSpec(wish: Wish): Record<string, unknown> {
+  return {
+    rungs: wish.rungs,
+    denominators: wish.denominators,
+    largest_common_denominator: wish.largestCommon,
+    largest_whole: wish.largestWhole,
+    answer_below: wish.answerBelow.trim() || null,
+    avoid: wish.avoid,
+    targets: wish.targets,
+    separate: wish.separate,
+    label: wish.label.trim() || null,
+    seed: wish.seed,
+  }
+}

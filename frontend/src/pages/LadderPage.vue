@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { ask, type Choices, client, type Counts, type Ladder, type LadderProblem, type Refusal, type Schemas } from '../api/client'
+import LadderLimits from '../ladder/LadderLimits.vue'
+import LadderProblems from '../ladder/LadderProblems.vue'
+import LadderRungs from '../ladder/LadderRungs.vue'
+import LadderTargets from '../ladder/LadderTargets.vue'
+import { emptyWish, type Wish, wishAsSpec } from '../ladder/wish'
+
+const props = defineProps<{ setId: string }>()
+const router = useRouter()
+const choices = ref<Choices | null>(null)
+const wish = reactive<Wish>(emptyWish())
+const counts = ref<Counts | null>(null)
+const ladder = ref<Ladder | null>(null)
+const smallest = ref<Schemas['SmallestOut'] | null>(null)
+const locked = ref<boolean[]>([])
+const shunned = ref<string[]>([])
+const refusal = ref<Refusal | null>(null)
+const busy = ref(false)
+const total = computed(() => Object.values(wish.rungs).reduce((sum, count) => sum + count, 0))
+const body = () => ({ spec: wishAsSpec(wish), set_id: props.setId })
+
+// The count follows every change; a late answer never replaces a newer one.
+let asked = 0
+let waiting: ReturnType<typeof setTimeout> | undefined
+watch(wish, () => {
+  clearTimeout(waiting)
+  waiting = setTimeout(count, 120)
+})
+
+async function count(): Promise<void> {
+  const mine = ++asked
+  if (!total.value) return void (counts.value = null)
+  const answer = await ask(client.POST('/api/ladders/count', { body: body() }))
+  if (mine !== asked) return
+  counts.value = answer.ok ? answer.data : null
+  refusal.value = answer.ok ? null : answer.refusal
+}
+
+/** So many problems from one rung to another. */
+async function span(from: string, to: string, steps: number): Promise<void> {
+  const answer = await ask(client.POST('/api/ladders/count', { body: { spec: { from, to, steps }, set_id: props.setId } }))
+  if (answer.ok) wish.rungs = answer.data.rungs
+  else refusal.value = answer.refusal
+}
+
+async function build(kept: (string | null)[] = []): Promise<void> {
+  busy.value = true
+  const answer = await ask(client.POST('/api/ladders', { body: { ...body(), kept, shunned: shunned.value } }))
+  busy.value = false
+  refusal.value = answer.ok ? null : answer.refusal
+  if (!answer.ok) return
+  ladder.value = answer.data
+  smallest.value = null
+  locked.value = answer.data.problems.map((_, i) => !!kept[i] && (locked.value[i] ?? false))
+}
+
+async function another(): Promise<void> {
+  wish.seed = Math.floor(Math.random() * 2 ** 30)
+  shunned.value = []
+  await build(texts().map((text, i) => (locked.value[i] ? text : null)))
+}
+
+/** The next best in the place of one, the others staying. */
+async function swap(at: number): Promise<void> {
+  const now = texts()
+  shunned.value.push(now[at] ?? '')
+  await build(now.map((text, i) => (i === at ? null : text)))
+}
+
+const texts = () => (ladder.value?.problems ?? []).map((problem: LadderProblem) => problem.text)
+
+/** Give the wish the nearest value that allows a ladder. */
+async function takeNearest(): Promise<void> {
+  const { limit, nearest } = ladder.value?.impossible ?? {}
+  if (limit === 'rungs') wish.rungs = (nearest ?? {}) as Record<string, number>
+  if (limit === 'answer_below') wish.answerBelow = String(nearest)
+  if (limit === 'denominators') wish.denominators = nearest as number[]
+  if (limit === 'largest_common_denominator') wish.largestCommon = nearest as number
+  if (limit === 'largest_whole') wish.largestWhole = nearest as number
+  if (limit === 'avoid') wish.avoid = nearest as string[]
+  if (limit === 'targets') wish.targets = nearest as string[]
+  await build()
+}
+
+async function fewest(): Promise<void> {
+  busy.value = true
+  const answer = await ask(client.POST('/api/ladders/smallest', { body: { codes: wish.targets, set_id: props.setId } }))
+  busy.value = false
+  refusal.value = answer.ok ? null : answer.refusal
+  if (!answer.ok) return
+  smallest.value = answer.data
+  ladder.value = null
+}
+
+async function take(problems: string[]): Promise<void> {
+  const path = { set_id: props.setId }
+  const now = await ask(client.GET('/api/sets/{set_id}', { params: { path } }))
+  if (!now.ok) return void (refusal.value = now.refusal)
+  const answer = await ask(client.POST('/api/sets/{set_id}/problems', { params: { path }, body: { version: now.data.version, problems, position: null } }))
+  if (answer.ok) await router.push({ name: 'bench', params: { setId: props.setId } })
+  else refusal.value = answer.refusal
+}
+
+onMounted(async () => {
+  document.title = 'Build to order · Keen Slate'
+  const answer = await ask(client.GET('/api/ladders'))
+  if (answer.ok) choices.value = answer.data
+  else refusal.value = answer.refusal
+  await count()
+})
+</script>
+
+<template>
+  <main class="order">
+    <header class="head">
+      <p class="name">Keen Slate</p>
+      <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Back to the Bench</RouterLink>
+      <h1>A ladder built to order</h1>
+    </header>
+    <div v-if="choices" class="desk">
+      <form class="wish" @submit.prevent="build()">
+        <LadderRungs v-model="wish.rungs" :rungs="choices.rungs" :counts="counts" @span="span" />
+        <LadderLimits :wish="wish" :choices="choices" />
+        <LadderTargets :wish="wish" :targets="choices.targets" />
+      </form>
+      <section class="sheet on-paper" aria-label="The ladder">
+        <p class="count" role="status">
+          <template v-if="counts">
+            {{ counts.exact ? '' : 'At most ' }}<strong>{{ Object.values(counts.counts).reduce((sum, n) => sum + n, 0).toLocaleString('en') }}</strong>
+            problems satisfy the limits, of {{ counts.considered.toLocaleString('en') }} looked at<template v-if="counts.sampled">; too many to go through one by one, so they are drawn by lot</template>.
+          </template>
+          <template v-else>Choose rungs on the left: how many problems of each.</template>
+        </p>
+        <p class="acts">
+          <button class="do" :disabled="!total || busy" @click="build()">Build {{ total || '' }} {{ total === 1 ? 'problem' : 'problems' }}</button>
+          <button v-if="wish.targets.length" class="word" :disabled="busy" @click="fewest">The fewest that show and separate {{ wish.targets.length === 1 ? 'it' : 'them' }}</button>
+        </p>
+        <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+        <div v-if="ladder?.impossible" class="impossible" role="status">
+          <p>{{ ladder.impossible.said }} No ladder fulfils this wish.</p>
+          <p v-if="ladder.impossible.nearest !== null">
+            The nearest that does:
+            {{ { answer_below: 'answers below', denominators: 'denominators', largest_common_denominator: 'a common denominator up to', largest_whole: 'wholes up to', avoid: 'avoid only', targets: 'reveal only', rungs: 'fewer problems' }[ladder.impossible.limit] }}
+            {{ ladder.impossible.limit === 'rungs' ? Object.entries(ladder.impossible.nearest as object).map(([rung, n]) => `${n} on ${rung}`).join(', ') : [ladder.impossible.nearest].flat().join(', ') || 'none' }}.
+            <button class="word" @click="takeNearest">Take that</button>
+          </p>
+        </div>
+        <LadderProblems
+          v-else-if="ladder" v-model:locked="locked" :problems="ladder.problems" :targets="choices.targets" :not-separated="ladder.not_separated"
+          @swap="swap" @take="take(texts())" @another="another"
+        />
+        <template v-if="smallest">
+          <LadderProblems :problems="smallest.problems" :targets="choices.targets" :not-separated="smallest.not_separated" @take="take(smallest.problems.map((one) => one.text))" />
+          <p class="quiet">
+            {{ smallest.proven ? 'No fewer problems of two terms show and separate them: proven.' : 'Whether fewer would do was not proven.' }}
+            {{ smallest.candidates.toLocaleString('en') }} problems were worked to find them.
+          </p>
+        </template>
+      </section>
+    </div>
+    <p v-else-if="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+  </main>
+</template>
+
+<style scoped>
+.order { max-width: 1260px; margin: 0 auto; padding: 22px 24px 60px; }
+.head { display: flex; gap: 22px; align-items: baseline; padding-bottom: 14px; flex-wrap: wrap; }
+.name { font-weight: 700; }
+h1 { font-size: 1.4rem; }
+.desk { display: grid; grid-template-columns: 430px minmax(0, 1fr); gap: 26px; align-items: start; }
+.wish { display: grid; gap: 18px; }
+.sheet { background: var(--paper); color: var(--ink); border-radius: 3px; padding: 18px 28px 26px; min-height: 420px; position: sticky; top: 12px; }
+.count { padding-bottom: 8px; }
+.acts { display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: center; padding-bottom: 10px; }
+.do { background: var(--ink); color: var(--paper); border: 0; border-radius: 3px; padding: 6px 16px; cursor: pointer; font-weight: 700; }
+.do:disabled { opacity: 0.5; cursor: default; }
+.acts .word, .impossible .word { text-decoration: underline; text-underline-offset: 4px; }
+.refusal { color: var(--role-wrong); }
+.impossible { border-left: 3px solid var(--role-wrong); padding-left: 14px; }
+.quiet { color: var(--ink-quiet); font-size: 0.95rem; padding-top: 8px; }
+@media (max-width: 900px) {
+  .desk { grid-template-columns: minmax(0, 1fr); }
+  .sheet { position: static; }
+}
+</style>
