@@ -17,7 +17,11 @@ from tools.browser import chromium
 AXE = Path(__file__).resolve().parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 
 
-class BrowserTests(unittest.TestCase):
+class PageTests(unittest.TestCase):
+    """A set of *problems* opened on the Bench of a real server."""
+
+    problems = ("2/7 + 3/7", "2/3 + 1/6", "5/6 - 3/4")
+
     @classmethod
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
@@ -27,7 +31,7 @@ class BrowserTests(unittest.TestCase):
 
     def setUp(self):
         self.title = f"O'Hara's <b>planks</b> {uuid.uuid4().hex[:6]}"
-        self.set_id = support.new_set(self.teacher, self.title, ["2/7 + 3/7", "2/3 + 1/6", "5/6 - 3/4"])
+        self.set_id = support.new_set(self.teacher, self.title, list(self.problems))
         self.context = self.browser.new_context(viewport={"width": 1280, "height": 800})
         self.addCleanup(self.context.close)
         self.complaints = []
@@ -59,6 +63,8 @@ class BrowserTests(unittest.TestCase):
     def wait_for_ladder(self, count, page=None):
         expect((page or self.page).locator(".step[data-id]")).to_have_count(count, timeout=10_000)
 
+
+class BrowserTests(PageTests):
     def test_type_see_save_and_reload(self):
         self.page.fill("#entry", "7 1/4 - 3 5/6")
         self.page.wait_for_selector(".surprises >> text=Needs regrouping.")
@@ -164,7 +170,7 @@ class BrowserTests(unittest.TestCase):
         self.type_problem("_/18 + _/9 + _/3 = 23/18")
         heading = self.page.locator("#all-heading")
         expect(heading).to_have_text("All 15 answers")
-        self.page.click("text=lowest terms")
+        self.page.click(".margin >> text=lowest terms")
         expect(heading).to_have_text("All 5 answers")
         self.page.reload()
         expect(heading).to_have_text("All 5 answers")

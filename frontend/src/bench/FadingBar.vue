@@ -20,12 +20,13 @@ const said = computed(() => {
 })
 
 async function fadeBy(by: number): Promise<void> {
-  const example = bench.example
-  if (example) await bench.changeExample({ fading: { ...example.fading, hide: Math.max(0, Math.min(example.steps, hide.value + by)) } })
+  await bench.changeExample(({ fading, steps }) => ({
+    fading: { ...fading, hide: Math.max(0, Math.min(steps, Math.min(fading.hide, steps) + by)) },
+  }))
 }
 
 async function restore(): Promise<void> {
-  await bench.changeExample({ fading: { hide: 0, blanks: [], pause: bench.example?.fading.pause ?? null } })
+  await bench.changeExample(({ fading }) => ({ fading: { hide: 0, blanks: [], pause: fading.pause } }))
 }
 
 /** A problem like the chosen one; asked again, another. */

@@ -18,10 +18,11 @@ watch(() => bench.chosen, () => (peek.value = blanking.value = false))
 
 /** Make what *key* names a blank, or bring it back. */
 async function toggle(key: string): Promise<void> {
-  const fading = bench.example?.fading
-  if (!blanking.value || !fading) return
-  const blanks = fading.blanks.includes(key) ? fading.blanks.filter((one) => one !== key) : [...fading.blanks, key]
-  await bench.changeExample({ fading: { ...fading, blanks } })
+  if (!blanking.value) return
+  await bench.changeExample(({ fading }) => {
+    const others = fading.blanks.filter((one) => one !== key)
+    return { fading: { ...fading, blanks: others.length < fading.blanks.length ? others : [...others, key] } }
+  })
 }
 </script>
 

@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask, client, type ExampleSummary, type Refusal, type Standard } from '../api/client'
+import KeptField from '../parts/KeptField.vue'
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
 
@@ -26,8 +27,9 @@ watch(visible, async (open) => {
 })
 
 async function serve(code: string): Promise<void> {
-  const now = bench.set?.standards ?? []
-  await bench.changeSet({ standards: now.includes(code) ? now.filter((one) => one !== code) : [...now, code] })
+  await bench.changeSet(({ standards: now }) => ({
+    standards: now.includes(code) ? now.filter((one) => one !== code) : [...now, code],
+  }))
 }
 
 /** Every choice of how much of an example pupils fill in, as said to the teacher. */
@@ -38,7 +40,7 @@ function choices(item: ExampleSummary): { hide: number; said: string }[] {
   }))
 }
 
-const text = (event: Event) => (event.target as HTMLInputElement).value
+const text = (event: Event) => (event.target as HTMLSelectElement).value
 
 async function fadeAll(plan: boolean): Promise<void> {
   await bench.fade(Object.fromEntries(bench.examples.map((item) => [item.id, plan ? item.planned_hide : 0])))
@@ -67,7 +69,7 @@ async function duplicate(): Promise<void> {
     <div v-if="bench.set" class="whole">
       <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
       <label class="field">What it is for
-        <input :value="bench.set.objective" maxlength="1000" @change="bench.changeSet({ objective: text($event) })" />
+        <KeptField :value="bench.set.objective" @save="bench.changeSet({ objective: $event })" />
       </label>
       <fieldset>
         <legend>Published standards it serves</legend>
@@ -78,11 +80,11 @@ async function duplicate(): Promise<void> {
         <button class="word" @click="all = !all">{{ all ? 'Only those its rungs serve' : 'All standards' }}</button>
       </fieldset>
       <label class="field">Note
-        <textarea :value="bench.set.note" rows="2" maxlength="1000" @change="bench.changeSet({ note: text($event) })" />
+        <KeptField long :value="bench.set.note" rows="2" @save="bench.changeSet({ note: $event })" />
       </label>
       <p class="lesson">
         <label>Minutes of the lesson
-          <input type="number" min="0" max="600" :value="bench.set.lesson_minutes ?? ''" @change="bench.changeSet({ lesson_minutes: Number(text($event)) || 0 })" />
+          <KeptField type="number" min="0" max="600" :value="bench.set.lesson_minutes ?? ''" @save="bench.changeSet({ lesson_minutes: Math.round(Number($event)) || 0 })" />
         </label>
         planned: about {{ Math.max(1, Math.round(bench.set.seconds / 60)) }}
       </p>
@@ -122,9 +124,8 @@ async function duplicate(): Promise<void> {
 <style scoped>
 .whole { width: min(30rem, 84vw); display: grid; gap: 0.7rem; justify-items: start; }
 .field { display: grid; width: 100%; }
-.field input, .field textarea, .lesson input, select { font: inherit; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 2px 6px; }
-.lesson input { width: 4.5em; }
-:is(input, textarea, select):focus-visible { outline: 3px solid var(--focus-on-paper); }
+select { font: inherit; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 2px 6px; }
+select:focus-visible { outline: 3px solid var(--focus-on-paper); }
 fieldset { border: 0; padding: 0; margin: 0; }
 legend { padding: 0; }
 .standard { display: grid; grid-template-columns: auto 1fr; gap: 8px; align-items: start; font-size: 0.95rem; padding: 2px 0; }

@@ -18,13 +18,13 @@ async function build(): Promise<void> {
   take(answer.ok ? answer.data : null, answer.ok ? null : answer.refusal)
 }
 
-/** Have one made; *first*, when the page opens, gives way to what was typed meanwhile. */
+/** Have one made. The *first*, when the page opens, gives way to what was typed meanwhile, and never writes into a field. */
 async function propose(level: string, first = false): Promise<void> {
   const seed = Math.floor(Math.random() * 2 ** 31)
   const answer = await ask(client.POST('/api/building/new', { body: { level, seed } }))
   if (first && (numbers.value || wanted.value)) return
   take(answer.ok ? answer.data : null, answer.ok ? null : answer.refusal)
-  if (!answer.ok) return
+  if (!answer.ok || first) return
   numbers.value = answer.data.numbers
   wanted.value = answer.data.wanted
 }

@@ -8,6 +8,8 @@ import {
 
 export type Target = 'improper' | 'mixed' | 'fraction' | 'decimal'
 type WaysMap = Record<string, string>
+type SetFields = Omit<Schemas['SetChange'], 'version'>
+type ExampleFields = Omit<Schemas['ExampleChange'], 'version'>
 type Made = { set: ExampleSet; example?: Example }
 
 type Saving = 'saved' | 'saving' | 'not saved'
@@ -27,6 +29,7 @@ export const useBench = defineStore('bench', () => {
   const settings = ref<Setting[]>([])
   const beside = ref<{ name: string; working: Working } | null>(null)
   let again: (() => Promise<boolean>) | null = null
+  let last: Promise<unknown> = Promise.resolve()
 
   const examples = computed(() => set.value?.examples ?? [])
   const example = computed(() => examples.value.find((item) => item.id === chosen.value) ?? null)
@@ -60,8 +63,17 @@ export const useBench = defineStore('bench', () => {
     else trouble.value = answer.refusal
   }
 
-  /** Make *change* on the version at hand; true when it was saved. A refusal of its text is handed back. */
-  async function make(change: Change): Promise<Answer<Made>> {
+  /**
+   * Make *change* on the version at hand, after the changes before it; a refusal of its text is handed back.
+   * Two changes at once would be made on the same version, and the second would be refused.
+   */
+  function make(change: Change): Promise<Answer<Made>> {
+    const made = last.then(() => makeNow(change))
+    last = made.catch(() => null)
+    return made
+  }
+
+  async function makeNow(change: Change): Promise<Answer<Made>> {
     const version = set.value?.version ?? 0
     saving.value = 'saving'
     const answer = await change(version)
@@ -136,29 +148,34 @@ export const useBench = defineStore('bench', () => {
 
   /** Give the step *key* of the chosen example the teacher's own sentence; an empty one restores the core's. */
   async function reword(key: string, sentence: string): Promise<void> {
-    if (example.value) await changeExample({ words: withWords(example.value.words, key, sentence) })
+    await changeExample((now) => ({ words: withWords(now.words, key, sentence) }))
   }
 
   /** Give every step of a kind in the whole set the teacher's own sentence; an empty one restores the core's. */
   async function rewordSet(kind: string, sentence: string): Promise<void> {
-    if (set.value) await changeSet({ words: withWords(set.value.words, kind, sentence) })
+    await changeSet((now) => ({ words: withWords(now.words, kind, sentence) }))
   }
 
   /** Change what is said of the set, its ways, words or order. Where that may change a working, it is fetched anew. */
-  async function changeSet(body: Omit<Schemas['SetChange'], 'version'>): Promise<boolean> {
-    const answer = await make((version) =>
-      alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, ...body } }))),
-    )
+  async function changeSet(change: SetFields | ((now: ExampleSet) => SetFields)): Promise<boolean> {
+    let body: SetFields = {}
+    const answer = await make((version) => {
+      body = typeof change === 'function' ? (set.value ? change(set.value) : {}) : change
+      return alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, ...body } })))
+    })
     if (answer.ok && (body.ways || body.words)) await workAnew()
     return answer.ok
   }
 
   /** Change what is kept of the chosen example: its text, ways, words, note, blanks or marks. */
-  async function changeExample(body: Omit<Schemas['ExampleChange'], 'version'>): Promise<boolean> {
-    const params = { path: { ...here().path, example_id: chosen.value ?? '' } }
-    const answer = await make((version) =>
-      ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body: { version, ...body } })),
-    )
+  async function changeExample(change: ExampleFields | ((now: ExampleSummary) => ExampleFields)): Promise<boolean> {
+    const id = chosen.value ?? ''
+    const params = { path: { ...here().path, example_id: id } }
+    const answer = await make((version) => {
+      const now = examples.value.find((item) => item.id === id)
+      const body = typeof change === 'function' ? (now ? change(now) : {}) : change
+      return ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body: { version, ...body } }))
+    })
     if (!answer.ok && answer.status === 422) trouble.value = answer.refusal
     return answer.ok
   }

@@ -1,0 +1,151 @@
+"""Sets as a whole in the real page: ladders built to order, climbs, fading, undo across reloads, the Shelf's places."""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.test_bench import AXE, PageTests
+
+
+class SetTests(PageTests):
+    problems = ("7 1/4 - 3 5/6", "2/7 + 3/7", "2/3 + 1/6")
+
+    def rungs(self):
+        return self.page.eval_on_selector_all(".step[data-id] .code", "all => all.map(one => one.textContent)")
+
+    def test_sorting_into_a_climb_is_shown_before_it_is_done_and_undone_after_a_reload(self):
+        expect(self.page.locator(".harder[data-mark=back]")).to_contain_text("steps back")
+        self.page.click("text=Sort into a climb")
+        proposed = self.page.locator("[role=dialog] li")
+        expect(proposed).to_have_count(3)
+        expect(self.page.locator("[role=dialog] li[data-moves=true]")).to_have_count(1)
+        self.assertEqual(self.rungs(), ["M8", "F1", "F4"])  # nothing is done yet
+        self.page.click("text=Take this order")
+        expect(self.page.locator(".step[data-id] .code").first).to_have_text("F1")
+        self.assertEqual(self.rungs(), ["F1", "F4", "M8"])
+        expect(self.page.locator(".harder[data-mark=jump]").first).to_contain_text("skips a rung")
+        self.page.reload()
+        self.page.wait_for_selector(".paper .row")
+        self.page.click(".top >> text=Undo")
+        expect(self.page.locator(".step[data-id] .code").first).to_have_text("M8")
+        self.page.reload()
+        self.page.wait_for_selector(".paper .row")
+        self.page.click(".top >> text=Redo")
+        expect(self.page.locator(".step[data-id] .code").first).to_have_text("F1")
+        expect(self.page.locator(".top >> text=Redo")).to_be_disabled()
+
+    def test_pupils_fill_in_the_last_steps_and_blanks_put_by_hand(self):
+        rows = self.page.locator(".paper .row")
+        expect(rows).to_have_count(4)
+        self.page.click("[aria-label='More in blank']")
+        expect(rows.nth(3)).to_have_attribute("data-hidden", "true")
+        self.assertEqual(rows.nth(3).inner_text(), "")
+        self.page.click("text=Put blanks")
+        rows.nth(1).locator("[data-unit='4']").first.click()  # 7 3/12 - 3 10/12: the numerator 10
+        expect(rows.nth(1).locator("[data-blank=true]")).to_have_count(2)
+        self.assertNotIn("0", rows.nth(1).inner_text())
+        self.page.locator(".jotting .piece[aria-label^='Blank this jotting']").first.click()
+        self.page.click("text=Done with blanks")
+        expect(self.page.locator(".jotting[data-hidden=true]")).to_have_count(1)
+        expect(self.page.locator(".step[data-id] .faded").first).to_have_text("last step blank")
+        self.page.reload()
+        expect(rows.nth(1).locator("[data-blank=true]")).to_have_count(2)
+        self.page.click("text=Look under them")
+        expect(rows.nth(3)).to_have_attribute("aria-label", "three and five twelfths")
+        self.page.click("text=All in full")
+        expect(rows.nth(1).locator("[data-blank=true]")).to_have_count(0)
+
+    def test_a_plan_fades_the_set_and_marks_are_given(self):
+        self.page.click(".top >> text=The set")
+        self.page.click("text=Fade step by step")
+        shown = self.page.locator("[role=dialog] select")
+        expect(shown.nth(2)).to_have_value("2")
+        self.assertEqual([shown.nth(i).input_value() for i in range(3)], ["0", "1", "2"])
+        self.page.get_by_label("What it is for").fill("unlike <b>pieces</b>")
+        self.page.get_by_label("Minutes of the lesson").fill("1")
+        self.page.get_by_label("5.NF.A.1").check()
+        expect(self.page.locator(".minutes[data-too-long=true]")).to_contain_text("of 1 minutes")
+        self.page.click("text=Done")
+        self.page.click(".marks summary")
+        self.page.get_by_label("For the answer").fill("4")
+        self.page.keyboard.press("Tab")
+        expect(self.page.locator(".marks summary")).to_have_text("7 marks in all")
+        self.page.goto(self.server.address)
+        self.page.get_by_role("searchbox").fill("pieces")
+        expect(self.page.locator(".sheets li").first).to_contain_text("unlike <b>pieces</b> · 5.NF.A.1")
+
+    def test_one_like_this_is_put_below(self):
+        self.page.click("text=One like this")
+        expect(self.page.locator(".fading .found")).to_contain_text("the same steps")
+        self.page.click("text=Put it below")
+        self.wait_for_ladder(4)
+        self.assertEqual(self.rungs()[:2], ["M8", "M8"])
+
+    def test_a_ladder_is_built_swapped_and_put_into_the_set(self):
+        self.page.click("text=Build to order")
+        self.page.select_option("[aria-label='From the rung']", "M5")
+        self.page.select_option("[aria-label='To the rung']", "M8")
+        self.page.get_by_label("Number of problems").fill("4")
+        self.page.click(".span >> text=Set")
+        expect(self.page.locator(".count strong")).to_have_text(re.compile(r"\d,\d{3}"))
+        before = self.page.inner_text(".count strong")
+        self.page.get_by_label("answers that must be simplified").check()
+        expect(self.page.locator(".count strong")).not_to_have_text(before)
+        self.page.click("text=Build 4 problems")
+        problems = self.page.locator(".problem .math")
+        expect(problems).to_have_count(4)
+        first = problems.all_text_contents()
+        self.page.click(".problem:has-text('M6') >> text=Swap")
+        expect(problems.nth(1)).not_to_have_text(first[1])
+        self.assertEqual(
+            [a == b for a, b in zip(first, problems.all_text_contents(), strict=True)], [True, False, True, True]
+        )
+        self.page.click("text=Put them on the ladder")
+        self.wait_for_ladder(7)
+        self.assertEqual(self.rungs()[3:], ["M5", "M6", "M7", "M8"])
+
+    def test_what_rules_a_ladder_out_is_said_and_mended_with_a_click(self):
+        self.page.click("text=Build to order")
+        self.page.click("[aria-label='One more on F6']")
+        for d in (3, 5, 6, 10, 12):  # 2, 4 and 8 stay: one always fits the other
+            self.page.get_by_role("button", name=str(d), exact=True).click()
+        self.page.click("text=Build 1 problem")
+        expect(self.page.locator(".impossible")).to_contain_text("denominators 2, 3, 4, 8")
+        self.page.click("text=Take that")
+        expect(self.page.locator(".problem")).to_have_count(1)
+        self.page.click("summary >> text=Fractions, adding and subtracting")
+        self.page.get_by_label("combined tops and combined bottoms").check()
+        self.page.click("text=The fewest that show and separate it")
+        expect(self.page.locator(".sheet")).to_contain_text("proven")
+
+    def test_the_shelf_puts_away_brings_back_and_duplicates(self):
+        self.page.goto(self.server.address)
+        sheet = self.page.locator(".sheets li", has_text=self.title)
+        sheet.get_by_text("Bin", exact=True).click()
+        expect(sheet).to_have_count(0)
+        self.page.click(".moved >> text=Undo")
+        expect(sheet).to_have_count(1)
+        sheet.get_by_text("Duplicate").click()
+        expect(self.page.locator(".sheets li", has_text=f"{self.title}, copy")).to_have_count(1)
+        sheet.first.get_by_text("Bin", exact=True).click()
+        self.page.click(".places >> text=Bin")
+        expect(self.page.locator(".sheets li")).to_have_count(1)
+        self.page.click("text=Empty the bin for good")
+        expect(self.page.locator(".empty")).to_have_text("Nothing lies here.")
+
+    def test_the_new_screens_meet_the_accessibility_rules_and_fit_a_phone(self):
+        self.page.click("[aria-label='More in blank']")
+        self.page.click(".top >> text=The set")
+        self.page.wait_for_timeout(400)
+        for path in (None, f"/ladder/{self.set_id}", "/"):
+            if path:
+                self.page.goto(self.server.address + path)
+                self.page.wait_for_selector(".desk, .sheets li")
+            self.page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
+            found = self.page.evaluate("axe.run({runOnly: ['wcag2a', 'wcag2aa']})")["violations"]
+            self.assertEqual([(v["id"], v["nodes"][0]["html"]) for v in found], [], path)
+        self.page.set_viewport_size({"width": 390, "height": 800})
+        for path in (f"/ladder/{self.set_id}", "/"):
+            self.page.goto(self.server.address + path)
+            self.page.wait_for_selector(".desk, .sheets li")
+            self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390, path)
