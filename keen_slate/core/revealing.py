@@ -8,10 +8,12 @@ from fractions import Fraction
 from itertools import combinations
 
 from .document import Worked
+from .ladders.cover import fewest
 from .mend import nearest
 from .misconceptions.registry import ENTRIES, Status
 
 _MOST_ADDED = 6
+_MOST_PAIRS = 8  # near problems are looked for to separate so many pairs; they separate others too
 _TEACHES_ESTIMATION = 2, 3  # at least two of three wrong answers are caught
 
 
@@ -69,15 +71,8 @@ def _apart(worked: Worked, a: str, b: str) -> bool:
 
 
 def _additions(examples: Sequence[Worked], alike: Sequence[tuple[str, str]]) -> list[Worked]:
-    """Problems near the examples that tell the *alike* pairs apart: at each turn the one that separates most of them."""
-    left = list(alike)
-    added: list[Worked] = []
-    while left and len(added) < _MOST_ADDED:
-        near = [nearest(worked, a, b) for a, b in left[:4] for worked in examples if a in _answers(worked)]
-        candidates = [worked for worked in near if worked is not None]
-        best = max(candidates, key=lambda worked: sum(_apart(worked, a, b) for a, b in left), default=None)
-        if best is None or not any(_apart(best, a, b) for a, b in left):
-            break
-        added.append(best)
-        left = [pair for pair in left if not _apart(best, *pair)]
-    return added
+    """The fewest of the problems near the examples that tell as many of the *alike* pairs apart as all of these do."""
+    near = [nearest(worked, a, b) for a, b in alike[:_MOST_PAIRS] for worked in examples if a in _answers(worked)]
+    candidates = [worked for worked in near if worked is not None]
+    masks = [sum(1 << i for i, pair in enumerate(alike) if _apart(worked, *pair)) for worked in candidates]
+    return [candidates[i] for i in fewest(masks, (1 << len(alike)) - 1).chosen[:_MOST_ADDED]]
