@@ -12,7 +12,10 @@ import inks from './parts/inks.json'
 import { router } from './router'
 import { desk } from './theme'
 
-for (const [role, ink] of Object.entries(inks.roles)) document.documentElement.style.setProperty(`--role-${role}`, ink.colour)
+// Twice, so that what is drawn on paper can take its own inks back where the wall has others.
+for (const [role, ink] of Object.entries(inks.roles)) {
+  for (const name of ['role', 'ink']) document.documentElement.style.setProperty(`--${name}-${role}`, ink.colour)
+}
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 

@@ -7,6 +7,7 @@ import LadderPage from './pages/LadderPage.vue'
 import NowherePage from './pages/NowherePage.vue'
 import RevealsPage from './pages/RevealsPage.vue'
 import ShelfPage from './pages/ShelfPage.vue'
+import WallPage from './pages/WallPage.vue'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -14,6 +15,7 @@ export const router = createRouter({
     { path: '/', name: 'shelf', component: ShelfPage },
     { path: '/reveals/:setId', name: 'reveals', component: RevealsPage, props: true },
     { path: '/bench/:setId/:exampleId?', name: 'bench', component: BenchPage, props: true },
+    { path: '/wall/:setId/:exampleId?', name: 'wall', component: WallPage, props: true },
     { path: '/ladder/:setId', name: 'ladder', component: LadderPage, props: true },
     { path: '/likely-wrong-answers', name: 'catalogue', component: CataloguePage },
     { path: '/number-building', name: 'building', component: BuildingPage },

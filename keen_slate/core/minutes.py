@@ -7,15 +7,18 @@ from collections.abc import Sequence
 FIRST, FURTHER, LINE = 180, 40, 10  # seconds
 
 
-def seconds(kinds: Sequence[str], lines: Sequence[int]) -> list[int]:
+def seconds(kinds: Sequence[str], lines: Sequence[int], own: Sequence[int | None] = ()) -> list[int]:
     """The seconds planned for each example, from its kind and its number of written lines.
 
-    >>> seconds(["add-subtract", "add-subtract", "decimal"], [3, 4, 2])
-    [210, 80, 200]
+    Where the teacher's *own* time is known, it is planned instead.
+
+    >>> seconds(["add-subtract", "add-subtract", "decimal"], [3, 4, 2], [None, 65, None])
+    [210, 65, 200]
     """
     planned = []
     met: set[str] = set()
-    for kind, count in zip(kinds, lines, strict=True):
-        planned.append((FURTHER if kind in met else FIRST) + LINE * count)
+    for i, (kind, count) in enumerate(zip(kinds, lines, strict=True)):
+        logged = own[i] if i < len(own) else None
+        planned.append(logged or (FURTHER if kind in met else FIRST) + LINE * count)
         met.add(kind)
     return planned

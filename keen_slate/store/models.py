@@ -87,7 +87,7 @@ class Example(Base):
     """A problem on the ladder as it was typed, with its own ways and the words its teacher wrote for its steps.
 
     *target* is the form that a lone number is to be converted to. *fading* is what pupils fill in, *marks* are the
-    points that its teacher gives, by key.
+    points that its teacher gives, by key. *time_log* has the seconds that it was shown for on each day.
     """
 
     __tablename__ = "example"
@@ -103,6 +103,7 @@ class Example(Base):
     note: Mapped[long_text]
     fading: Mapped[document]
     marks: Mapped[document]
+    time_log: Mapped[list[dict[str, Any]]] = mapped_column(JSONB, default=list, server_default="[]")
 
     example_set: Mapped[ExampleSet] = relationship(back_populates="examples")
 

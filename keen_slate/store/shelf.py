@@ -18,6 +18,7 @@ from .history import EXAMPLE_FIELDS, SET_FIELDS, History
 from .models import Example, ExampleSet, Teacher
 
 MOST_EXAMPLES = 60
+MOST_DAYS = 100  # in the time log of an example
 PLACES = ("shelf", "archive", "bin")
 _SAID = {
     "title": "Renamed",
@@ -209,6 +210,18 @@ class Shelf:
         found.examples.remove(example)
         _renumber(found.examples)
         return self._changed(found, history, f"{example.source} was taken off")
+
+    def add_time(self, set_id: uuid.UUID, example_id: uuid.UUID, day: str, seconds: int) -> Example:
+        """Log that an example was shown for so many *seconds* on a *day*. It is no change of the set, and is not undone."""
+        self._found(self._query(set_id).with_for_update(of=ExampleSet).execution_options(populate_existing=True))
+        example = self.example(set_id, example_id)
+        log = [dict(entry) for entry in example.time_log]
+        if not log or log[-1]["day"] != day:
+            log = [*log[-MOST_DAYS:], {"day": day, "seconds": 0}]
+        log[-1]["seconds"] += seconds
+        example.time_log = log
+        self.session.flush()
+        return example
 
     def undo(self, set_id: uuid.UUID, version: int, by: int = -1) -> ExampleSet:
         """Take back the last change of a set, or (*by* +1) do it again. Raises `NoChangeError`."""

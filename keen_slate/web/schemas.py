@@ -5,7 +5,7 @@ Where a dataclass of the core crosses as it is, it is used as it is.
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -386,6 +386,13 @@ class MeOut(BaseModel):
     csrf_token: str
 
 
+class DaySeconds(BaseModel):
+    """How long an example was shown on a day."""
+
+    day: date
+    seconds: int
+
+
 class FadingOut(BaseModel):
     """As `FadingIn`, with all its parts."""
 
@@ -426,6 +433,7 @@ class ExampleSummary(BaseModel):
     steps: int
     planned_hide: int
     seconds: int
+    time_log: list[DaySeconds]
     points: int
     unreadable: str | None
 
@@ -556,6 +564,19 @@ class ExampleChange(Strict):
 
 class VersionQuery(Strict):
     version: int
+
+
+class LayoutQuery(Strict):
+    layout: Literal["line", "stacked", "four-box", "checklist"] | None = None
+
+
+class TimeIn(Strict):
+    day: date
+    seconds: Annotated[int, Field(ge=1, le=3600)]
+
+
+class TimeOut(BaseModel):
+    time_log: list[DaySeconds]
 
 
 class ShelfQuery(Strict):

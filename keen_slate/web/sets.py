@@ -22,6 +22,7 @@ from .schemas import (
     ExampleIn,
     ExampleOut,
     HouseWaysIn,
+    LayoutQuery,
     MeOut,
     SetChange,
     SetIn,
@@ -29,6 +30,8 @@ from .schemas import (
     SetWithExampleOut,
     ShelfOut,
     ShelfQuery,
+    TimeIn,
+    TimeOut,
     VersionQuery,
     WaysOut,
 )
@@ -132,11 +135,22 @@ def redo(set_id: UUID, json_data: VersionIn) -> dict[str, Any]:
 
 
 @blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>")
+@blueprint.input(LayoutQuery, location="query")
 @blueprint.output(ExampleOut)
-def get_example(set_id: UUID, example_id: UUID) -> dict[str, Any]:
-    """An example with its whole working."""
+def get_example(set_id: UUID, example_id: UUID, query_data: LayoutQuery) -> dict[str, Any]:
+    """An example with its whole working; in another layout, to be looked at only."""
     with shelf() as mine:
-        return views.example_out(mine.example(set_id, example_id), mine.house_ways())
+        return views.example_out(mine.example(set_id, example_id), mine.house_ways(), query_data.layout)
+
+
+@blueprint.post("/sets/<uuid:set_id>/examples/<uuid:example_id>/time")
+@blueprint.input(TimeIn)
+@blueprint.output(TimeOut)
+def log_time(set_id: UUID, example_id: UUID, json_data: TimeIn) -> dict[str, Any]:
+    """Log how long an example was shown on the wall, on a day of the teacher's calendar."""
+    with shelf() as mine:
+        example = mine.add_time(set_id, example_id, json_data.day.isoformat(), json_data.seconds)
+        return {"time_log": example.time_log}
 
 
 @blueprint.post("/sets/<uuid:set_id>/examples")

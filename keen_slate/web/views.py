@@ -24,15 +24,15 @@ from keen_slate.store.models import Example, ExampleSet
 SHOWN_ON_SHELF = 4
 
 
-def worked(example: Example, house: Mapping[str, str]) -> Worked:
-    """The example in its ways: its own, else those of its set, else of the *house*. Raises `CoreError`."""
-    ways = Ways.of({**house, **example.example_set.ways, **example.ways})
+def worked(example: Example, house: Mapping[str, str], first: Mapping[str, str] | None = None) -> Worked:
+    """The example in its ways: *first*, its own, else those of its set, else of the *house*. Raises `CoreError`."""
+    ways = Ways.of({**house, **example.example_set.ways, **example.ways, **(first or {})})
     return work_text(example.source, ways, mark=".", target=example.target)
 
 
-def example_out(example: Example, house: Mapping[str, str]) -> dict[str, Any]:
-    """An example with its whole working. Raises `CoreError`."""
-    result = worked(example, house)
+def example_out(example: Example, house: Mapping[str, str], layout: str | None = None) -> dict[str, Any]:
+    """An example with its whole working, in a *layout* of its own if one is named. Raises `CoreError`."""
+    result = worked(example, house, {"layout": layout} if layout else {})
     sentences = TeachersWords(example.words, example.example_set.words)
     say = saying(result.working.ways)
     ways = [asdict(way) | {"name": say(way.name)} for way in other_ways(result.working)]
@@ -85,14 +85,17 @@ def summaries_of(found: ExampleSet, house: Mapping[str, str]) -> list[dict[str, 
         summaries.append(summary)
         kinds.append(kind)
     hides = plan([summary["steps"] for summary in summaries])
-    seconds = minutes.seconds(kinds, [summary["steps"] + 1 for summary in summaries])
+    own = [example.time_log[-1]["seconds"] if example.time_log else None for example in found.examples]
+    seconds = minutes.seconds(kinds, [summary["steps"] + 1 for summary in summaries], own)
     for summary, hide, planned in zip(summaries, hides, seconds, strict=True):
         summary |= {"planned_hide": hide, "seconds": planned}
     return summaries
 
 
 def _summary(example: Example, house: Mapping[str, str]) -> tuple[dict[str, Any], str]:
-    stored = {"id": example.id} | {name: getattr(example, name) for name in EXAMPLE_FIELDS}
+    stored = {"id": example.id, "time_log": example.time_log} | {
+        name: getattr(example, name) for name in EXAMPLE_FIELDS
+    }
     try:
         result = worked(example, house)
     except CoreError as error:

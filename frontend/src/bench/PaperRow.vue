@@ -39,16 +39,17 @@ function choose(unit: number): void {
 </template>
 
 <style scoped>
-.row { position: relative; width: calc(var(--cols) * var(--half)); height: calc(var(--rows) * var(--half)); }
+/* On a wall without squares, digits may stand closer: --half-x. */
+.row { --hx: var(--half-x, var(--half)); position: relative; width: calc(var(--cols) * var(--hx)); height: calc(var(--rows) * var(--half)); }
 .cell {
-  position: absolute; left: calc(var(--x) * var(--half)); top: calc(var(--y) * var(--half)); width: var(--square);
+  position: absolute; left: calc(var(--x) * var(--hx)); top: calc(var(--y) * var(--half)); width: calc(2 * var(--hx));
   text-align: center; color: var(--role);
 }
-.half { height: var(--square); line-height: var(--square); font-size: 25px; margin-top: -3px; }
+.half { height: var(--square); line-height: var(--square); font-size: calc(var(--square) * 25 / 22); margin-top: calc(var(--square) * -3 / 22); }
 /* Below the bar: a little air, as above it. */
-.half.below { margin-top: 3px; }
-.small { height: var(--square); line-height: var(--square); font-size: 17px; }
-.tall { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); font-size: 34px; }
+.half.below { margin-top: calc(var(--square) * 3 / 22); }
+.small { height: var(--square); line-height: var(--square); font-size: calc(var(--square) * 17 / 22); }
+.tall { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); font-size: calc(var(--square) * 34 / 22); }
 /* Crossed out, as by a pen: from corner to corner of the digit. */
 .struck::after {
   content: ''; position: absolute; left: 15%; right: 15%; top: 50%; height: 2.5px; background: var(--role-carried);
@@ -62,7 +63,7 @@ function choose(unit: number): void {
 [data-blanking='true'] .cell:not([data-unit='-1']) { cursor: pointer; }
 [data-blanking='true'] .cell:not([data-unit='-1']):hover { background: #e6eef2; }
 .bar {
-  position: absolute; left: calc(var(--x) * var(--half) + 1px); top: calc(var(--y) * var(--half) - 1.5px);
-  width: calc(var(--len) * var(--half) - 2px); height: 2.5px; background: var(--role);
+  position: absolute; left: calc(var(--x) * var(--hx) + 1px); top: calc(var(--y) * var(--half) - max(1.5px, calc(var(--square) / 20)));
+  width: calc(var(--len) * var(--hx) - 2px); height: max(2.5px, calc(var(--square) / 10)); background: var(--role);
 }
 </style>

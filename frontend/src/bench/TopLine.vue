@@ -48,6 +48,7 @@ async function rename(): Promise<void> {
     <button class="word" :disabled="!bench.set?.undo" :title="bench.set?.undo ?? undefined" @click="bench.undo()">Undo</button>
     <button class="word" :disabled="!bench.set?.redo" :title="bench.set?.redo ?? undefined" @click="bench.redo()">Redo</button>
     <button v-if="bench.set" class="word" @click="$emit('whole')">The set</button>
+    <RouterLink v-if="bench.set" class="word" :to="{ name: 'wall', params: { setId: bench.set.id, exampleId: bench.chosen ?? '' } }">Wall</RouterLink>
     <RouterLink v-if="bench.set" class="word" :to="{ name: 'reveals', params: { setId: bench.set.id } }">What it reveals</RouterLink>
     <button v-if="bench.set" class="word" @click="$emit('ways')">Ways</button>
     <button class="word" @click="$emit('keys')">Keys</button>

@@ -145,7 +145,7 @@ def distance(a: Option, b: Option) -> int:
 
 
 def awkward(found: Option) -> int:
-    """How many things a teacher would not pick without a reason: a term typed unsimplified, a number below zero, a large fact."""
+    """How much a teacher would not pick without a reason: terms typed unsimplified, equal numbers, large facts, nothing revealed."""
     dens = tuple([n.den or 1 for n in leaves(found.expr) if isinstance(n, (Frac, Mixed))])
     unsimplified = relation(dens) != "like" and any(
         Fraction(n.num or 0, n.den or 1).denominator != n.den
@@ -157,7 +157,8 @@ def awkward(found: Option) -> int:
     return (
         len(numbers)
         - len(set(numbers))
-        + 2 * unsimplified
+        + 4 * unsimplified
+        + (not found.answers)
         + 2 * seen.negatives
         + (seen.large_facts > 0)
         + ((seen.common_denominator or 1) > MOST_PARTS)

@@ -1,4 +1,4 @@
-"""notes, objectives, lesson length and place of a set; fading, marks and notes of an example; the history of a set"""
+"""notes, objectives, lesson length and place of a set; fading, marks, notes and times of an example; the history of a set"""
 
 import sqlalchemy as sa
 from alembic import op
@@ -20,6 +20,7 @@ def upgrade() -> None:
     op.add_column("example", sa.Column("note", sa.Text(), server_default="", nullable=False))
     op.add_column("example", sa.Column("fading", postgresql.JSONB(), server_default="{}", nullable=False))
     op.add_column("example", sa.Column("marks", postgresql.JSONB(), server_default="{}", nullable=False))
+    op.add_column("example", sa.Column("time_log", postgresql.JSONB(), server_default="[]", nullable=False))
     op.create_table(
         "change",
         sa.Column("teacher_id", sa.Uuid(), nullable=False),
@@ -40,7 +41,7 @@ def upgrade() -> None:
 
 def downgrade() -> None:
     op.drop_table("change")
-    for column in ("marks", "fading", "note"):
+    for column in ("time_log", "marks", "fading", "note"):
         op.drop_column("example", column)
     for column in ("at_change", "place", "lesson_minutes", "standards", "objective", "note"):
         op.drop_column("example_set", column)

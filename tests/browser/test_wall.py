@@ -1,0 +1,148 @@
+"""The Wall in the real page: driven by keys as a clicker sends them, large enough for the back of a room."""
+
+import re
+
+from playwright.sync_api import expect
+from sqlalchemy.orm import Session
+
+from keen_slate.store.shelf import Shelf
+from tests.browser.test_bench import AXE, PageTests
+from tests.support import engine
+
+# The height of a capital letter or digit of the typeface, as a share of the font's size: measured in the page.
+DIGIT = """
+    () => [...document.querySelectorAll('.wall .cell')].filter(c => /\\d/.test(c.textContent)).map(c => {
+      const style = getComputedStyle(c), pen = document.createElement('canvas').getContext('2d')
+      pen.font = `${style.fontSize} ${style.fontFamily}`
+      const seen = pen.measureText(c.textContent)
+      return [c.className.includes('tall'), parseFloat(style.fontSize), seen.actualBoundingBoxAscent + seen.actualBoundingBoxDescent]
+    })
+"""
+
+
+class WallTests(PageTests):
+    problems = ("7 1/4 - 3 5/6 ft", "2/7 + 3/7", "1/2 + 1/3 + 1/4 + 1/5 + 1/6 + 1/7 - 1/8")
+
+    def setUp(self):
+        super().setUp()
+        self.page.click(".top >> text=Wall")
+        self.rows = self.page.locator(".wall .line .row")
+        expect(self.rows).to_have_count(1)
+
+    def press(self, *keys):
+        for key in keys:
+            self.page.keyboard.press(key)
+
+    def foot(self):
+        return self.page.locator(".foot")
+
+    def test_a_clicker_reveals_line_by_line_and_goes_on_to_the_next_example(self):
+        expect(self.page.locator(".cover")).to_have_text("What would you write next?")
+        self.assertEqual(self.page.locator(".wall figure").count(), 0)
+        self.press("PageDown")
+        expect(self.rows).to_have_count(2)
+        expect(self.page.locator(".wall figure svg")).to_have_count(1)  # the picture belongs to the line
+        self.press("PageDown", "PageDown")
+        expect(self.rows.nth(3)).to_have_attribute("aria-label", "three and five twelfths")
+        expect(self.page.locator(".cover")).to_have_count(0)
+        expect(self.page.locator("p.label")).to_contain_text("ft")
+        self.press("PageUp")
+        expect(self.rows).to_have_count(3)
+        self.press("Space", "Space")
+        expect(self.foot()).to_contain_text("2 of 3")
+        expect(self.rows).to_have_count(1)
+        self.press("Backspace")
+        expect(self.foot()).to_contain_text("1 of 3")
+        expect(self.rows).to_have_count(4)  # back where it ended
+
+    def test_it_resumes_after_a_reload_and_logs_the_time(self):
+        self.press("Space", "Space", "d")
+        expect(self.rows).to_have_count(3)
+        self.page.wait_for_timeout(1500)
+        self.page.reload()
+        expect(self.rows).to_have_count(3)
+        expect(self.page.locator(".wall")).to_have_attribute("data-light", "true")
+        self.page.wait_for_timeout(2300)
+        self.press("n")
+        expect(self.foot()).to_contain_text("2 of 3")
+        self.page.wait_for_timeout(500)
+        with Session(engine()) as session:
+            log = Shelf(session, self.teacher).one_set(self.set_id).examples[0].time_log
+        self.assertEqual(len(log), 1)
+        self.assertIn(log[0]["seconds"], range(1, 10))
+
+    def test_a_wrong_answer_is_a_question_and_then_resolved(self):
+        self.press("w")
+        expect(self.page.locator(".wrong .answer")).to_contain_text("4")
+        expect(self.page.locator(".cover")).to_have_text("Is this right? How do you know?")
+        self.assertEqual(self.page.locator(".wrong .why").count(), 0)
+        self.press("Space")
+        expect(self.page.locator(".wrong .why").first).to_contain_text("smaller numerator")
+        expect(self.page.locator(".wrong svg")).to_have_count(1)
+        self.press("Space")
+        expect(self.rows).to_have_count(1)
+
+    def test_blanks_are_asked_for_and_filled_by_the_next_press(self):
+        with Session(engine()) as session, session.begin():
+            shelf = Shelf(session, self.teacher)
+            found = shelf.one_set(self.set_id)
+            fading = {"hide": 1, "blanks": ["common-denominator 0 4"], "pause": "regroup 0"}
+            shelf.change_examples(found.id, found.version, {found.examples[0].id: {"fading": fading}})
+        self.page.reload()
+        expect(self.rows).to_have_count(1)
+        self.press("Space")
+        expect(self.page.locator(".wall [data-blank=true]").first).to_have_text("")
+        expect(self.page.locator(".cover")).to_have_text("What belongs in the blank?")
+        self.press("Space")
+        expect(self.page.locator(".wall [data-blank=true]").first).to_have_text("1")
+        expect(self.page.locator(".cover")).to_have_text("Try it yourself first.")
+        self.press("Space", "Space")
+        expect(self.rows.nth(3)).to_have_attribute("aria-label", "three and five twelfths")
+
+    def test_numerals_are_a_fourteenth_of_the_screen_or_more_and_long_workings_scroll(self):
+        for width, height in ((1280, 800), (1920, 1080)):
+            self.page.set_viewport_size({"width": width, "height": height})
+            for example in range(3):
+                self.press("End")
+                self.page.wait_for_timeout(300)
+                for tall, font, digit in self.page.evaluate(DIGIT):
+                    self.assertGreaterEqual(font, height / 14)
+                    if tall:
+                        self.assertGreaterEqual(digit, height / 14)
+                last = self.page.locator("li.line[data-current=true]")
+                box = last.bounding_box()
+                self.assertGreaterEqual(box["y"], 0)
+                self.assertLessEqual(box["y"] + box["height"], height)
+                if example < 2:
+                    self.press("n")
+                    expect(self.foot()).to_contain_text(f"{example + 2} of 3")
+            self.press("p")
+            expect(self.foot()).to_contain_text("2 of 3")
+            self.press("p")
+            expect(self.foot()).to_contain_text("1 of 3")
+
+    def test_layouts_change_on_the_fly_and_nothing_of_it_is_kept_in_the_set(self):
+        before = self.page.request.get(f"{self.server.address}/api/sets/{self.set_id}").json()["version"]
+        self.press("l")
+        expect(self.page.locator(".wall li.line")).to_have_count(0)
+        self.press("Space")
+        expect(self.page.locator(".wall .row.whole")).to_have_attribute(
+            "aria-label", re.compile("^Stacked: .*Under the rule: three and five twelfths")
+        )
+        self.press("l")
+        expect(self.page.locator(".wall .box")).to_have_count(1)
+        self.assertEqual(
+            self.page.request.get(f"{self.server.address}/api/sets/{self.set_id}").json()["version"], before
+        )
+
+    def test_the_bar_comes_with_the_mouse_and_meets_the_accessibility_rules(self):
+        expect(self.page.locator("nav.bar")).to_be_hidden()
+        self.page.mouse.move(400, 300)
+        expect(self.page.locator("nav.bar")).to_be_visible()
+        self.page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
+        found = self.page.evaluate("axe.run({runOnly: ['wcag2a', 'wcag2aa']})")["violations"]
+        self.assertEqual([(v["id"], v["nodes"][0]["html"]) for v in found], [])
+        self.page.mouse.click(640, 300)
+        expect(self.rows).to_have_count(2)
+        self.page.mouse.click(30, 300)
+        expect(self.rows).to_have_count(1)
