@@ -3,6 +3,7 @@ import { createRouter, createWebHistory } from 'vue-router'
 import BenchPage from './pages/BenchPage.vue'
 import BuildingPage from './pages/BuildingPage.vue'
 import CataloguePage from './pages/CataloguePage.vue'
+import HandoutPage from './pages/HandoutPage.vue'
 import LadderPage from './pages/LadderPage.vue'
 import NowherePage from './pages/NowherePage.vue'
 import RevealsPage from './pages/RevealsPage.vue'
@@ -15,6 +16,7 @@ export const router = createRouter({
     { path: '/', name: 'shelf', component: ShelfPage },
     { path: '/reveals/:setId', name: 'reveals', component: RevealsPage, props: true },
     { path: '/bench/:setId/:exampleId?', name: 'bench', component: BenchPage, props: true },
+    { path: '/handout/:setId', name: 'handout', component: HandoutPage, props: true },
     { path: '/wall/:setId/:exampleId?', name: 'wall', component: WallPage, props: true },
     { path: '/ladder/:setId', name: 'ladder', component: LadderPage, props: true },
     { path: '/likely-wrong-answers', name: 'catalogue', component: CataloguePage },

@@ -64,6 +64,25 @@ def cells_with_blanks(cells: Sequence[Cell], key: str, fading: Fading) -> tuple[
     return tuple([replace(c, blank=True) if f"{key} {c.unit}" in fading.blanks else c for c in cells])
 
 
+def glyphs_with_blanks(pieces: Sequence[Glyph], key: str, fading: Fading) -> list[Glyph]:
+    """A written line as *pieces*, its blank numbers as boxes; numbers are counted as in the squares (`layouts.line`)."""
+    if not fading.blanks:
+        return list(pieces)
+    done: list[Glyph] = []
+    unit = 0
+    for piece in pieces:
+        if piece["kind"] == "fraction":
+            top, bottom = (f"{key} {unit + i}" in fading.blanks for i in (0, 1))
+            done.append({**piece, "top": BOX if top else piece["top"], "bottom": BOX if bottom else piece["bottom"]})
+            unit += 2
+        elif piece["kind"] in ("number", "power", "recurring"):
+            done.append({**piece, "text": BOX} if f"{key} {unit}" in fading.blanks else piece)
+            unit += 1
+        else:
+            done.append(piece)
+    return done
+
+
 def jotting_with_blanks(line: Rich, key: str, fading: Fading) -> list[Glyph]:
     """A jotting as pieces; each number and factor has its key, and is a box where it is a blank."""
     done: list[Glyph] = []

@@ -11,7 +11,7 @@ from apiflask import APIFlask
 
 from keen_slate.store.database import open_engine
 
-from . import building, errors, explaining, ladders, openapi, pages, pictures, session, sets, work
+from . import building, errors, explaining, handouts, ladders, openapi, pages, pictures, session, sets, work
 
 DIST = Path(__file__).resolve().parents[2] / "frontend" / "dist"
 LARGEST_REQUEST = 512 * 1024
@@ -44,7 +44,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
         HTTP_ERROR_SCHEMA=openapi.reference("ErrorOut"),
         VALIDATION_ERROR_SCHEMA=openapi.reference("ErrorOut"),
     )
-    app.config.update(config or {})
+    app.config.update({"DIST": DIST} | dict(config or {}))
     app.json.sort_keys = False  # type: ignore[attr-defined]  # documents keep the order they are published in
     app.json.ensure_ascii = False  # type: ignore[attr-defined]
     if app.config["DATABASE_URL"]:
@@ -55,8 +55,9 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(work.blueprint)
     app.register_blueprint(sets.blueprint)
     app.register_blueprint(ladders.blueprint)
+    app.register_blueprint(handouts.blueprint)
     app.register_blueprint(pictures.blueprint)
     app.register_blueprint(building.blueprint)
     app.register_blueprint(explaining.blueprint)
-    pages.init_app(app, app.config.get("DIST", DIST))
+    pages.init_app(app, app.config["DIST"])
     return app

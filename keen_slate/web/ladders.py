@@ -229,24 +229,26 @@ def add_versions(set_id: UUID, json_data: VersionsIn) -> dict[str, Any]:
 
 
 def _version(mine: Shelf, found: ExampleSet, used: set[str], number: int, seed: int) -> ExampleSet:
-    dice = Random(f"{seed} {number}")
     fields = []
     for example in found.examples:
-        other = _other(example, mine.house_ways(), dice.randrange(2**30), used)
+        other = _other(example, mine.house_ways(), f"{seed} {number} {example.position}", used)
         used.add(other)
         fields.append(fields_of(example) | {"source": other, "words": {}})
     title = f"{found.title[:114]} ({chr(ord('A') + number)})"
     return mine.add_set(title, fields, found)
 
 
-def _other(example: Example, house: dict[str, str], seed: int, used: set[str]) -> str:
-    """The text of a problem like *example*, or its own where none can be made."""
+def _other(example: Example, house: dict[str, str], seed: str, used: set[str]) -> str:
     try:
-        worked: Worked = views.worked(example, house)
+        return other_problem(views.worked(example, house), seed, used)
     except CoreError:
         return example.source
-    found = parallel(worked, seed, frozenset(used))
-    return found.worked.working.problem.text if found else example.source
+
+
+def other_problem(worked: Worked, seed: str, used: set[str]) -> str:
+    """The text of a problem like the one *worked* that is not *used* yet, or its own where none can be made."""
+    found = parallel(worked, Random(seed).randrange(2**30), frozenset(used))
+    return (found.worked if found else worked).working.problem.text
 
 
 @blueprint.post("/sets/<uuid:set_id>/copies")

@@ -19,6 +19,7 @@ from keen_slate.core.layouts.cells import Cell, Rule
 from keen_slate.core.layouts.sheet import Sheet
 from keen_slate.core.marks import MOST_POINTS, Marks
 from keen_slate.core.numbers import MAX_CHARACTERS
+from keen_slate.export.handout import MOST_PER_PAGE, MOST_SPACE
 from keen_slate.store.models import TITLE_LENGTH, WORDS_LENGTH
 
 Source = Annotated[str, StringConstraints(max_length=4 * MAX_CHARACTERS)]
@@ -568,6 +569,27 @@ class VersionQuery(Strict):
 
 class LayoutQuery(Strict):
     layout: Literal["line", "stacked", "four-box", "checklist"] | None = None
+
+
+class HandoutQuery(Strict):
+    """How the pages are to be; *versions* A, B, ... have other numbers, the same for the same seed."""
+
+    paper: Literal["a4", "letter"] = "a4"
+    per_page: Annotated[int, Field(ge=1, le=MOST_PER_PAGE)] = 4
+    form: Literal["full", "faded", "problems"] = "faded"
+    space: Annotated[int, Field(ge=0, le=MOST_SPACE)] = 40
+    name_line: bool = True
+    pictures: bool = False
+    key: bool = True
+    wrong_answers: bool = True
+    versions: Annotated[int, Field(ge=1, le=4)] = 1
+    seed: Annotated[int, Field(ge=0, le=2**31)] = 0
+
+
+class PagesOut(BaseModel):
+    """Each page as a PNG picture, in Base64."""
+
+    pages: list[str]
 
 
 class TimeIn(Strict):

@@ -199,7 +199,7 @@ class BrowserTests(PageTests):
         self.page.wait_for_selector(".paper .row[aria-label='four and one third']")
 
     def test_what_a_set_reveals_and_the_catalogue(self):
-        self.page.click(".top >> text=What it reveals")
+        self.page.click(".top >> text=Reveals")
         expect(self.page.locator("thead th")).to_have_count(1 + 3)
         self.page.goto(self.server.address)
         self.page.click("text=Likely wrong answers")

@@ -146,3 +146,25 @@ class WallTests(PageTests):
         expect(self.rows).to_have_count(2)
         self.page.mouse.click(30, 300)
         expect(self.rows).to_have_count(1)
+
+
+class HandoutPageTests(PageTests):
+    def test_the_pages_are_seen_change_with_the_options_and_open_as_a_pdf(self):
+        self.page.click(".top >> text=Handout")
+        shown = self.page.locator(".pages img")
+        expect(shown).to_have_count(2, timeout=15_000)
+        self.page.get_by_label("the key with marks").uncheck()
+        expect(shown).to_have_count(1, timeout=15_000)
+        self.page.get_by_label("Examples on a page").select_option("1")
+        expect(shown).to_have_count(3, timeout=15_000)
+        self.page.get_by_label("Versions").select_option("2")
+        expect(shown).to_have_count(6, timeout=15_000)
+        address = self.page.get_by_role("link", name="Open the PDF").get_attribute("href")
+        answer = self.page.request.get(self.server.address + address)
+        self.assertEqual((answer.headers["content-type"], answer.body()[:5]), ("application/pdf", b"%PDF-"))
+        self.assertEqual(
+            self.page.request.get(self.server.address + address.replace("per_page=1", "per_page=9")).status, 422
+        )
+        self.page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
+        found = self.page.evaluate("axe.run({runOnly: ['wcag2a', 'wcag2aa']})")["violations"]
+        self.assertEqual([(v["id"], v["nodes"][0]["html"]) for v in found], [])

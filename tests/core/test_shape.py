@@ -14,7 +14,7 @@ ALLOWED = {
     "__future__", "ast", "bisect", "collections", "collections.abc", "dataclasses", "fractions", "functools", "html", "importlib",
     "itertools", "math", "pkgutil", "random", "re", "typing",
 }  # fmt: skip
-LAYERS = {"core": set(), "store": {"core"}, "web": {"core", "store"}}
+LAYERS = {"core": set(), "store": {"core"}, "export": {"core"}, "web": {"core", "store", "export"}}
 
 
 def imports_of(path: Path) -> set[str]:

@@ -49,9 +49,10 @@ async function rename(): Promise<void> {
     <button class="word" :disabled="!bench.set?.redo" :title="bench.set?.redo ?? undefined" @click="bench.redo()">Redo</button>
     <button v-if="bench.set" class="word" @click="$emit('whole')">The set</button>
     <RouterLink v-if="bench.set" class="word" :to="{ name: 'wall', params: { setId: bench.set.id, exampleId: bench.chosen ?? '' } }">Wall</RouterLink>
-    <RouterLink v-if="bench.set" class="word" :to="{ name: 'reveals', params: { setId: bench.set.id } }">What it reveals</RouterLink>
+    <RouterLink v-if="bench.set" class="word" :to="{ name: 'handout', params: { setId: bench.set.id } }">Handout</RouterLink>
+    <RouterLink v-if="bench.set" class="word" :to="{ name: 'reveals', params: { setId: bench.set.id } }">Reveals</RouterLink>
     <button v-if="bench.set" class="word" @click="$emit('ways')">Ways</button>
-    <button class="word" @click="$emit('keys')">Keys</button>
+    <button class="word" aria-label="Keys" title="Keys" @click="$emit('keys')">?</button>
   </header>
 </template>
 

@@ -1,0 +1,276 @@
+"""Handouts: pages to print, made as one HTML document. The preview shows the very pages of the PDF."""
+
+from __future__ import annotations
+
+import base64
+from collections.abc import Sequence
+from dataclasses import dataclass
+from html import escape
+from pathlib import Path
+from typing import Literal
+
+from keen_slate.core.document import TeachersWords, Worked, in_words, picture_of, step_keys
+from keen_slate.core.fading import Fading, glyphs_with_blanks, jotting_with_blanks
+from keen_slate.core.figures.inks import INKS
+from keen_slate.core.figures.svg import svg
+from keen_slate.core.marks import ANSWER, Marks, marks
+from keen_slate.core.reading import labelled
+from keen_slate.core.vocabulary import saying
+from keen_slate.core.wording import Roles, glyphs, text, typeset
+from keen_slate.core.working import Working
+
+from .marked_up import math
+
+Paper = Literal["a4", "letter"]
+Form = Literal["full", "faded", "problems"]
+
+_HEIGHTS = {"a4": 297, "letter": 279}  # millimetres
+_EDGE = 14
+_HEAD = 22
+MOST_PER_PAGE = 8
+MOST_SPACE = 150
+
+
+@dataclass(frozen=True, slots=True)
+class Options:
+    """How the pages are to be: *per_page* examples at most, *space* millimetres of squares to work in under each."""
+
+    paper: Paper = "a4"
+    per_page: int = 4
+    form: Form = "faded"
+    space: int = 40
+    name_line: bool = True
+    pictures: bool = False
+    key: bool = True
+    wrong_answers: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class Item:
+    """An example with what its teacher put in the place of the core's own."""
+
+    worked: Worked
+    sentences: TeachersWords
+    fading: Fading
+    points: dict[str, int]
+
+    @property
+    def working(self) -> Working:
+        """Its working."""
+        return self.worked.working
+
+    def marks(self) -> list[Marks]:
+        """Its marks, a teacher's own among them."""
+        return marks(self.working, step_keys(self.working), self.points)
+
+
+Version = tuple[str, Sequence[Item]]  # its letter ("" where there is one version only), its examples
+
+
+def handout(title: str, versions: Sequence[Version], options: Options, fonts: Path) -> str:
+    """The whole handout as an HTML document: a part for each version, then the keys on pages of their own.
+
+    *fonts* is the directory with the typeface's files.
+    """
+    parts = [_sheet(title, version, options) for version in versions]
+    if options.key:
+        parts += [_key(title, version, options) for version in versions]
+    body = "\n".join(parts)
+    return (
+        f'<!doctype html><html lang="en"><head><meta charset="utf-8"><title>{escape(title)}</title>'
+        f"<style>{_style(options, fonts)}</style></head><body>{body}</body></html>"
+    )
+
+
+# Sheets for pupils --------------------------------------------------------------------------------------------------
+
+
+def _sheet(title: str, version: Version, options: Options) -> str:
+    """The rows of a version: so high that no more than the wanted examples fit on a page; none is split over two."""
+    letter, items = version
+    columns = _columns(options)
+    examples = [_example(item, i + 1, options) for i, item in enumerate(items)]
+    examples += ["<div></div>"] * (-len(examples) % columns)
+    rows = [examples[i : i + columns] for i in range(0, len(examples), columns)]
+    inner = "".join(f'<div class="row">{"".join(row)}</div>' for row in rows)
+    return f'<section class="sheet">{_head(title, letter, options.name_line)}{inner}</section>'
+
+
+def _columns(options: Options) -> int:
+    return 2 if options.per_page in (4, 6, 8) else 1
+
+
+def _head(title: str, letter: str, name_line: bool) -> str:
+    named = '<p class="name">Name <span></span> Date <span class="short"></span></p>' if name_line else ""
+    return f"<header><h1>{escape(title)}{_version(letter)}</h1>{named}</header>"
+
+
+def _version(letter: str) -> str:
+    return f' <span class="version">{escape(letter)}</span>' if letter else ""
+
+
+def _example(item: Item, number: int, options: Options) -> str:
+    working = item.working
+    fading = {"full": Fading(), "faded": item.fading, "problems": Fading(hide=len(working.steps))}[options.form]
+    points = sum(mark.points for mark in item.marks())
+    start = _line(working, None, "", fading)
+    label = f' <span class="label">in {escape(working.problem.label)}</span>' if working.problem.label else ""
+    whole = fading.hide >= len(working.steps)
+    lines = [] if whole else [_step(item, i, fading, options) for i in range(len(working.steps))]
+    answer = f"<p class='answer'>{_answer(working)}</p>" if working.problem.label and not fading.hide else ""
+    space = f'<div class="space" style="height: {options.space}mm"></div>' if options.space and fading.hide else ""
+    marked = f'<span class="points">{points} {"mark" if points == 1 else "marks"}</span>'
+    return (
+        f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{start}</span>{label}{marked}</h2>'
+        f"{''.join(lines)}{answer}{space}</article>"
+    )
+
+
+def _step(item: Item, index: int, fading: Fading, options: Options) -> str:
+    working = item.working
+    key = step_keys(working)[index]
+    pause = '<p class="pause">Try it yourself first.</p>' if fading.pause == key else ""
+    if fading.hides_step(index, len(working.steps)) or fading.hides_row(key):
+        return f'{pause}<div class="fill"></div>'
+    say = saying(working.ways)
+    jottings = [
+        f'<p class="jotting">{math(in_words(jotting_with_blanks(rich, f"{key} line {j}", fading), say))}</p>'
+        for j, rich in enumerate(working.steps[index].lines)
+        if f"{key} line {j}" not in fading.blanks
+    ]
+    return f"{pause}<p class='line'>{_line(working, index, key, fading)}</p>{''.join(jottings)}{_picture(item, index, options)}"
+
+
+def _line(working: Working, index: int | None, key: str, fading: Fading) -> str:
+    """The problem (*index* None) or the end of a step, typeset, with its blanks."""
+    say = saying(working.ways)
+    if index is None:
+        return math(
+            in_words(glyphs_with_blanks(glyphs(working.problem.expr, working.problem_roles), "problem", fading), say)
+        )
+    step = working.steps[index]
+    roles: Roles = ("answer",) if index == len(working.steps) - 1 else step.roles
+    pieces = glyphs_with_blanks(glyphs(step.after, roles), key, fading)
+    return f'<span class="operator">=</span>{math(in_words(pieces, say))}'
+
+
+def _picture(item: Item, index: int, options: Options) -> str:
+    if not options.pictures:
+        return ""
+    figure = picture_of(item.working, index, item.sentences)
+    if figure is None:
+        return ""
+    say = saying(item.working.ways)
+    drawn = base64.b64encode(svg(figure, "both", say).encode()).decode()
+    return f'<img class="picture" src="data:image/svg+xml;base64,{drawn}" alt="{escape(say(figure.alt), quote=True)}">'
+
+
+def _answer(working: Working) -> str:
+    say = saying(working.ways)
+    label = working.problem.label
+    before = label is not None and working.answer_text.lstrip("-").startswith(label)
+    number = math(in_words(glyphs(working.answer), say))
+    shown = escape(label or "")
+    return f"Answer: {shown if before else ''}{number}{'' if before else ' ' + shown}"
+
+
+# The key, for the teacher -------------------------------------------------------------------------------------------
+
+
+def _key(title: str, version: Version, options: Options) -> str:
+    letter, items = version
+    entries = [_key_entry(item, i + 1, options) for i, item in enumerate(items)]
+    return f'<section class="key"><h1>{escape(title)}{_version(letter)}: key</h1>{"".join(entries)}</section>'
+
+
+def _key_entry(item: Item, number: int, options: Options) -> str:
+    working = item.working
+    say = saying(working.ways)
+    given = item.marks()
+    lines = []
+    for i, step in enumerate(working.steps):
+        title = math(in_words(typeset(step.title), say))
+        lines.append(
+            f'<tr><td class="line">{_line(working, i, "", Fading())}</td><td class="said">{title}</td><td class="points">{given[i].points}</td></tr>'
+        )
+    answer = next(mark for mark in given if mark.key == ANSWER)
+    wrong = _wrong(item) if options.wrong_answers else ""
+    return (
+        f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{_line(working, None, "", Fading())}</span></h2>'
+        f'<table>{"".join(lines)}<tr><td class="final">{_answer(working)}</td><td class="said">{escape(say(answer.loses))}</td>'
+        f'<td class="points">{answer.points}</td></tr></table>{wrong}</article>'
+    )
+
+
+def _wrong(item: Item) -> str:
+    working = item.working
+    say = saying(working.ways)
+    shown = [
+        f"<li><strong>{escape(say(labelled(text(one.wrong.answer), working.problem.label if one.wrong.labelled else None)))}</strong> "
+        f"{escape(say(one.entry.name))}</li>"
+        for one in item.worked.found
+        if one.status != "hidden"
+    ]
+    return f'<div class="wrong"><h3>They may write</h3><ul>{"".join(shown)}</ul></div>' if shown else ""
+
+
+# The look -----------------------------------------------------------------------------------------------------------
+
+_TILE = base64.b64encode(
+    b'<svg xmlns="http://www.w3.org/2000/svg" width="5mm" height="5mm" viewBox="0 0 50 50">'
+    b'<path d="M0 0H50M0 0V50" fill="none" stroke="#9fb3bd" stroke-width="1.6"/></svg>'
+).decode()
+
+
+def _style(options: Options, fonts: Path) -> str:
+    height = _HEIGHTS[options.paper] - 2 * _EDGE - _HEAD
+    rows = options.per_page // _columns(options)
+    faces = "".join(
+        f'@font-face {{ font-family: Andika; font-weight: {weight}; src: url("{path.as_uri()}"); }}'
+        for weight in (400, 700)
+        for path in sorted(fonts.glob(f"andika-latin-{weight}-normal-*.woff2"))[:1]
+    )
+    inks = "".join(f".r-{role} {{ color: {ink.colour}; }}" for role, ink in INKS.items())
+    return f"""{faces}
+@page {{ size: {options.paper}; margin: {_EDGE}mm; @bottom-right {{ content: counter(page) " of " counter(pages); font: 9pt Andika; }} }}
+* {{ box-sizing: border-box; }}
+body {{ font: 11.5pt/1.35 Andika, sans-serif; color: #14191d; margin: 0; }}
+h1, h2, h3, p, ul {{ margin: 0; padding: 0; }}
+.sheet, .key {{ break-before: page; }}
+.sheet:first-child {{ break-before: avoid; }}
+header {{ height: {_HEAD}mm; }}
+h1 {{ font-size: 15pt; }}
+.version {{ border: 1.2pt solid; border-radius: 2pt; padding: 0 4pt; font-size: 12pt; }}
+.name {{ padding-top: 2mm; }}
+.name span {{ display: inline-block; border-bottom: 0.8pt solid; width: 62mm; margin-right: 6mm; }}
+.name .short {{ width: 32mm; }}
+.row {{ display: flex; gap: 8mm; break-inside: avoid; min-height: {height / rows - 1:.1f}mm; }}
+.row > * {{ flex: 1 1 0; min-width: 0; }}
+.example {{ break-inside: avoid; padding-bottom: 4mm; }}
+h2 {{ font-size: 12pt; font-weight: 400; padding-bottom: 1.5mm; }}
+.nr {{ font-weight: 700; margin-right: 2mm; font-size: 12pt; }}
+.problem {{ font-size: 16pt; }}
+.label {{ font-size: 10pt; }}
+.points {{ font-size: 9pt; color: #3c4850; float: right; }}
+.line {{ font-size: 15pt; line-height: 1.5; }}
+.operator {{ padding: 0 0.25em; }}
+.fr {{ display: inline-block; vertical-align: middle; text-align: center; font-size: 0.8em; line-height: 1.12; margin: 0 0.1em; }}
+.fr .top, .fr .bottom {{ display: block; padding: 0 0.15em; }}
+.fr .top {{ border-bottom: 1.1pt solid; }}
+.recurring {{ border-top: 1pt solid; }}
+.power {{ font-size: 0.65em; vertical-align: super; }}
+.jotting {{ color: #3c4850; font-size: 10pt; padding-left: 6mm; }}
+.fill {{ border: 0.9pt dashed #55656f; height: 11mm; margin: 1.5mm 0; }}
+.pause {{ font-weight: 700; border-top: 1pt dashed; padding-top: 1mm; }}
+.space {{ background: url(data:image/svg+xml;base64,{_TILE}) 0 0 / 5mm 5mm; border-right: 0.5pt solid #9fb3bd; border-bottom: 0.5pt solid #9fb3bd; }}
+.picture {{ display: block; max-width: 100%; max-height: 46mm; margin: 1mm 0 2mm; }}
+.answer {{ font-size: 12pt; padding: 1mm 0; }}
+table {{ border-collapse: collapse; width: 100%; }}
+td {{ vertical-align: middle; padding: 0.4mm 3mm 0.4mm 0; }}
+td.line, td.final {{ width: 42%; }}
+td.points {{ float: none; text-align: right; padding-right: 0; }}
+.said {{ font-size: 9.5pt; color: #2c373e; }}
+.wrong {{ padding-top: 1.5mm; }}
+h3 {{ font-size: 10pt; }}
+.wrong ul {{ list-style: none; font-size: 9.5pt; columns: 2; }}
+{inks}"""

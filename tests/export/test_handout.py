@@ -1,0 +1,122 @@
+"""Handouts: the real PDF, read again page by page."""
+
+import re
+import tempfile
+import unittest
+import zlib
+from fractions import Fraction
+from pathlib import Path
+
+import pypdfium2
+from hypothesis import given, settings
+
+from keen_slate.core.document import TeachersWords, work_text, working_view
+from keen_slate.core.fading import BOX, Fading, glyphs_with_blanks
+from keen_slate.core.wording import glyphs, text
+from keen_slate.export.handout import Item, Options, handout
+from keen_slate.export.pdf import pages, pdf
+from keen_slate.store.demo import SETS
+from keen_slate.web.app import DIST
+from tests import strategies
+
+SUMS = ["1/2 + 1/3", "2/3 + 1/6", "7 1/4 - 3 5/6 ft", "9 - 4 2/3", "3/4 + 2/5", "1/6 + 1/3", "5/8 - 3/8"]
+
+
+def item(problem, **fading):
+    return Item(work_text(problem), TeachersWords(), Fading(**fading), {})
+
+
+def made(items, title="Planks", **options):
+    return pdf(handout(title, [("", items)], Options(**options), DIST / "assets"))
+
+
+def texts(document):
+    """The text of each page, its white space taken out: fractions are read top, then bottom."""
+    with pypdfium2.PdfDocument(document) as opened:
+        return [re.sub(r"\s", "", page.get_textpage().get_text_range()) for page in opened]
+
+
+def uncompressed(document):
+    """The PDF with all its compressed streams opened."""
+    streams = re.findall(rb"stream\r?\n(.*?)\nendstream", document, re.DOTALL)
+    return b"".join([document, *[zlib.decompress(stream) for stream in streams if stream[:1] == b"\x78"]])
+
+
+def bare(written):
+    return re.sub(r"[\s/]", "", written.replace("-", "−"))
+
+
+class HandoutTests(unittest.TestCase):
+    def test_no_more_examples_stand_on_a_page_than_wanted_and_all_stand_somewhere(self):
+        for per_page in (1, 2, 3, 5, 8):
+            found = texts(made([item(p) for p in SUMS], per_page=per_page, form="problems", key=False, space=20))
+            counts = [page.count("mark") for page in found]
+            self.assertLessEqual(max(counts), per_page)
+            self.assertEqual(sum(counts), len(SUMS))
+            for problem in SUMS:
+                self.assertTrue(any(bare(problem.removesuffix(" ft")) in page for page in found), problem)
+
+    def test_pupils_get_no_answer_and_the_key_has_them_with_marks_and_wrong_answers(self):
+        sheet, *rest = texts(made([item("7 1/4 - 3 5/6 ft")], form="problems"))
+        key = "".join(rest)
+        self.assertNotIn("3512", sheet)
+        self.assertIn("Answer:3512ft", key)
+        self.assertIn("47/12ftturnedthefractionsround", key)
+        self.assertIn("Lostforawrongvalue", key)
+        without = texts(made([item("7 1/4 - 3 5/6 ft")], form="full", key=False))
+        self.assertIn("=3512", "".join(without))
+        self.assertNotIn("turned", "".join(without))
+
+    def test_what_pupils_fill_in_is_left_out(self):
+        faded = item(
+            "7 1/4 - 3 5/6", hide=1, blanks=frozenset(["common-denominator 0 4", "common-denominator 0 line 0"])
+        )
+        (sheet,) = texts(made([faded], form="faded", key=False))
+        self.assertIn("=7312−3" + BOX + "12", sheet)
+        self.assertNotIn("multiplesof4", sheet)
+        self.assertIn("multiplesof6", sheet)
+        self.assertNotIn("3512", sheet)
+
+    def test_text_from_people_is_text_and_fonts_tags_and_alternative_texts_are_within(self):
+        title = "O'Hara's <b>planks</b> <img src='file:///etc/passwd'> &amp;"
+        document = made([item("1/3 + 2/5")], title=title, form="full", pictures=True, key=False)
+        self.assertIn(re.sub(r"\s", "", title), texts(document)[0])
+        inside = uncompressed(document)
+        for part in (b"+Andika", b"/FontFile", b"/StructTreeRoot", b"/Alt (", b"pdfuaid"):
+            self.assertTrue(part in inside, part)
+        self.assertNotIn(b"root:", inside)
+
+    def test_every_demo_set_prints_on_both_papers_and_is_dark_enough_in_grey(self):
+        for (title, problems), paper, size in zip(
+            SETS, ("a4", "letter") * 3, ((595, 842), (612, 792)) * 3, strict=False
+        ):
+            document = made([item(p, hide=i) for i, p in enumerate(problems)], title=title, paper=paper, pictures=True)
+            with pypdfium2.PdfDocument(document) as opened:
+                for page in opened:
+                    self.assertEqual(tuple(round(side) for side in page.get_size()), size)
+                    darkest, _ = page.render(scale=1).to_pil().convert("L").getextrema()
+                    self.assertLess(darkest, 60)
+            with tempfile.TemporaryDirectory() as directory:
+                first = Path(directory) / "page.png"
+                first.write_bytes(pages(document)[0])
+                self.assertEqual(first.read_bytes()[:4], b"\x89PNG")
+
+    @given(strategies.classroom_pairs)
+    @settings(max_examples=60)
+    def test_a_blank_is_the_same_number_on_paper_as_in_the_squares(self, expr):
+        worked = work_text(text(expr))
+        view = working_view(worked)
+        cells = view["rows"][0]["cells"]
+        numbers = max(cell.unit for cell in cells) + 1
+        for unit in range(numbers):
+            fading = Fading(blanks=frozenset([f"problem {unit}"]))
+            blank = working_view(worked, fading=fading)["rows"][0]["cells"]
+            gone = "".join(c.text for c in blank if c.blank)
+            pieces = glyphs(worked.working.problem.expr)
+            left = glyphs_with_blanks(pieces, "problem", fading)
+            changed = [
+                old[part] for old, new in zip(pieces, left, strict=True) for part in ("text", "top", "bottom")
+                if old.get(part) != new.get(part)
+            ]  # fmt: skip
+            self.assertEqual(changed, [gone])
+        self.assertEqual(worked.working.value, Fraction(view["answer"]["value"]))
