@@ -11,7 +11,7 @@ from apiflask import APIFlask
 
 from keen_slate.store.database import open_engine
 
-from . import building, errors, explaining, handouts, ladders, openapi, pages, pictures, session, sets, work
+from . import building, errors, explaining, files, handouts, ladders, openapi, pages, pictures, session, sets, work
 
 DIST = Path(__file__).resolve().parents[2] / "frontend" / "dist"
 LARGEST_REQUEST = 512 * 1024
@@ -56,6 +56,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(sets.blueprint)
     app.register_blueprint(ladders.blueprint)
     app.register_blueprint(handouts.blueprint)
+    app.register_blueprint(files.blueprint)
     app.register_blueprint(pictures.blueprint)
     app.register_blueprint(building.blueprint)
     app.register_blueprint(explaining.blueprint)

@@ -11,7 +11,6 @@ from apiflask import APIBlueprint
 from keen_slate.core import explain
 from keen_slate.core.catalogue import catalogue
 from keen_slate.core.document import Worked, in_words, mark_of, work_text
-from keen_slate.core.errors import CoreError
 from keen_slate.core.mend import nearest
 from keen_slate.core.misconceptions.registry import ENTRIES
 from keen_slate.core.reading import labelled
@@ -19,7 +18,6 @@ from keen_slate.core.revealing import reveal
 from keen_slate.core.vocabulary import saying
 from keen_slate.core.ways import Ways
 from keen_slate.core.wording import glyphs, text, typeset
-from keen_slate.store.models import Example
 
 from . import views
 from .schemas import CatalogueOut, CheckedOut, CheckIn, DiagnoseIn, MendIn, MendOut, RevealsOut, VerdictOut
@@ -99,7 +97,7 @@ def reveals(set_id: UUID) -> dict[str, Any]:
     with shelf() as mine:
         found = mine.one_set(set_id)
         house = mine.house_ways()
-        worked = [one for example in found.examples if (one := _worked(example, house)) is not None]
+        worked = views.all_worked(found, house)
         say = saying(Ways.of({**house, **found.ways}))
         result = reveal(worked)
         return {
@@ -115,13 +113,6 @@ def reveals(set_id: UUID) -> dict[str, Any]:
             "wrong": result.wrong,
             "teaches_estimation": result.teaches_estimation,
         }
-
-
-def _worked(example: Example, house: dict[str, str]) -> Worked | None:
-    try:
-        return views.worked(example, house)
-    except CoreError:
-        return None
 
 
 def _problem(worked: Worked | None, label: str | None) -> dict[str, Any]:

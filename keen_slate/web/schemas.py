@@ -592,6 +592,25 @@ class PagesOut(BaseModel):
     pages: list[str]
 
 
+class BroughtIn(Strict):
+    """Lines of problems, or CSV with a column called problem."""
+
+    text: Annotated[str, StringConstraints(max_length=200_000)]
+
+
+class BroughtLine(BaseModel):
+    """A line, and whether it can be taken: *why* not."""
+
+    number: int
+    text: str
+    verdict: Literal["read", "unreadable", "duplicate"]
+    why: str
+
+
+class BroughtOut(BaseModel):
+    lines: list[BroughtLine]
+
+
 class TimeIn(Strict):
     day: date
     seconds: Annotated[int, Field(ge=1, le=3600)]

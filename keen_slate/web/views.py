@@ -30,6 +30,17 @@ def worked(example: Example, house: Mapping[str, str], first: Mapping[str, str] 
     return work_text(example.source, ways, mark=".", target=example.target)
 
 
+def all_worked(found: ExampleSet, house: Mapping[str, str]) -> list[Worked]:
+    """The examples of a set that can be worked."""
+    done = []
+    for example in found.examples:
+        try:
+            done.append(worked(example, house))
+        except CoreError:
+            continue
+    return done
+
+
 def example_out(example: Example, house: Mapping[str, str], layout: str | None = None) -> dict[str, Any]:
     """An example with its whole working, in a *layout* of its own if one is named. Raises `CoreError`."""
     result = worked(example, house, {"layout": layout} if layout else {})

@@ -133,6 +133,31 @@ class SetTests(PageTests):
         self.page.click("text=Empty the bin for good")
         expect(self.page.locator(".empty")).to_have_text("Nothing lies here.")
 
+    def test_problems_are_brought_in_line_by_line_and_a_set_goes_out_and_in_as_a_file(self):
+        self.page.click("text=Bring in")
+        self.page.fill("#brought", "1/2 + 1/5\n1/0\n3/7 + 2/7\n<b>x</b>")
+        lines = self.page.locator("[aria-label='What was read'] li")
+        expect(lines).to_have_count(4)
+        verdicts = [lines.nth(i).get_attribute("data-verdict") for i in range(4)]
+        self.assertEqual(verdicts, ["read", "unreadable", "duplicate", "unreadable"])
+        self.page.click("text=Put the 1 good ones on the ladder")
+        self.wait_for_ladder(4)
+        before = self.spoken()
+        self.page.click(".top >> text=The set")
+        with self.page.expect_download() as saved:
+            self.page.click("text=The set (JSON)")
+        path = saved.value.path()
+        self.page.goto(self.server.address)
+        self.page.set_input_files("input[type=file]", path)
+        self.wait_for_ladder(4)
+        self.assertEqual(self.spoken(), before)
+        self.assertNotIn(str(self.set_id), self.page.url)
+        self.page.goto(self.server.address)
+        self.page.set_input_files(
+            "input[type=file]", {"name": "x.json", "mimeType": "application/json", "buffer": b'{"format": 1}'}
+        )
+        expect(self.page.locator(".trouble")).to_contain_text("not a Keen Slate set")
+
     def test_the_new_screens_meet_the_accessibility_rules_and_fit_a_phone(self):
         self.page.click("[aria-label='More in blank']")
         self.page.click(".top >> text=The set")

@@ -86,7 +86,7 @@ def limits_of(problem, spec_limits):
 SPECS = st.fixed_dictionaries(
     {
         "rungs": st.dictionaries(st.sampled_from([r for r in RUNGS if r[0] in "FM"]), st.integers(1, 2), min_size=1, max_size=4),
-        "denominators": st.just([2, 3, 4, 6, 8, 12]), "largest_whole": st.integers(3, 12), "seed": st.integers(0, 99),
+        "denominators": st.just([2, 3, 4, 6, 8, 12]), "largest_whole": st.integers(3, 12), "seed": st.integers(0, 2**53),
         "largest_common_denominator": st.sampled_from([None, 24, 60]), "answer_below": st.sampled_from([None, 9, "7 1/2"]),
         "avoid": st.lists(st.sampled_from(["negatives", "large-facts", "large-pictures"]), unique=True),
         "targets": st.lists(st.sampled_from(["add-across", "top-not-scaled", "regroup-ten", "carry-lost"]), unique=True),

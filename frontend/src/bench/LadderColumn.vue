@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useBench } from '../stores/bench'
 import ClimbChoice from './ClimbChoice.vue'
 import LadderRung from './LadderRung.vue'
+import PasteProblems from './PasteProblems.vue'
 
 const bench = useBench()
 const list = ref<HTMLOListElement | null>(null)
@@ -11,6 +12,7 @@ const dragged = ref<string | null>(null)
 const over = ref<number | null>(null)
 const said = ref('')
 const sorting = ref(false)
+const bringing = ref(false)
 
 async function focusOn(id: string | undefined): Promise<void> {
   if (!id) return
@@ -74,6 +76,7 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
   <div class="ladder">
     <p class="tools">
       <RouterLink v-if="bench.set" class="word" :to="{ name: 'ladder', params: { setId: bench.set.id } }">Build to order</RouterLink>
+      <button class="word" @click="bringing = true">Bring in</button>
       <button v-if="uneven" class="word" @click="sorting = true">Sort into a climb</button>
     </p>
     <ol ref="list" class="rails" aria-label="Examples" @dragover.prevent @drop.prevent="drop">
@@ -95,6 +98,7 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
     <p v-if="!bench.examples.length" class="empty">No example yet. Type the first problem below.</p>
     <p class="sr-only" role="status">{{ said }}</p>
     <ClimbChoice v-model:visible="sorting" />
+    <PasteProblems v-model:visible="bringing" />
   </div>
 </template>
 

@@ -116,6 +116,11 @@ async function duplicate(): Promise<void> {
         On the Shelf now:
         <template v-for="one in versions" :key="one.id"><RouterLink :to="{ name: 'bench', params: { setId: one.id } }" @click="visible = false">{{ one.title }}</RouterLink>{{ ' ' }}</template>
       </p>
+      <h2>As files</h2>
+      <p class="words">
+        <a class="word" :href="`/api/sets/${bench.set.id}/set.json`" download>The set (JSON)</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/problems.csv`" download>Problems and answers (CSV)</a>
+      </p>
       <Button label="Done" @click="visible = false" />
     </div>
   </Dialog>

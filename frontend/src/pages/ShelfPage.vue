@@ -74,6 +74,17 @@ async function begin(): Promise<void> {
   else trouble.value = answer.refusal
 }
 
+/** A new set from a file that Keen Slate has written; all of it or nothing. */
+async function bring(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  if (!file) return
+  const answer = await ask(client.POST('/api/sets/bring', { body: file as never, bodySerializer: (body: unknown) => body as Blob, headers: { 'Content-Type': 'application/json' } }))
+  field.value = ''
+  if (answer.ok) await router.push({ name: 'bench', params: { setId: answer.data.id } })
+  else trouble.value = answer.refusal
+}
+
 function changed(set: SetSummary): string {
   return new Date(set.changed_at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })
 }
@@ -142,6 +153,7 @@ onMounted(() => {
       <label for="new-title">A new set</label>
       <InputText id="new-title" v-model="title" :maxlength="120" autocomplete="off" placeholder="What is it about?" />
       <Button type="submit" class="go" label="Begin" :disabled="!title.trim()" />
+      <label class="file">or bring one in <input type="file" accept=".json,application/json" @change="bring" /></label>
     </form>
   </main>
 </template>

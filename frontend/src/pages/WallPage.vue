@@ -46,8 +46,8 @@ const { presses, done, current, asks, isOpen } = useReveal(working, at)
 const { seconds } = useTimer(() => props.setId, () => chosen.value)
 const wrongs = computed(() => working.value?.misconceptions.filter((item) => item.status !== 'hidden') ?? [])
 const item = computed(() => (wrong.value ? (wrongs.value[wrong.value.index] ?? null) : null))
-/** The picture belongs to the line in hand. */
-const figure = computed(() => (working.value?.boxes.length || working.value?.sheet ? null : (working.value?.steps[current.value]?.figure ?? null)))
+/** The picture belongs to the line in hand; while its blanks are open, it would tell what belongs in them. */
+const figure = computed(() => (working.value?.boxes.length || working.value?.sheet || isOpen(current.value) ? null : (working.value?.steps[current.value]?.figure ?? null)))
 const clock = (time: number) => `${Math.floor(time / 60)}:${String(time % 60).padStart(2, '0')}`
 
 watch([chosen, at, layout, light], () => {

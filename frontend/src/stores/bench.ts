@@ -126,6 +126,15 @@ export const useBench = defineStore('bench', () => {
     return null
   }
 
+  /** Put several problems at the end of the ladder, all or none. */
+  async function take(problems: string[]): Promise<Refusal | null> {
+    const answer = await make((version) =>
+      alone(ask(client.POST('/api/sets/{set_id}/problems', { params: here(), body: { version, problems, position: null } }))),
+    )
+    if (answer.ok && !chosen.value) await choose(examples.value[0]?.id ?? null)
+    return answer.ok || answer.status !== 422 ? null : answer.refusal
+  }
+
   async function remove(id: string): Promise<void> {
     const at = examples.value.findIndex((item) => item.id === id)
     if (at < 0) return
@@ -241,7 +250,7 @@ export const useBench = defineStore('bench', () => {
 
   return {
     set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, otherWays, settings, beside,
-    open, choose, add, remove, move, reorder, reword, rewordSet, changeSet, changeExample, fade, setHouseWays, loadSettings,
+    open, choose, add, take, remove, move, reorder, reword, rewordSet, changeSet, changeExample, fade, setHouseWays, loadSettings,
     showBeside, undo, redo, settle, tryAgain,
   }
 })

@@ -24,6 +24,7 @@ AVOIDED = {
 MOST_PROBLEMS = 60
 MOST_WHOLE = 99
 LARGEST_DENOMINATOR = 99
+LARGEST_SEED: int = 2**53  # as large as a whole number may be in JSON everywhere
 DENOMINATORS = (2, 3, 4, 5, 6, 8, 10, 12)
 
 
@@ -113,7 +114,7 @@ def read_spec(given: object, ways: Ways | None = None) -> Spec:
         raise SpecError("separate is true or false.", "separate", 'Write "separate": true.')
     spec = Spec(
         _rungs(given), limits, _names(given.get("targets"), "targets", ENTRIES), separate,
-        _whole(given, "seed", -(10**9), 10**9, 0) or 0, label or None, ways or Ways(),
+        _whole(given, "seed", -LARGEST_SEED, LARGEST_SEED, 0) or 0, label or None, ways or Ways(),
     )  # fmt: skip
     if spec.label:
         _check_label(spec.label)

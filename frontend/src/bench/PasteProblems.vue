@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Dialog from 'primevue/dialog'
+import { computed, ref, watch } from 'vue'
+
+import { ask, client, type Refusal, type Schemas } from '../api/client'
+import { useBench } from '../stores/bench'
+
+const visible = defineModel<boolean>('visible', { required: true })
+const bench = useBench()
+const text = ref('')
+const lines = ref<Schemas['BroughtLine'][]>([])
+const refusal = ref<Refusal | null>(null)
+const good = computed(() => lines.value.filter((line) => line.verdict === 'read'))
+
+// Each line is judged as it is typed; a late answer never replaces a newer one.
+let asked = 0
+let waiting: ReturnType<typeof setTimeout> | undefined
+watch(text, () => {
+  clearTimeout(waiting)
+  waiting = setTimeout(judge, 250)
+})
+
+async function judge(): Promise<void> {
+  const mine = ++asked
+  if (!bench.set) return
+  const answer = await ask(client.POST('/api/sets/{set_id}/judge', { params: { path: { set_id: bench.set.id } }, body: { text: text.value } }))
+  if (mine !== asked) return
+  lines.value = answer.ok ? answer.data.lines : []
+  refusal.value = answer.ok ? null : answer.refusal
+}
+
+async function fromFile(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (file) text.value = (await file.text()).slice(0, 200_000)
+}
+
+async function take(): Promise<void> {
+  const refused = await bench.take(good.value.map((line) => line.text))
+  refusal.value = refused
+  if (refused) return
+  visible.value = false
+  text.value = ''
+  lines.value = []
+}
+</script>
+
+<template>
+  <Dialog v-model:visible="visible" modal header="Bring in problems" :closable="false" dismissable-mask>
+    <div class="bring">
+      <label for="brought">One problem a line, or a CSV file with a column called problem.</label>
+      <textarea id="brought" v-model="text" rows="6" spellcheck="false" placeholder="1/2 + 1/3&#10;7 1/4 - 3 5/6 ft" />
+      <label>From a file <input type="file" accept=".csv,.txt,text/csv,text/plain" @change="fromFile" /></label>
+      <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+      <ol v-if="lines.length" aria-label="What was read">
+        <li v-for="line in lines" :key="line.number" :data-verdict="line.verdict">
+          <span class="number">{{ line.number }}</span> <span class="text">{{ line.text }}</span>
+          <small>{{ line.verdict === 'read' ? 'can be read' : line.why }}</small>
+        </li>
+      </ol>
+      <p class="ways">
+        <Button :disabled="!good.length" :label="good.length === lines.length ? `Put ${good.length || ''} on the ladder` : `Put the ${good.length} good ones on the ladder`" @click="take" />
+        <Button label="Leave it" variant="outlined" @click="visible = false" />
+      </p>
+    </div>
+  </Dialog>
+</template>
+
+<style scoped>
+.bring { display: grid; gap: 0.6rem; width: min(34rem, 84vw); }
+textarea { font: inherit; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 4px 8px; width: 100%; }
+textarea:focus-visible { outline: 3px solid var(--focus-on-paper); }
+ol { max-height: 34vh; overflow-y: auto; border-top: 1px solid var(--hair); }
+li { display: grid; grid-template-columns: 2em minmax(8em, auto) 1fr; gap: 8px; padding: 3px 0; border-bottom: 1px solid var(--hair); overflow-wrap: anywhere; }
+.number { color: var(--ink-quiet); }
+small { color: var(--ink-quiet); font-size: 0.9rem; }
+li:not([data-verdict='read']) .text { color: var(--role-wrong); }
+.refusal { color: var(--role-wrong); }
+.ways { display: flex; gap: 0.8rem; }
+</style>

@@ -1,0 +1,94 @@
+"""Problems as a table: CSV out, with answers and likely wrong answers; CSV or pasted lines in, each line judged."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Collection, Iterator, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from keen_slate.core.document import Worked, mark_of, work_text
+from keen_slate.core.errors import CoreError
+from keen_slate.core.ladders.options import copy_key
+from keen_slate.core.reading import labelled, read
+from keen_slate.core.ways import Ways
+from keen_slate.core.wording import text
+
+HEAD = ("number", "problem", "answer", "rung", "likely_wrong_answers")
+MOST_LINES = 500
+# A spreadsheet would take a cell that begins so for a formula; an apostrophe before it makes it text.
+_FORMULA = ("=", "+", "-", "@", "\t", "\r", "'")
+
+
+def table(examples: Sequence[Worked]) -> str:
+    """The CSV of *examples*: problem, answer, rung, and the likely wrong answers with their names."""
+    out = io.StringIO()
+    rows = csv.writer(out, lineterminator="\r\n")
+    rows.writerow(HEAD)
+    for i, worked in enumerate(examples):
+        working = worked.working
+        label = working.problem.label
+        wrong = [
+            f"{labelled(text(one.wrong.answer), label if one.wrong.labelled else None)} ({one.entry.name})"
+            for one in worked.found
+            if one.status != "hidden"
+        ]
+        cells = (working.problem.text, working.answer_text, worked.features.rung or "", "; ".join(wrong))
+        rows.writerow([i + 1, *map(_as_text, cells)])
+    return out.getvalue()
+
+
+def _as_text(cell: str) -> str:
+    return f"'{cell}" if cell.startswith(_FORMULA) else cell
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A line that was brought: *number* from 1, its *text*, and whether it can be taken; if not, *why*."""
+
+    number: int
+    text: str
+    verdict: Literal["read", "unreadable", "duplicate"]
+    why: str = ""
+
+
+def judged(brought: str, known: Collection[str], ways: Ways) -> list[Line]:
+    """Each problem of *brought* (a line each, or CSV with a column called problem), judged; empty lines are left out.
+
+    A copy of a *known* problem or of an earlier line is a duplicate.
+    """
+    seen = {copy_key(read(problem).expr) for problem in known}
+    lines = []
+    for number, written in _problems(brought):
+        try:
+            worked = work_text(written, ways, mark_of(ways))
+        except CoreError as error:
+            lines.append(Line(number, written, "unreadable", f"{error.message} {error.hint}"))
+            continue
+        key = copy_key(worked.working.problem.expr)
+        if key in seen:
+            lines.append(Line(number, written, "duplicate", "This problem is there already."))
+        else:
+            lines.append(Line(number, written, "read"))
+        seen.add(key)
+    return lines
+
+
+def _problems(brought: str) -> Iterator[tuple[int, str]]:
+    """Number and text of each line that holds a problem; at most `MOST_LINES`."""
+    lines = brought.lstrip("\ufeff").splitlines()
+    head = next(csv.reader(lines[:1]), [])
+    names = [name.strip().lower() for name in head]
+    if "problem" in names:
+        column = names.index("problem")
+        rows = csv.reader(lines[1:], strict=False)
+        found = ((i + 2, row[column] if column < len(row) else "") for i, row in enumerate(rows))
+    else:
+        found = ((i + 1, line) for i, line in enumerate(lines))
+    kept = 0
+    for number, written in found:
+        problem = written.strip().removeprefix("'")
+        if problem and kept < MOST_LINES:
+            kept += 1
+            yield number, problem

@@ -1,0 +1,95 @@
+"""Sets as files: our own JSON document and CSV out; a document, CSV or pasted lines in."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import asdict
+from typing import Any
+from uuid import UUID
+
+from apiflask import APIBlueprint
+from flask import Response, request
+
+from keen_slate.core.ways import Ways
+from keen_slate.export.set_document import LARGEST_FILE, ExamplePart, FadingPart, SetDocument, read_document, written
+from keen_slate.export.table import judged, table
+from keen_slate.store.history import EXAMPLE_FIELDS
+from keen_slate.store.models import Example, ExampleSet
+
+from . import views
+from .schemas import BroughtIn, BroughtOut, SetOut
+from .session import shelf
+from .sets import set_view
+
+blueprint = APIBlueprint("files", __name__, url_prefix="/api")
+
+
+@blueprint.get("/sets/<uuid:set_id>/set.json")
+def save(set_id: UUID) -> Response:
+    """The set as a document that can be brought in again, here or elsewhere."""
+    with shelf() as mine:
+        found = mine.one_set(set_id)
+        return _file(written(_document(found)), found.title, "json", "application/json")
+
+
+@blueprint.get("/sets/<uuid:set_id>/problems.csv")
+def save_table(set_id: UUID) -> Response:
+    """Problems, answers and likely wrong answers; those that cannot be worked are left out."""
+    with shelf() as mine:
+        found = mine.one_set(set_id)
+        # The mark tells a spreadsheet that this is UTF-8.
+        return _file(
+            ("\ufeff" + table(views.all_worked(found, mine.house_ways()))).encode(), found.title, "csv", "text/csv"
+        )
+
+
+@blueprint.post("/sets/bring")
+@blueprint.output(SetOut, status_code=201)
+def bring() -> dict[str, Any]:
+    """A new set from a document; all of it or nothing."""
+    request.max_content_length = LARGEST_FILE + 1024
+    document = read_document(request.get_data())
+    fields = [_fields(example) for example in document.examples]
+    with shelf() as mine:
+        made = mine.add_set(document.title, fields)
+        for name in ("objective", "standards", "note", "lesson_minutes", "ways", "words"):
+            setattr(made, name, getattr(document, name))
+        return set_view(mine, made)
+
+
+@blueprint.post("/sets/<uuid:set_id>/judge")
+@blueprint.input(BroughtIn)
+@blueprint.output(BroughtOut)
+def judge(set_id: UUID, json_data: BroughtIn) -> dict[str, Any]:
+    """Lines of problems, judged one by one; nothing is stored by asking."""
+    with shelf() as mine:
+        found = mine.one_set(set_id)
+        ways = Ways.of({**mine.house_ways(), **found.ways})
+        known = [one.working.problem.text for one in views.all_worked(found, mine.house_ways())]
+    return {"lines": [asdict(line) for line in judged(json_data.text, known, ways)]}
+
+
+def _document(found: ExampleSet) -> SetDocument:
+    return SetDocument(
+        format="keen-slate/set", version=1, title=found.title, objective=found.objective, standards=found.standards, note=found.note,
+        lesson_minutes=found.lesson_minutes, ways=found.ways, words=found.words, examples=[_part(e) for e in found.examples],
+    )  # fmt: skip
+
+
+def _part(example: Example) -> ExamplePart:
+    return ExamplePart(
+        problem=example.source, to=example.target, ways=example.ways, words=example.words, note=example.note,  # type: ignore[arg-type]
+        fading=FadingPart(**example.fading), marks=example.marks,
+    )  # fmt: skip
+
+
+def _fields(part: ExamplePart) -> dict[str, Any]:
+    given = part.model_dump()
+    fields = {"source": given.pop("problem"), "target": given.pop("to"), **given}
+    return {name: fields[name] for name in EXAMPLE_FIELDS}
+
+
+def _file(content: bytes, title: str, suffix: str, kind: str) -> Response:
+    name = re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "set"
+    headers = {"Content-Disposition": f'attachment; filename="{name}.{suffix}"'}
+    return Response(content, mimetype=kind, headers=headers)

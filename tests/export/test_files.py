@@ -1,0 +1,103 @@
+"""Sets as files: what was written is read back the same, and what is broken or hostile is refused with its place."""
+
+import csv
+import io
+import json
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from keen_slate.core.document import work_text
+from keen_slate.core.errors import ReadError
+from keen_slate.core.reading import read
+from keen_slate.core.ways import CODES, Ways
+from keen_slate.core.wording import text
+from keen_slate.export.set_document import LARGEST_FILE, ExamplePart, FadingPart, SetDocument, read_document, written
+from keen_slate.export.table import judged, table
+from tests import strategies
+
+words = st.text(st.characters(blacklist_categories=("Cs", "Cc")), max_size=40)
+problems = strategies.classroom_pairs.map(text)
+examples = st.builds(
+    ExamplePart, problem=problems, note=words, words=st.dictionaries(st.just("add 0"), words),
+    ways=st.fixed_dictionaries({}, optional={"ties": st.sampled_from(CODES["ties"])}),
+    fading=st.builds(FadingPart, hide=st.integers(0, 9), blanks=st.lists(st.just("problem 0"), max_size=1)),
+    marks=st.dictionaries(st.just("answer"), st.integers(0, 20)),
+)  # fmt: skip
+documents = st.builds(
+    SetDocument, format=st.just("keen-slate/set"), version=st.just(1), title=words.filter(str.strip), note=words, objective=words,
+    standards=st.lists(st.just("5.NF.A.1"), max_size=1), lesson_minutes=st.none() | st.integers(1, 90), examples=st.lists(examples, max_size=4),
+)  # fmt: skip
+GOOD = {"format": "keen-slate/set", "version": 1, "title": "Planks", "examples": [{"problem": "1/2 + 1/3"}]}
+
+
+class DocumentTests(unittest.TestCase):
+    @given(documents)
+    def test_what_was_written_is_read_back(self, document):
+        self.assertEqual(read_document(written(document)), document)
+
+    def test_a_fault_is_named_by_its_place(self):
+        wrong = [  # what is changed in a good document, and what the refusal says
+            ({"examples": [{"problem": "1/2 + 1/3"}, {"problem": "1/0"}]}, "examples[1].problem: "),
+            ({"examples": [{"problem": "1/2 + 1/3", "hide": 1}]}, "examples[0].hide: "),
+            ({"examples": [{"problem": "1/2 + 1/3", "ways": {"ties": "left"}}]}, "examples[0].ways: "),
+            ({"examples": [{"problem": "1/2 + 1/3", "marks": {"answer": 21}}]}, "examples[0].marks.answer: "),
+            ({"examples": [{"problem": "1/2 + 1/3"}] * 61}, "examples: "),
+            ({"title": " "}, "title: "), ({"standards": ["9.X"]}, "standards: '9.X'"), ({"version": 2}, "version"),
+            ({"format": "x"}, "not a Keen Slate set"), ({"lesson_minutes": "10"}, "lesson_minutes: "), ({"by": "me"}, "by: "),
+        ]  # fmt: skip
+        for change, said in wrong:
+            with self.assertRaises(ReadError) as caught:
+                read_document(json.dumps(GOOD | change).encode())
+            self.assertIn(said, caught.exception.message)
+            self.assertTrue(caught.exception.hint)
+
+    def test_hostile_files_are_refused_in_words(self):
+        files = [
+            b"", b"\xff\xfe", b"{", b"[]", b"null", b"[" * 200_000, b'{"a":' * 50_000, b'{"format": ' + b"9" * 9_000 + b"}",
+            b"<?xml version='1.0'?><!DOCTYPE x [<!ENTITY a 'b'>]><x>&a;</x>", b" " * (LARGEST_FILE + 1), b"PK\x03\x04rest of a zip",
+        ]  # fmt: skip
+        for file in files:
+            with self.assertRaises(ReadError, msg=file[:20]) as caught:
+                read_document(file)
+            self.assertTrue(caught.exception.message and caught.exception.hint)
+
+    @given(st.binary(max_size=60) | st.recursive(st.none() | st.booleans() | st.integers() | words, lambda inner: st.lists(inner) | st.dictionaries(
+        st.sampled_from(["title", "examples", "problem", "ways", "fading"]), inner)).map(lambda part: json.dumps(GOOD | {"examples": part}).encode()))  # fmt: skip
+    def test_any_file_is_read_or_refused(self, file):
+        try:
+            read_document(file)
+        except ReadError as error:
+            self.assertTrue(error.message)
+
+
+class TableTests(unittest.TestCase):
+    @given(st.lists(problems, min_size=1, max_size=5, unique_by=lambda p: str(work_text(p).working.value) + p))
+    def test_problems_come_back_from_the_csv(self, sources):
+        written_table = table([work_text(source) for source in sources])
+        rows = list(csv.DictReader(io.StringIO(written_table)))
+        self.assertEqual([read(row["problem"].removeprefix("'")).text for row in rows], [read(s).text for s in sources])
+        lines = judged(written_table, [], Ways())
+        self.assertEqual([line.text for line in lines], [read(s).text for s in sources])
+        self.assertTrue(all(line.verdict in ("read", "duplicate") for line in lines))
+
+    def test_no_cell_is_a_formula(self):
+        rows = csv.reader(io.StringIO(table([work_text("-1/2 + 3/4"), work_text("1/4 - 3/4")])))
+        for row in rows:
+            for cell in row:
+                self.assertNotIn(cell[:1], ("=", "+", "-", "@"), row)
+
+    def test_each_line_is_judged(self):
+        brought = '1/2 + 1/3\n\n1/3 + 1/2\n2_1/3 + 1\n=HYPERLINK("x")\n<b>1/2</b>\n7 1/4 - 3 5/6 ft\n2/3 + 1/6'
+        lines = judged(brought, ["2/3 + 1/6"], Ways())
+        self.assertEqual([(line.number, line.verdict) for line in lines], [
+            (1, "read"), (3, "duplicate"), (4, "unreadable"), (5, "unreadable"), (6, "unreadable"), (7, "read"), (8, "duplicate")])  # fmt: skip
+        self.assertIn("one space", lines[2].why)
+        with_head = judged('name,problem\nSedge,1/2 + 1/5\n"O\'Hara, x","1/2 + 1/7"\nonly\n', [], Ways())
+        self.assertEqual([(line.number, line.text) for line in with_head], [(2, "1/2 + 1/5"), (3, "1/2 + 1/7")])
+
+    @given(st.text(max_size=80))
+    def test_any_text_is_judged(self, brought):
+        for line in judged(brought, [], Ways()):
+            self.assertIn(line.verdict, ("read", "unreadable", "duplicate"))
