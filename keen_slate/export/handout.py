@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 import base64
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from html import escape
-from pathlib import Path
 from typing import Literal
 
 from keen_slate.core.document import TeachersWords, Worked, in_words, picture_of, step_keys
@@ -64,21 +63,22 @@ class Item:
         return marks(self.working, step_keys(self.working), self.points)
 
 
+Fonts = Mapping[int, str]
 Version = tuple[str, Sequence[Item]]  # its letter ("" where there is one version only), its examples
 
 
-def handout(title: str, versions: Sequence[Version], options: Options, fonts: Path) -> str:
+def handout(title: str, versions: Sequence[Version], options: Options, fonts: Fonts, nonce: str = "") -> str:
     """The whole handout as an HTML document: a part for each version, then the keys on pages of their own.
 
-    *fonts* is the directory with the typeface's files.
+    *fonts* are the addresses of the typeface by weight; *nonce* is that of the policy under which a page is served.
     """
     parts = [_sheet(title, version, options) for version in versions]
     if options.key:
         parts += [_key(title, version, options) for version in versions]
     body = "\n".join(parts)
     return (
-        f'<!doctype html><html lang="en"><head><meta charset="utf-8"><title>{escape(title)}</title>'
-        f"<style>{_style(options, fonts)}</style></head><body>{body}</body></html>"
+        f'<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>{escape(title)}</title>'
+        f'<style nonce="{nonce}">{_style(options, fonts)}</style></head><body>{body}</body></html>'
     )
 
 
@@ -222,13 +222,12 @@ _TILE = base64.b64encode(
 ).decode()
 
 
-def _style(options: Options, fonts: Path) -> str:
+def _style(options: Options, fonts: Fonts) -> str:
     height = _HEIGHTS[options.paper] - 2 * _EDGE - _HEAD
     rows = options.per_page // _columns(options)
     faces = "".join(
-        f'@font-face {{ font-family: Andika; font-weight: {weight}; src: url("{path.as_uri()}"); }}'
-        for weight in (400, 700)
-        for path in sorted(fonts.glob(f"andika-latin-{weight}-normal-*.woff2"))[:1]
+        f'@font-face {{ font-family: Andika; font-weight: {weight}; src: url("{address}"); }}'
+        for weight, address in fonts.items()
     )
     inks = "".join(f".r-{role} {{ color: {ink.colour}; }}" for role, ink in INKS.items())
     return f"""{faces}
@@ -273,4 +272,9 @@ td.points {{ float: none; text-align: right; padding-right: 0; }}
 .wrong {{ padding-top: 1.5mm; }}
 h3 {{ font-size: 10pt; }}
 .wrong ul {{ list-style: none; font-size: 9.5pt; columns: 2; }}
-{inks}"""
+{inks}
+@media screen {{
+  body {{ max-width: 52rem; margin: 0 auto; padding: 2rem 1.2rem; background: #fcfbf5; }}
+  .row {{ display: block; min-height: 0; }}
+  .key {{ border-top: 2px solid #d9768a; margin-top: 2rem; padding-top: 1rem; }}
+}}"""

@@ -6,6 +6,7 @@ and nothing is changed. Every change goes into the history of the set.
 
 from __future__ import annotations
 
+import secrets
 import uuid
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
@@ -128,6 +129,22 @@ class Shelf:
         found.place = place
         self.session.flush()
         return found
+
+    def show(self, set_id: uuid.UUID, shown: bool) -> ExampleSet:
+        """Give a set a new secret key to be read under, or take its key away."""
+        found = self.one_set(set_id)
+        found.show_key = secrets.token_urlsafe(32) if shown else None
+        self.session.flush()
+        return found
+
+    def shown(self, key: str) -> ExampleSet:
+        """The set that may be read under *key*. Raises `NotFoundError`; a set in the bin is not shown."""
+        query = (
+            select(ExampleSet)
+            .where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.show_key == key, ExampleSet.place != "bin")
+            .options(selectinload(ExampleSet.examples))
+        )
+        return self._found(query)
 
     def empty_bin(self) -> int:
         """Take every set in the bin away for good; how many there were."""

@@ -60,5 +60,6 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(pictures.blueprint)
     app.register_blueprint(building.blueprint)
     app.register_blueprint(explaining.blueprint)
+    app.get("/show/<uuid:teacher_id>/<string:key>")(app.doc(hide=True)(handouts.shown))
     pages.init_app(app, app.config["DIST"])
     return app

@@ -11,13 +11,14 @@ from apiflask import APIBlueprint
 from flask import Response, request
 
 from keen_slate.core.ways import Ways
+from keen_slate.export.notation import latex, mathml, working_latex, working_mathml
 from keen_slate.export.set_document import LARGEST_FILE, ExamplePart, FadingPart, SetDocument, read_document, written
 from keen_slate.export.table import judged, table
 from keen_slate.store.history import EXAMPLE_FIELDS
 from keen_slate.store.models import Example, ExampleSet
 
 from . import views
-from .schemas import BroughtIn, BroughtOut, SetOut
+from .schemas import BroughtIn, BroughtOut, NotationOut, SetOut
 from .session import shelf
 from .sets import set_view
 
@@ -41,6 +42,19 @@ def save_table(set_id: UUID) -> Response:
         return _file(
             ("\ufeff" + table(views.all_worked(found, mine.house_ways()))).encode(), found.title, "csv", "text/csv"
         )
+
+
+@blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>/notation")
+@blueprint.output(NotationOut)
+def notation(set_id: UUID, example_id: UUID) -> dict[str, Any]:
+    """The problem and the whole working of an example in LaTeX and MathML."""
+    with shelf() as mine:
+        working = views.worked(mine.example(set_id, example_id), mine.house_ways()).working
+    expr = working.problem.expr
+    return {
+        "problem_latex": latex(expr), "problem_mathml": mathml(expr),
+        "working_latex": working_latex(working), "working_mathml": working_mathml(working),
+    }  # fmt: skip
 
 
 @blueprint.post("/sets/bring")

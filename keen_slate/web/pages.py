@@ -29,7 +29,7 @@ def init_app(app: APIFlask, dist: Path) -> None:
         index = dist / "index.html"
         if not index.exists():
             raise HTTPError(404, "The front end is not built yet: run ./slate demo.")
-        html = index.read_text(encoding="utf-8").replace(NONCE_PLACE, _nonce())
+        html = index.read_text(encoding="utf-8").replace(NONCE_PLACE, nonce())
         return Response(html, mimetype="text/html", headers={"Cache-Control": "no-store"})
 
     @app.after_request
@@ -38,14 +38,15 @@ def init_app(app: APIFlask, dist: Path) -> None:
         response.headers.setdefault("Referrer-Policy", "same-origin")
         response.headers["Content-Security-Policy"] = (
             "default-src 'none'; script-src 'self'; connect-src 'self'; font-src 'self'; img-src 'self' data: blob:; "
-            f"style-src 'self' 'nonce-{_nonce()}'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+            f"style-src 'self' 'nonce-{nonce()}'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
         )
         if request.path.startswith("/api/"):
             response.headers.setdefault("Cache-Control", "no-store")
         return response
 
 
-def _nonce() -> str:
+def nonce() -> str:
+    """The nonce of the styles of this response."""
     if "nonce" not in g:
         g.nonce = secrets.token_urlsafe(18)
     return str(g.nonce)

@@ -472,6 +472,7 @@ class SetOut(BaseModel):
     lesson_minutes: int | None
     seconds: int
     place: str
+    show_address: str | None
     undo: str | None
     redo: str | None
     examples: list[ExampleSummary]
@@ -609,6 +610,17 @@ class BroughtLine(BaseModel):
 
 class BroughtOut(BaseModel):
     lines: list[BroughtLine]
+
+
+class NotationOut(BaseModel):
+    problem_latex: str
+    problem_mathml: str
+    working_latex: str
+    working_mathml: str
+
+
+class ShowIn(Strict):
+    shown: bool
 
 
 class TimeIn(Strict):

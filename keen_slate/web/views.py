@@ -70,6 +70,7 @@ def set_out(
         "lesson_minutes": found.lesson_minutes,
         "seconds": sum(summary["seconds"] for summary in summaries),
         "place": found.place,
+        "show_address": f"/show/{found.teacher_id}/{found.show_key}" if found.show_key else None,
         "undo": undo,
         "redo": redo,
         "id": found.id,

@@ -133,6 +133,14 @@ class SetTests(PageTests):
         self.page.click("text=Empty the bin for good")
         expect(self.page.locator(".empty")).to_have_text("Nothing lies here.")
 
+    def test_the_working_is_copied_in_notation(self):
+        self.context.grant_permissions(["clipboard-read", "clipboard-write"])
+        self.page.click("text=Copy it elsewhere")
+        self.page.get_by_label("Copy the working in LaTeX").click()
+        expect(self.page.locator("details [role=status]")).to_have_text("Copied: the working in LaTeX.")
+        copied = self.page.evaluate("navigator.clipboard.readText()")
+        self.assertIn(r"={} & 3\frac{5}{12}", copied)
+
     def test_problems_are_brought_in_line_by_line_and_a_set_goes_out_and_in_as_a_file(self):
         self.page.click("text=Bring in")
         self.page.fill("#brought", "1/2 + 1/5\n1/0\n3/7 + 2/7\n<b>x</b>")
@@ -140,7 +148,7 @@ class SetTests(PageTests):
         expect(lines).to_have_count(4)
         verdicts = [lines.nth(i).get_attribute("data-verdict") for i in range(4)]
         self.assertEqual(verdicts, ["read", "unreadable", "duplicate", "unreadable"])
-        self.page.click("text=Put the 1 good ones on the ladder")
+        self.page.click("text=Put the good one on the ladder")
         self.wait_for_ladder(4)
         before = self.spoken()
         self.page.click(".top >> text=The set")

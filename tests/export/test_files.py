@@ -16,6 +16,7 @@ from keen_slate.core.wording import text
 from keen_slate.export.set_document import LARGEST_FILE, ExamplePart, FadingPart, SetDocument, read_document, written
 from keen_slate.export.table import judged, table
 from tests import strategies
+from tools.schema import TARGET, schema
 
 words = st.text(st.characters(blacklist_categories=("Cs", "Cc")), max_size=40)
 problems = strategies.classroom_pairs.map(text)
@@ -36,6 +37,9 @@ class DocumentTests(unittest.TestCase):
     @given(documents)
     def test_what_was_written_is_read_back(self, document):
         self.assertEqual(read_document(written(document)), document)
+
+    def test_the_published_schema_is_current(self):
+        self.assertEqual(TARGET.read_text(encoding="utf-8"), schema())
 
     def test_a_fault_is_named_by_its_place(self):
         wrong = [  # what is changed in a good document, and what the refusal says

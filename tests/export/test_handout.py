@@ -13,6 +13,7 @@ from hypothesis import given, settings
 from keen_slate.core.document import TeachersWords, work_text, working_view
 from keen_slate.core.fading import BOX, Fading, glyphs_with_blanks
 from keen_slate.core.wording import glyphs, text
+from keen_slate.export.fonts import on_disk, within
 from keen_slate.export.handout import Item, Options, handout
 from keen_slate.export.pdf import pages, pdf
 from keen_slate.store.demo import SETS
@@ -27,7 +28,7 @@ def item(problem, **fading):
 
 
 def made(items, title="Planks", **options):
-    return pdf(handout(title, [("", items)], Options(**options), DIST / "assets"))
+    return pdf(handout(title, [("", items)], Options(**options), on_disk(DIST / "assets")))
 
 
 def texts(document):
@@ -85,6 +86,16 @@ class HandoutTests(unittest.TestCase):
         for part in (b"+Andika", b"/FontFile", b"/StructTreeRoot", b"/Alt (", b"pdfuaid"):
             self.assertTrue(part in inside, part)
         self.assertNotIn(b"root:", inside)
+
+    def test_the_file_of_its_own_needs_nothing_from_elsewhere(self):
+        items = [item("1/3 + 2/5"), item("7 1/4 - 3 5/6 ft")]
+        html = handout("A <b>", [("", items)], Options(form="full", pictures=True), within(DIST / "assets"))
+        self.assertIn("A &lt;b&gt;", html)
+        self.assertEqual(
+            set(re.findall(r"""(?:src|href)=["'](\w+:)|url\("?(\w+:)""", html)), {("data:", ""), ("", "data:")}
+        )
+        self.assertNotIn("<script", html)
+        self.assertEqual(html.count("@font-face"), 2)
 
     def test_every_demo_set_prints_on_both_papers_and_is_dark_enough_in_grey(self):
         for (title, problems), paper, size in zip(

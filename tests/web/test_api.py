@@ -299,6 +299,30 @@ class ApiTests(unittest.TestCase):
             ([], "M8"),
         )
 
+    def test_a_link_to_show_is_read_by_anybody_until_it_is_withdrawn(self):
+        def read(address):
+            try:
+                with urllib.request.urlopen(self.server.address + address) as response:
+                    return response.status, response.read().decode(errors="replace"), dict(response.headers)
+            except urllib.error.HTTPError as error:
+                with error:
+                    return error.code, "", {}
+
+        address = self.call("PUT", f"/api/sets/{self.set_id}/show", {"shown": True})[1]["show_address"]
+        status, html, headers = read(address)
+        self.assertEqual((status, "<h1>Planks</h1>" in html, "<script" in html), (200, True, False))
+        nonce = headers["Content-Security-Policy"].split("'nonce-")[1].split("'")[0]
+        self.assertIn(f'<style nonce="{nonce}">', html)
+        faces = [part.split('"')[0] for part in html.split('url("')[1:] if part.startswith("/assets")]
+        self.assertEqual([read(face)[0] for face in faces], [200, 200])
+        other = self.call("PUT", f"/api/sets/{self.set_id}/show", {"shown": True})[1]["show_address"]
+        self.assertEqual((read(address)[0], read(other)[0]), (404, 200))  # a new link ends the old one
+        self.call("PUT", f"/api/sets/{self.set_id}/place", {"place": "bin"})
+        self.assertEqual(read(other)[0], 404)
+        self.call("PUT", f"/api/sets/{self.set_id}/place", {"place": "shelf"})
+        gone = self.call("PUT", f"/api/sets/{self.set_id}/show", {"shown": False})[1]["show_address"]
+        self.assertEqual((gone, read(other)[0], read(other[:-1] + "x")[0], read("/show/x/y")[0]), (None, 404, 404, 200))
+
     def test_changes_need_the_token_of_the_session(self):
         for token in ("", "guessed", "ünicode".encode().decode("latin-1")):
             status, body = self.call("POST", "/api/sets", {"title": "x"}, token=token)

@@ -3,6 +3,7 @@ import { useBench } from '../stores/bench'
 import AllAnswers from './AllAnswers.vue'
 import AskedFor from './AskedFor.vue'
 import CanItBeRight from './CanItBeRight.vue'
+import CopyNotation from './CopyNotation.vue'
 import ExampleNote from './ExampleNote.vue'
 import OtherWays from './OtherWays.vue'
 import TheyMayWrite from './TheyMayWrite.vue'
@@ -21,6 +22,7 @@ const bench = useBench()
       <WhatHappened :working="bench.working" />
       <OtherWays />
       <ExampleNote />
+      <CopyNotation />
       <section v-if="bench.working.surprises.length">
         <h2>Before you use it</h2>
         <ul><li v-for="said in bench.working.surprises" :key="said">{{ said }}</li></ul>

@@ -12,6 +12,10 @@ const text = ref('')
 const lines = ref<Schemas['BroughtLine'][]>([])
 const refusal = ref<Refusal | null>(null)
 const good = computed(() => lines.value.filter((line) => line.verdict === 'read'))
+const word = computed(() => {
+  if (good.value.length === lines.value.length) return 'Put them on the ladder'
+  return good.value.length === 1 ? 'Put the good one on the ladder' : `Put the ${good.value.length} good ones on the ladder`
+})
 
 // Each line is judged as it is typed; a late answer never replaces a newer one.
 let asked = 0
@@ -59,7 +63,7 @@ async function take(): Promise<void> {
         </li>
       </ol>
       <p class="ways">
-        <Button :disabled="!good.length" :label="good.length === lines.length ? `Put ${good.length || ''} on the ladder` : `Put the ${good.length} good ones on the ladder`" @click="take" />
+        <Button :disabled="!good.length" :label="word" @click="take" />
         <Button label="Leave it" variant="outlined" @click="visible = false" />
       </p>
     </div>

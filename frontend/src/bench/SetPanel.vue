@@ -40,6 +40,7 @@ function choices(item: ExampleSummary): { hide: number; said: string }[] {
   }))
 }
 
+const origin = location.origin
 const text = (event: Event) => (event.target as HTMLSelectElement).value
 
 async function fadeAll(plan: boolean): Promise<void> {
@@ -120,7 +121,14 @@ async function duplicate(): Promise<void> {
       <p class="words">
         <a class="word" :href="`/api/sets/${bench.set.id}/set.json`" download>The set (JSON)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/problems.csv`" download>Problems and answers (CSV)</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/set.html`" download>A page to read (HTML)</a>
       </p>
+      <h2>A link to show</h2>
+      <p v-if="bench.set.show_address">
+        Whoever has this address may read the set: <a :href="bench.set.show_address" target="_blank" rel="noopener" class="address">{{ origin + bench.set.show_address }}</a>
+        <button class="word" @click="bench.show(false)">Withdraw it</button>
+      </p>
+      <p v-else class="words"><button class="word" @click="bench.show(true)">Make a link</button></p>
       <Button label="Done" @click="visible = false" />
     </div>
   </Dialog>
@@ -140,5 +148,6 @@ th { text-align: left; font-weight: 400; padding: 3px 14px 3px 0; }
 .quiet { color: var(--ink-quiet); padding-left: 12px; font-size: 0.92rem; }
 .words { display: flex; flex-wrap: wrap; gap: 4px 16px; }
 .words .word, fieldset .word { text-decoration: underline; text-underline-offset: 4px; padding: 2px 0; }
+.address { overflow-wrap: anywhere; }
 .refusal { color: var(--role-wrong); }
 </style>

@@ -126,6 +126,11 @@ export const useBench = defineStore('bench', () => {
     return null
   }
 
+  /** Give the set an address at which it may be read, or withdraw it. */
+  async function show(shown: boolean): Promise<void> {
+    await make(() => alone(ask(client.PUT('/api/sets/{set_id}/show', { params: here(), body: { shown } }))))
+  }
+
   /** Put several problems at the end of the ladder, all or none. */
   async function take(problems: string[]): Promise<Refusal | null> {
     const answer = await make((version) =>
@@ -250,7 +255,7 @@ export const useBench = defineStore('bench', () => {
 
   return {
     set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, otherWays, settings, beside,
-    open, choose, add, take, remove, move, reorder, reword, rewordSet, changeSet, changeExample, fade, setHouseWays, loadSettings,
+    open, choose, add, take, show, remove, move, reorder, reword, rewordSet, changeSet, changeExample, fade, setHouseWays, loadSettings,
     showBeside, undo, redo, settle, tryAgain,
   }
 })

@@ -16,6 +16,7 @@ def upgrade() -> None:
     op.add_column("example_set", sa.Column("standards", postgresql.JSONB(), server_default="[]", nullable=False))
     op.add_column("example_set", sa.Column("lesson_minutes", sa.Integer(), nullable=True))
     op.add_column("example_set", sa.Column("place", sa.String(8), server_default="shelf", nullable=False))
+    op.add_column("example_set", sa.Column("show_key", sa.String(43), nullable=True))
     op.add_column("example_set", sa.Column("at_change", sa.Integer(), server_default="0", nullable=False))
     op.add_column("example", sa.Column("note", sa.Text(), server_default="", nullable=False))
     op.add_column("example", sa.Column("fading", postgresql.JSONB(), server_default="{}", nullable=False))
@@ -43,5 +44,5 @@ def downgrade() -> None:
     op.drop_table("change")
     for column in ("time_log", "marks", "fading", "note"):
         op.drop_column("example", column)
-    for column in ("at_change", "place", "lesson_minutes", "standards", "objective", "note"):
+    for column in ("at_change", "show_key", "place", "lesson_minutes", "standards", "objective", "note"):
         op.drop_column("example_set", column)
