@@ -19,13 +19,18 @@ import sympy
 from sqlalchemy.orm import Session
 
 from keen_slate.core.classroom import answers, make_class
-from keen_slate.core.document import work_text, working_document, working_view
+from keen_slate.core.document import TeachersWords, work_text, working_document, working_view
 from keen_slate.core.errors import CoreError, LimitError, ReadError
 from keen_slate.core.explain import diagnose
+from keen_slate.core.fading import Fading
 from keen_slate.core.ladders import build, counts_of, read_spec
 from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.misconceptions.registry import ENTRIES
 from keen_slate.core.ways import CODES, Ways
+from keen_slate.core.wording import text
+from keen_slate.export.fonts import on_disk
+from keen_slate.export.handout import Item, Options, handout
+from keen_slate.export.pdf import pages, pdf
 from keen_slate.store.database import migrate, open_engine
 from keen_slate.store.demo import load
 from tools.launch import ROOT
@@ -167,6 +172,21 @@ def ladders() -> None:
     print(f"  fractions.Fraction, every value once    {1000 * plain:8.1f} ms for {enumerated} sums and differences")
     print(f"  a smallest set for {len(TWELVE)} misconceptions    {1000 * smallest_took:8.1f} ms: {len(few.problems)} problems, "
           f"{'proven' if few.proven else 'not proven'}, {few.candidates} candidates worked")  # fmt: skip
+
+
+def paper() -> None:
+    """Seconds for the PDF of thirty examples with their key, without and with pictures of the steps."""
+    wish = read_spec({"from": "M1", "to": "M9", "steps": 30, "avoid": ["negatives"]})
+    items = [Item(work_text(text(one.expr)), TeachersWords(), Fading(), {}) for one in build(wish).problems]
+    for pictures in (False, True):
+        began = time.perf_counter()
+        options = Options(form="full", pictures=pictures)
+        document = pdf(handout("Thirty", [("", items)], options, on_disk(ROOT / "frontend" / "dist" / "assets")))
+        took = time.perf_counter() - began
+        said = "with pictures" if pictures else "without pictures"
+        print(
+            f"paper: 30 examples and their key {said}: {took:.1f} s, {len(pages(document))} pages, {len(document) // 1024} kB"
+        )
 
 
 def _enumerated() -> int:
@@ -320,5 +340,6 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["explain"]:
 elif __name__ == "__main__":
     core()
     ladders()
+    paper()
     web()
     page()

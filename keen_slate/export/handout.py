@@ -243,8 +243,9 @@ h1 {{ font-size: 15pt; }}
 .name {{ padding-top: 2mm; }}
 .name span {{ display: inline-block; border-bottom: 0.8pt solid; width: 62mm; margin-right: 6mm; }}
 .name .short {{ width: 32mm; }}
-.row {{ display: flex; gap: 8mm; break-inside: avoid; min-height: {height / rows - 1:.1f}mm; }}
-.row > * {{ flex: 1 1 0; min-width: 0; }}
+.row {{ display: table; table-layout: fixed; width: 100%; break-inside: avoid; height: {height / rows - 1:.1f}mm; }}
+.row > * {{ display: table-cell; vertical-align: top; }}
+.row > * + * {{ padding-left: 8mm; }}
 .example {{ break-inside: avoid; padding-bottom: 4mm; }}
 h2 {{ font-size: 12pt; font-weight: 400; padding-bottom: 1.5mm; }}
 .nr {{ font-weight: 700; margin-right: 2mm; font-size: 12pt; }}
@@ -262,7 +263,7 @@ h2 {{ font-size: 12pt; font-weight: 400; padding-bottom: 1.5mm; }}
 .fill {{ border: 0.9pt dashed #55656f; height: 11mm; margin: 1.5mm 0; }}
 .pause {{ font-weight: 700; border-top: 1pt dashed; padding-top: 1mm; }}
 .space {{ background: url(data:image/svg+xml;base64,{_TILE}) 0 0 / 5mm 5mm; border-right: 0.5pt solid #9fb3bd; border-bottom: 0.5pt solid #9fb3bd; }}
-.picture {{ display: block; max-width: 100%; max-height: 46mm; margin: 1mm 0 2mm; }}
+.picture {{ display: block; max-width: 100%; max-height: 58mm; margin: 1mm 0 2mm; }}
 .answer {{ font-size: 12pt; padding: 1mm 0; }}
 table {{ border-collapse: collapse; width: 100%; }}
 td {{ vertical-align: middle; padding: 0.4mm 3mm 0.4mm 0; }}
@@ -271,10 +272,12 @@ td.points {{ float: none; text-align: right; padding-right: 0; }}
 .said {{ font-size: 9.5pt; color: #2c373e; }}
 .wrong {{ padding-top: 1.5mm; }}
 h3 {{ font-size: 10pt; }}
-.wrong ul {{ list-style: none; font-size: 9.5pt; columns: 2; }}
+.wrong ul {{ list-style: none; font-size: 9.5pt; }}
+.wrong li {{ display: inline; padding-right: 1.2em; }}
 {inks}
 @media screen {{
   body {{ max-width: 52rem; margin: 0 auto; padding: 2rem 1.2rem; background: #fcfbf5; }}
-  .row {{ display: block; min-height: 0; }}
+  .row, .row > * {{ display: block; height: auto; padding-left: 0; }}
+  .picture {{ max-height: 24rem; max-width: min(100%, 30rem); }}
   .key {{ border-top: 2px solid #d9768a; margin-top: 2rem; padding-top: 1rem; }}
 }}"""

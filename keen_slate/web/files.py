@@ -12,6 +12,9 @@ from flask import Response, request
 
 from keen_slate.core.ways import Ways
 from keen_slate.export.notation import latex, mathml, working_latex, working_mathml
+from keen_slate.export.odt import TYPE as ODT_TYPE
+from keen_slate.export.odt import odt
+from keen_slate.export.qti import qti
 from keen_slate.export.set_document import LARGEST_FILE, ExamplePart, FadingPart, SetDocument, read_document, written
 from keen_slate.export.table import judged, table
 from keen_slate.store.history import EXAMPLE_FIELDS
@@ -44,6 +47,29 @@ def save_table(set_id: UUID) -> Response:
         )
 
 
+@blueprint.get("/sets/<uuid:set_id>/set.odt")
+def save_text(set_id: UUID) -> Response:
+    """The set as an OpenDocument text with formulas."""
+    with shelf() as mine:
+        found = mine.one_set(set_id)
+        return _file(odt(found.title, views.all_worked(found, mine.house_ways())), found.title, "odt", ODT_TYPE)
+
+
+@blueprint.get("/sets/<uuid:set_id>/qti.zip")
+def save_items(set_id: UUID) -> Response:
+    """The set as a QTI 3.0 package, an item for each example with a single answer."""
+    with shelf() as mine:
+        found = mine.one_set(set_id)
+        summaries = {str(one["id"]): one["points"] for one in views.summaries_of(found, mine.house_ways())}
+        pairs = [
+            (worked, summaries[str(example.id)])
+            for example, worked in views.each_worked(found, mine.house_ways())
+            if len(worked.working.answers) < 2
+        ]
+    made = qti(found.title, [worked for worked, _ in pairs], [points for _, points in pairs])
+    return _file(made, found.title, "zip", "application/zip")
+
+
 @blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>/notation")
 @blueprint.output(NotationOut)
 def notation(set_id: UUID, example_id: UUID) -> dict[str, Any]:
@@ -61,7 +87,8 @@ def notation(set_id: UUID, example_id: UUID) -> dict[str, Any]:
 @blueprint.output(SetOut, status_code=201)
 def bring() -> dict[str, Any]:
     """A new set from a document; all of it or nothing."""
-    request.max_content_length = LARGEST_FILE + 1024
+    # Somewhat larger files are read to the end, so that the refusal arrives; the page never sends them.
+    request.max_content_length = 4 * LARGEST_FILE
     document = read_document(request.get_data())
     fields = [_fields(example) for example in document.examples]
     with shelf() as mine:

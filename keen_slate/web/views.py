@@ -31,11 +31,16 @@ def worked(example: Example, house: Mapping[str, str], first: Mapping[str, str] 
 
 
 def all_worked(found: ExampleSet, house: Mapping[str, str]) -> list[Worked]:
-    """The examples of a set that can be worked."""
+    """The examples of a set that can be worked, worked."""
+    return [one for _, one in each_worked(found, house)]
+
+
+def each_worked(found: ExampleSet, house: Mapping[str, str]) -> list[tuple[Example, Worked]]:
+    """The examples of a set that can be worked, each with its working."""
     done = []
     for example in found.examples:
         try:
-            done.append(worked(example, house))
+            done.append((example, worked(example, house)))
         except CoreError:
             continue
     return done

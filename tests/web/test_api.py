@@ -299,6 +299,28 @@ class ApiTests(unittest.TestCase):
             ([], "M8"),
         )
 
+    def test_every_file_of_a_set_comes_as_what_it_is(self):
+        kinds = {
+            "set.json": b"{",
+            "problems.csv": b"\xef\xbb\xbfnumber",
+            "set.html": b"<!doctype",
+            "set.odt": b"PK",
+            "qti.zip": b"PK",
+            "handout.pdf": b"%PDF",
+        }
+        for name, begins in kinds.items():
+            with urllib.request.urlopen(f"{self.server.address}/api/sets/{self.set_id}/{name}") as response:
+                self.assertIn('filename="planks.', response.headers["Content-Disposition"], name)
+                self.assertTrue(response.read().startswith(begins), name)
+        status, body = self.call("POST", "/api/sets/bring", b"[" * (6 * 1024 * 1024))
+        self.assertEqual((status, body["error"]["message"]), (422, "The file is larger than 5 MB."))
+        status, body = self.call(
+            "POST",
+            "/api/sets/bring",
+            b'{"format": "keen-slate/set", "version": 1, "title": "x", "examples": [{"problem": "1/0"}]}',
+        )
+        self.assertEqual((status, body["error"]["message"][:20]), (422, "examples[0].problem:"))
+
     def test_a_link_to_show_is_read_by_anybody_until_it_is_withdrawn(self):
         def read(address):
             try:

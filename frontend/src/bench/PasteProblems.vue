@@ -54,7 +54,7 @@ async function take(): Promise<void> {
     <div class="bring">
       <label for="brought">One problem a line, or a CSV file with a column called problem.</label>
       <textarea id="brought" v-model="text" rows="6" spellcheck="false" placeholder="1/2 + 1/3&#10;7 1/4 - 3 5/6 ft" />
-      <label>From a file <input type="file" accept=".csv,.txt,text/csv,text/plain" @change="fromFile" /></label>
+      <label class="file">Take them from a file <input type="file" accept=".csv,.txt,text/csv,text/plain" @change="fromFile" /></label>
       <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
       <ol v-if="lines.length" aria-label="What was read">
         <li v-for="line in lines" :key="line.number" :data-verdict="line.verdict">

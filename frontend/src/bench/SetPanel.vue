@@ -122,6 +122,8 @@ async function duplicate(): Promise<void> {
         <a class="word" :href="`/api/sets/${bench.set.id}/set.json`" download>The set (JSON)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/problems.csv`" download>Problems and answers (CSV)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/set.html`" download>A page to read (HTML)</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/set.odt`" download>A text with formulas (ODT)</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/qti.zip`" download>Items for a test (QTI 3.0)</a>
       </p>
       <h2>A link to show</h2>
       <p v-if="bench.set.show_address">

@@ -33,7 +33,7 @@ async function rename(): Promise<void> {
     <RouterLink class="word" to="/">Shelf</RouterLink>
     <h1 v-if="bench.set" class="title">
       <input
-        ref="title" :value="bench.set.title" :size="Math.max(12, Math.min(38, bench.set.title.length))" maxlength="120"
+        ref="title" :value="bench.set.title" :size="Math.max(12, Math.min(34, bench.set.title.length))" maxlength="120"
         aria-label="Title of the set" autocomplete="off" @change="rename" @keydown.enter="title?.blur()"
       />
     </h1>
@@ -57,12 +57,12 @@ async function rename(): Promise<void> {
 </template>
 
 <style scoped>
-.top { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 8px; padding: 6px 20px; min-height: 46px; }
+.top { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 5px; padding: 6px 20px; min-height: 46px; }
 .name { font-weight: 700; }
 .title { font-size: 1rem; font-weight: 400; min-width: 0; }
 .title input { background: none; border: 0; border-bottom: 1px solid transparent; color: inherit; padding: 2px 4px; max-width: 100%; }
 .title input:hover, .title input:focus { border-bottom-color: var(--on-slate-quiet); }
-.top .word { padding: 0.2rem 0.35rem; }
+.top .word { padding: 0.2rem 0.3rem; }
 .state, .minutes { color: var(--on-slate-quiet); font-size: 0.9rem; }
 .state[data-state='not saved'] { color: var(--focus); font-weight: 700; }
 .trouble { background: var(--paper); color: var(--role-wrong); padding: 2px 10px; border-radius: 3px; font-size: 0.9rem; }

@@ -7,6 +7,7 @@ import { useRouter } from 'vue-router'
 import { ask, client, type Refusal, type SetSummary } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
 
+const LARGEST_FILE = 5 * 1024 * 1024
 type Place = 'shelf' | 'archive' | 'bin'
 const PLACES: { code: Place; name: string }[] = [
   { code: 'shelf', name: 'On the shelf' },
@@ -79,6 +80,11 @@ async function bring(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement
   const file = field.files?.[0]
   if (!file) return
+  if (file.size > LARGEST_FILE) {
+    field.value = ''
+    trouble.value = { message: 'The file is larger than 5 MB.', hint: 'A set of 60 examples takes less than 100 kB.', position: 0, length: 0 }
+    return
+  }
   const answer = await ask(client.POST('/api/sets/bring', { body: file as never, bodySerializer: (body: unknown) => body as Blob, headers: { 'Content-Type': 'application/json' } }))
   field.value = ''
   if (answer.ok) await router.push({ name: 'bench', params: { setId: answer.data.id } })
@@ -153,7 +159,7 @@ onMounted(() => {
       <label for="new-title">A new set</label>
       <InputText id="new-title" v-model="title" :maxlength="120" autocomplete="off" placeholder="What is it about?" />
       <Button type="submit" class="go" label="Begin" :disabled="!title.trim()" />
-      <label class="file">or bring one in <input type="file" accept=".json,application/json" @change="bring" /></label>
+      <label class="file">or bring one in from a file <input type="file" accept=".json,application/json" @change="bring" /></label>
     </form>
   </main>
 </template>

@@ -1,0 +1,102 @@
+"""A set as an OpenDocument text: every line of a working is a formula that can be edited."""
+
+from __future__ import annotations
+
+import xml.etree.ElementTree as ET
+from collections.abc import Sequence
+
+from keen_slate.core.document import Worked
+from keen_slate.core.numbers import Expr
+from keen_slate.core.vocabulary import saying
+from keen_slate.core.wording import plain, text
+
+from .notation import mathml
+from .packages import package
+
+TYPE = "application/vnd.oasis.opendocument.text"
+_FORMULA = "application/vnd.oasis.opendocument.formula"
+_OASIS = "urn:oasis:names:tc:opendocument:xmlns:"
+SPACES = {
+    "office": f"{_OASIS}office:1.0", "text": f"{_OASIS}text:1.0", "draw": f"{_OASIS}drawing:1.0", "manifest": f"{_OASIS}manifest:1.0",
+    "svg": f"{_OASIS}svg-compatible:1.0", "xlink": "http://www.w3.org/1999/xlink",
+}  # fmt: skip
+
+
+def odt(title: str, examples: Sequence[Worked]) -> bytes:
+    """The document: a heading, then each problem with its working and its answer."""
+    return _Writer(title, examples).file()
+
+
+class _Writer:
+    def __init__(self, title: str, examples: Sequence[Worked]) -> None:
+        for prefix, address in SPACES.items():
+            ET.register_namespace(prefix, address)
+        self.formulas: list[Expr] = []
+        self.root = ET.Element(_name("office:document-content"), {_name("office:version"): "1.3"})
+        self.body = ET.SubElement(ET.SubElement(self.root, _name("office:body")), _name("office:text"))
+        self._heading(1, title)
+        for i, worked in enumerate(examples):
+            self._example(i + 1, worked)
+
+    def file(self) -> bytes:
+        """All parts of the package; the type stands first and plain, so that it is known by its first bytes."""
+        parts = {f"Object {i + 1}/content.xml": mathml(expr).encode() for i, expr in enumerate(self.formulas)}
+        whole = {
+            "mimetype": TYPE.encode(),
+            "content.xml": _bytes(self.root),
+            **parts,
+            "META-INF/manifest.xml": self._manifest(),
+        }
+        return package(whole, plain=("mimetype",))
+
+    def _example(self, number: int, worked: Worked) -> None:
+        working = worked.working
+        say = saying(working.ways)
+        line = self._paragraph(f"{number}.  ")
+        self._formula(line, working.problem.expr)
+        if working.problem.label:
+            line[-1].tail = f"  in {working.problem.label}"
+        for step in working.steps:
+            line = self._paragraph("= ")
+            self._formula(line, step.after)
+            line[-1].tail = f"   {say(plain(step.title))}"
+        self._paragraph(f"Answer: {say(working.answer_text)}")
+
+    def _heading(self, level: int, said: str) -> None:
+        ET.SubElement(self.body, _name("text:h"), {_name("text:outline-level"): str(level)}).text = said
+
+    def _paragraph(self, said: str) -> ET.Element:
+        found = ET.SubElement(self.body, _name("text:p"))
+        found.text = said
+        return found
+
+    def _formula(self, line: ET.Element, expr: Expr) -> None:
+        self.formulas.append(expr)
+        number = len(self.formulas)
+        frame = ET.SubElement(line, _name("draw:frame"), {
+            _name("draw:name"): f"Formula {number}", _name("text:anchor-type"): "as-char",
+            _name("svg:width"): f"{max(1, len(text(expr))) * 0.21:.2f}cm", _name("svg:height"): "0.95cm",
+        })  # fmt: skip
+        link = {"href": f"./Object {number}", "type": "simple", "show": "embed", "actuate": "onLoad"}
+        ET.SubElement(frame, _name("draw:object"), {_name(f"xlink:{name}"): value for name, value in link.items()})
+        ET.SubElement(frame, _name("svg:desc")).text = text(expr)
+
+    def _manifest(self) -> bytes:
+        root = ET.Element(_name("manifest:manifest"), {_name("manifest:version"): "1.3"})
+        entries = [("/", TYPE), ("content.xml", "text/xml")]
+        for i in range(len(self.formulas)):
+            entries += [(f"Object {i + 1}/", _FORMULA), (f"Object {i + 1}/content.xml", "text/xml")]
+        for path, kind in entries:
+            ET.SubElement(root, _name("manifest:file-entry"), {
+                _name("manifest:full-path"): path, _name("manifest:media-type"): kind,
+            })  # fmt: skip
+        return _bytes(root)
+
+
+def _name(prefixed: str) -> str:
+    prefix, name = prefixed.split(":")
+    return f"{{{SPACES[prefix]}}}{name}"
+
+
+def _bytes(root: ET.Element) -> bytes:
+    return bytes(ET.tostring(root, encoding="utf-8", xml_declaration=True))

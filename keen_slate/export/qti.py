@@ -1,0 +1,157 @@
+"""A set as a QTI 3.0 package (the open assessment standard of 1EdTech): an item for each example.
+
+Written from the published structure as remembered, without its schema at hand; docs/formats.md says so.
+"""
+
+from __future__ import annotations
+
+import xml.etree.ElementTree as ET
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from keen_slate.core.document import Worked
+from keen_slate.core.reading import labelled
+from keen_slate.core.vocabulary import saying
+from keen_slate.core.wording import text, words
+
+from .notation import mathml
+from .packages import package
+
+ITEM = "http://www.imsglobal.org/xsd/imsqtiasi_v3p0"
+MANIFEST = "http://www.imsglobal.org/xsd/qti/qtiv3p0/imscp_v1p1"
+_XML = "http://www.w3.org/XML/1998/namespace"
+_RESPONSE, _SCORE, _FEEDBACK, _RIGHT = "RESPONSE", "SCORE", "FEEDBACK", "RIGHT"
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """An answer that is expected: its *texts*, the *identifier* of its feedback, and what the feedback says."""
+
+    texts: tuple[str, ...]
+    identifier: str
+    said: str
+
+
+def qti(title: str, examples: Sequence[Worked], points: Sequence[int]) -> bytes:
+    """The package: a manifest, a test, and an item for each example, worth its *points*."""
+    names = [f"item-{i + 1}" for i in range(len(examples))]
+    items = {
+        f"items/{name}.xml": _document(item(name, f"{title}: {i + 1}", worked, points[i]), ITEM)
+        for i, (name, worked) in enumerate(zip(names, examples, strict=True))
+    }
+    manifest = _document(_manifest(names), MANIFEST)
+    return package({"imsmanifest.xml": manifest, "test.xml": _document(_test(title, names), ITEM), **items})
+
+
+def expected(worked: Worked) -> list[Judged]:
+    """The right answer, with and without its label, then each likely wrong one that is written differently."""
+    working = worked.working
+    say = saying(working.ways)
+    label = working.problem.label
+    right = tuple(dict.fromkeys([say(text(working.answer)), say(working.answer_text)]))
+    judged = [Judged(right, _RIGHT, "Right.")]
+    taken = set(right)
+    for found in worked.found:
+        bare = say(text(found.wrong.answer))
+        texts = [t for t in dict.fromkeys([bare, say(labelled(bare, label))]) if t not in taken]
+        if found.status == "hidden" or not texts:
+            continue
+        taken.update(texts)
+        said = f"{say(found.entry.reason)} {say(found.entry.question)}"
+        judged.append(Judged(tuple(texts), found.entry.code, said))
+    return judged
+
+
+def item(identifier: str, title: str, worked: Worked, points: int) -> ET.Element:
+    """One item: the problem, a box for the answer, and feedback for each answer that is expected."""
+    judged = expected(worked)
+    root = ET.Element("qti-assessment-item", {
+        "identifier": identifier, "title": title, "adaptive": "false", "time-dependent": "false", f"{{{_XML}}}lang": "en",
+    })  # fmt: skip
+    response = ET.SubElement(root, "qti-response-declaration", _declared(_RESPONSE, "string"))
+    correct = ET.SubElement(response, "qti-correct-response")
+    ET.SubElement(correct, "qti-value").text = judged[0].texts[0]
+    score = ET.SubElement(root, "qti-outcome-declaration", _declared(_SCORE, "float"))
+    ET.SubElement(ET.SubElement(score, "qti-default-value"), "qti-value").text = "0"
+    ET.SubElement(root, "qti-outcome-declaration", _declared(_FEEDBACK, "identifier"))
+    _body(root, worked)
+    _processing(root, judged, points)
+    for one in judged:
+        feedback = ET.SubElement(root, "qti-modal-feedback", {
+            "outcome-identifier": _FEEDBACK, "identifier": one.identifier, "show-hide": "show",
+        })  # fmt: skip
+        ET.SubElement(ET.SubElement(feedback, "qti-content-body"), "p").text = one.said
+    return root
+
+
+def _declared(identifier: str, base: str) -> dict[str, str]:
+    return {"identifier": identifier, "cardinality": "single", "base-type": base}
+
+
+def _body(root: ET.Element, worked: Worked) -> None:
+    problem = worked.working.problem
+    body = ET.SubElement(root, "qti-item-body")
+    shown = ET.fromstring(mathml(problem.expr))
+    shown.set("alttext", words(problem.expr))
+    ET.SubElement(body, "p").append(shown)
+    answer = ET.SubElement(body, "p")
+    ET.SubElement(answer, "qti-text-entry-interaction", {"response-identifier": _RESPONSE, "expected-length": "12"})
+    if problem.label:
+        answer[0].tail = f" {problem.label}"
+
+
+def _processing(root: ET.Element, judged: Sequence[Judged], points: int) -> None:
+    condition = ET.SubElement(ET.SubElement(root, "qti-response-processing"), "qti-response-condition")
+    for i, one in enumerate(judged):
+        branch = ET.SubElement(condition, "qti-response-if" if i == 0 else "qti-response-else-if")
+        tests = ET.SubElement(branch, "qti-or") if len(one.texts) > 1 else branch
+        for written in one.texts:
+            match = ET.SubElement(tests, "qti-string-match", {"case-sensitive": "false"})
+            ET.SubElement(match, "qti-variable", {"identifier": _RESPONSE})
+            ET.SubElement(match, "qti-base-value", {"base-type": "string"}).text = written
+        if one.identifier == _RIGHT:
+            _set(branch, _SCORE, "float", str(points))
+        _set(branch, _FEEDBACK, "identifier", one.identifier)
+
+
+def _set(branch: ET.Element, outcome: str, base: str, value: str) -> None:
+    put = ET.SubElement(branch, "qti-set-outcome-value", {"identifier": outcome})
+    ET.SubElement(put, "qti-base-value", {"base-type": base}).text = value
+
+
+def _test(title: str, names: Sequence[str]) -> ET.Element:
+    root = ET.Element("qti-assessment-test", {"identifier": "test", "title": title})
+    part = ET.SubElement(root, "qti-test-part", {
+        "identifier": "part", "navigation-mode": "nonlinear", "submission-mode": "individual",
+    })  # fmt: skip
+    section = ET.SubElement(
+        part, "qti-assessment-section", {"identifier": "section", "title": title, "visible": "true"}
+    )
+    for name in names:
+        ET.SubElement(section, "qti-assessment-item-ref", {"identifier": f"ref-{name}", "href": f"items/{name}.xml"})
+    return root
+
+
+def _manifest(names: Sequence[str]) -> ET.Element:
+    root = ET.Element("manifest", {"identifier": "keen-slate-set"})
+    about = ET.SubElement(root, "metadata")
+    ET.SubElement(about, "schema").text = "QTI Package"
+    ET.SubElement(about, "schemaversion").text = "3.0.0"
+    ET.SubElement(root, "organizations")
+    resources = ET.SubElement(root, "resources")
+    test = _resource(resources, "test", "imsqti_test_xmlv3p0", "test.xml")
+    for name in names:
+        ET.SubElement(test, "dependency", {"identifierref": name})
+        _resource(resources, name, "imsqti_item_xmlv3p0", f"items/{name}.xml")
+    return root
+
+
+def _resource(resources: ET.Element, identifier: str, kind: str, address: str) -> ET.Element:
+    found = ET.SubElement(resources, "resource", {"identifier": identifier, "type": kind, "href": address})
+    ET.SubElement(found, "file", {"href": address})
+    return found
+
+
+def _document(root: ET.Element, namespace: str) -> bytes:
+    root.set("xmlns", namespace)
+    return bytes(ET.tostring(root, encoding="utf-8", xml_declaration=True))
