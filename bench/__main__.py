@@ -27,7 +27,7 @@ from keen_slate.core.ladders import build, counts_of, read_spec
 from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.misconceptions.registry import ENTRIES
 from keen_slate.core.ways import CODES, Ways
-from keen_slate.core.wording import text
+from keen_slate.core.wording import text as written
 from keen_slate.export.fonts import on_disk
 from keen_slate.export.handout import Item, Options, handout
 from keen_slate.export.pdf import pages, pdf
@@ -177,7 +177,7 @@ def ladders() -> None:
 def paper() -> None:
     """Seconds for the PDF of thirty examples with their key, without and with pictures of the steps."""
     wish = read_spec({"from": "M1", "to": "M9", "steps": 30, "avoid": ["negatives"]})
-    items = [Item(work_text(text(one.expr)), TeachersWords(), Fading(), {}) for one in build(wish).problems]
+    items = [Item(work_text(written(one.expr)), TeachersWords(), Fading(), {}) for one in build(wish).problems]
     for pictures in (False, True):
         began = time.perf_counter()
         options = Options(form="full", pictures=pictures)
