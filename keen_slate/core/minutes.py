@@ -5,6 +5,16 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 FIRST, FURTHER, LINE = 180, 40, 10  # seconds
+GLANCE = 30  # who shows an example for less has not worked it with the class
+
+
+def own_time(days: Sequence[int]) -> int | None:
+    """The teacher's own time for an example, from the seconds logged on each day: the last that was more than a glance.
+
+    >>> own_time([95, 12]), own_time([4])
+    (95, None)
+    """
+    return next((spent for spent in reversed(days) if spent >= GLANCE), None)
 
 
 def seconds(kinds: Sequence[str], lines: Sequence[int], own: Sequence[int | None] = ()) -> list[int]:

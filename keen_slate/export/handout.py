@@ -12,6 +12,7 @@ from keen_slate.core.document import TeachersWords, Worked, in_words, picture_of
 from keen_slate.core.fading import Fading, glyphs_with_blanks, jotting_with_blanks
 from keen_slate.core.figures.inks import INKS
 from keen_slate.core.figures.svg import svg
+from keen_slate.core.layouts.line import lead
 from keen_slate.core.marks import ANSWER, Marks, marks
 from keen_slate.core.reading import labelled
 from keen_slate.core.vocabulary import saying
@@ -151,7 +152,9 @@ def _line(working: Working, index: int | None, key: str, fading: Fading) -> str:
     step = working.steps[index]
     roles: Roles = ("answer",) if index == len(working.steps) - 1 else step.roles
     pieces = glyphs_with_blanks(glyphs(step.after, roles), key, fading)
-    return f'<span class="operator">=</span>{math(in_words(pieces, say))}'
+    before = " ".join(lead(working, index).strip())
+    start = f'<span class="operator">{before}</span>' if before else ""
+    return f"{start}{math(in_words(pieces, say))}"
 
 
 def _picture(item: Item, index: int, options: Options) -> str:

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from html import escape
 from typing import assert_never
 
+from keen_slate.core.layouts.line import lead
 from keen_slate.core.numbers import (
     Blank,
     Bracket,
@@ -108,23 +108,26 @@ def _sign(written: str) -> str:
     return f"<mo>{written}</mo>"
 
 
+# What stands before a line, in either notation; a blank where its calculation begins.
+_LEADS_LATEX = {"": "", "=": "={}", "_=": r"\square ={}"}
+_LEADS_MATHML = {"": "", "=": "<mo>=</mo>", "_=": "<mrow><mi>\u25a1</mi><mo>=</mo></mrow>"}
+
+
 # Workings -----------------------------------------------------------------------------------------------------------
 
 
 def working_latex(working: Working) -> str:
     """The working, a line each, equals signs under each other (package amsmath)."""
-    first, *lines = _lines(working)
-    rows = [f"  & {latex(first)} \\\\", *[f"  ={{}} & {latex(line)} \\\\" for line in lines]]
+    rows = [f"  & {latex(working.problem.expr)} \\\\"]
+    for i, step in enumerate(working.steps):
+        before = _LEADS_LATEX[lead(working, i).strip()]
+        rows.append(f"  {before} & {latex(step.after)} \\\\")
     return "\n".join([r"\begin{align*}", *rows, r"\end{align*}"])
 
 
 def working_mathml(working: Working) -> str:
     """The working as a table of lines."""
-    first, *lines = _lines(working)
-    rows = [("", first), *[(_sign("="), line) for line in lines]]
+    rows = [("", working.problem.expr)]
+    rows += [(_LEADS_MATHML[lead(working, i).strip()], step.after) for i, step in enumerate(working.steps)]
     cells = "".join([f"<mtr><mtd>{sign}</mtd><mtd>{_row(line)}</mtd></mtr>" for sign, line in rows])
     return f'<math xmlns="{_NAMESPACE}" display="block"><mtable columnalign="right left">{cells}</mtable></math>'
-
-
-def _lines(working: Working) -> Sequence[Expr]:
-    return [working.problem.expr, *[step.after for step in working.steps]]

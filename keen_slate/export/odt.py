@@ -6,6 +6,7 @@ import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 
 from keen_slate.core.document import Worked
+from keen_slate.core.layouts.line import lead
 from keen_slate.core.numbers import Expr
 from keen_slate.core.vocabulary import saying
 from keen_slate.core.wording import plain, text
@@ -56,8 +57,8 @@ class _Writer:
         self._formula(line, working.problem.expr)
         if working.problem.label:
             line[-1].tail = f"  in {working.problem.label}"
-        for step in working.steps:
-            line = self._paragraph("= ")
+        for i, step in enumerate(working.steps):
+            line = self._paragraph(f"{' '.join(lead(working, i).strip())} ".lstrip())
             self._formula(line, step.after)
             line[-1].tail = f"   {say(plain(step.title))}"
         self._paragraph(f"Answer: {say(working.answer_text)}")

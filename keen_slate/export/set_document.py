@@ -9,6 +9,9 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints, Validation
 
 from keen_slate.core.document import work_text
 from keen_slate.core.errors import CoreError, ReadError
+from keen_slate.core.fading import MOST_BLANKS
+from keen_slate.core.keys import BLANK_KEY, MARK_KEY, STEP_KEY, WORDS_KEY
+from keen_slate.core.marks import MOST_POINTS
 from keen_slate.core.standards import CODES
 from keen_slate.core.ways import Ways
 
@@ -18,6 +21,8 @@ MOST_EXAMPLES = 60
 
 Text = Annotated[str, StringConstraints(max_length=1000)]
 Codes = Annotated[dict[str, Text], Field(max_length=100)]
+Sentence = Annotated[str, StringConstraints(min_length=1, max_length=1000, pattern=r"\S")]
+Words = Annotated[dict[Annotated[str, StringConstraints(pattern=WORDS_KEY)], Sentence], Field(max_length=100)]
 
 
 class Part(BaseModel):
@@ -30,8 +35,8 @@ class FadingPart(Part):
     """What pupils fill in."""
 
     hide: Annotated[int, Field(ge=0, le=99)] = 0
-    blanks: Annotated[list[Text], Field(max_length=200)] = []
-    pause: Text | None = None
+    blanks: Annotated[list[Annotated[str, StringConstraints(pattern=BLANK_KEY)]], Field(max_length=MOST_BLANKS)] = []
+    pause: Annotated[str, StringConstraints(pattern=STEP_KEY)] | None = None
 
 
 class ExamplePart(Part):
@@ -40,10 +45,13 @@ class ExamplePart(Part):
     problem: Annotated[str, StringConstraints(max_length=800)]
     to: Literal["improper", "mixed", "fraction", "decimal"] | None = None
     ways: Codes = {}
-    words: Codes = {}
+    words: Words = {}
     note: Text = ""
     fading: FadingPart = FadingPart()
-    marks: Annotated[dict[str, Annotated[int, Field(ge=0, le=20)]], Field(max_length=60)] = {}
+    marks: Annotated[
+        dict[Annotated[str, StringConstraints(pattern=MARK_KEY)], Annotated[int, Field(ge=0, le=MOST_POINTS)]],
+        Field(max_length=60),
+    ] = {}
 
 
 class SetDocument(Part):
@@ -57,7 +65,7 @@ class SetDocument(Part):
     note: Text = ""
     lesson_minutes: Annotated[int, Field(ge=1, le=600)] | None = None
     ways: Codes = {}
-    words: Codes = {}
+    words: Words = {}
     examples: Annotated[list[ExamplePart], Field(max_length=MOST_EXAMPLES)] = []
 
 
@@ -93,7 +101,7 @@ def read_document(file: bytes) -> SetDocument:
 
 
 def _worked(document: SetDocument) -> SetDocument:
-    """The *document*, every setting known and every problem read and worked. Raises `ReadError`."""
+    """The *document*, every setting known and every problem worked and spelled as it is stored. Raises `ReadError`."""
     unknown = [code for code in document.standards if code not in CODES]
     if unknown:
         raise _refused(f"standards: {unknown[0]!r} is not known.", "Nothing was stored.")
@@ -102,7 +110,7 @@ def _worked(document: SetDocument) -> SetDocument:
         place = f"examples[{i}]"
         ways = _ways({**document.ways, **example.ways}, f"{place}.ways")
         try:
-            work_text(example.problem, ways, ".", example.to)
+            example.problem = work_text(example.problem, ways, ".", example.to).working.problem.text
         except CoreError as error:
             raise _refused(f"{place}.problem: {error.message}", error.hint) from None
     return document

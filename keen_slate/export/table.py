@@ -12,6 +12,7 @@ from keen_slate.core.document import Worked, mark_of, work_text
 from keen_slate.core.errors import CoreError
 from keen_slate.core.ladders.options import copy_key
 from keen_slate.core.reading import labelled, read
+from keen_slate.core.vocabulary import saying
 from keen_slate.core.ways import Ways
 from keen_slate.core.wording import text
 
@@ -29,12 +30,13 @@ def table(examples: Sequence[Worked]) -> str:
     for i, worked in enumerate(examples):
         working = worked.working
         label = working.problem.label
+        say = saying(working.ways)
         wrong = [
-            f"{labelled(text(one.wrong.answer), label if one.wrong.labelled else None)} ({one.entry.name})"
+            say(f"{labelled(text(one.wrong.answer), label if one.wrong.labelled else None)} ({one.entry.name})")
             for one in worked.found
             if one.status != "hidden"
         ]
-        cells = (working.problem.text, working.answer_text, worked.features.rung or "", "; ".join(wrong))
+        cells = (say(working.problem.text), say(working.answer_text), worked.features.rung or "", "; ".join(wrong))
         rows.writerow([i + 1, *map(_as_text, cells)])
     return out.getvalue()
 

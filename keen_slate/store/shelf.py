@@ -165,7 +165,7 @@ class Shelf:
         if set_id is None:
             self.session.get_one(Teacher, self.teacher_id).ways = dict(ways)
             return
-        found = self.one_set(set_id)
+        found = self._locked(set_id)
         history = History(self.session, found)
         history.begin()
         self.session.get_one(Teacher, self.teacher_id).ways = dict(ways)
@@ -230,7 +230,7 @@ class Shelf:
 
     def add_time(self, set_id: uuid.UUID, example_id: uuid.UUID, day: str, seconds: int) -> Example:
         """Log that an example was shown for so many *seconds* on a *day*. It is no change of the set, and is not undone."""
-        self._found(self._query(set_id).with_for_update(of=ExampleSet).execution_options(populate_existing=True))
+        self._locked(set_id)
         example = self.example(set_id, example_id)
         log = [dict(entry) for entry in example.time_log]
         if not log or log[-1]["day"] != day:
@@ -251,14 +251,17 @@ class Shelf:
         return History(self.session, found)
 
     def _for_change(self, set_id: uuid.UUID, version: int) -> tuple[ExampleSet, History]:
-        # Whoever changes the same set at this moment waits, and then sees the version that this change makes.
-        query = self._query(set_id).with_for_update(of=ExampleSet)
-        found = self._found(query.execution_options(populate_existing=True))
+        found = self._locked(set_id)
         if found.version != version:
             raise StaleSetError("This set was changed in another tab since it was opened here.")
         history = History(self.session, found)
         history.begin()
         return found, history
+
+    def _locked(self, set_id: uuid.UUID) -> ExampleSet:
+        """The set as it is now; whoever changes it at this moment waits, and then sees the version that this change makes."""
+        query = self._query(set_id).with_for_update(of=ExampleSet)
+        return self._found(query.execution_options(populate_existing=True))
 
     def _changed(self, found: ExampleSet, history: History, said: str) -> ExampleSet:
         history.record(said)

@@ -10,6 +10,7 @@ from uuid import UUID
 from apiflask import APIBlueprint
 from flask import Response, request
 
+from keen_slate.core.numbers import Equation
 from keen_slate.core.ways import Ways
 from keen_slate.export.notation import latex, mathml, working_latex, working_mathml
 from keen_slate.export.odt import TYPE as ODT_TYPE
@@ -57,14 +58,14 @@ def save_text(set_id: UUID) -> Response:
 
 @blueprint.get("/sets/<uuid:set_id>/qti.zip")
 def save_items(set_id: UUID) -> Response:
-    """The set as a QTI 3.0 package, an item for each example with a single answer."""
+    """The set as a QTI 3.0 package, an item for each example whose answer is one number."""
     with shelf() as mine:
         found = mine.one_set(set_id)
         summaries = {str(one["id"]): one["points"] for one in views.summaries_of(found, mine.house_ways())}
         pairs = [
             (worked, summaries[str(example.id)])
             for example, worked in views.each_worked(found, mine.house_ways())
-            if len(worked.working.answers) < 2
+            if len(worked.working.answers) < 2 and not isinstance(worked.working.answer, Equation)
         ]
     made = qti(found.title, [worked for worked, _ in pairs], [points for _, points in pairs])
     return _file(made, found.title, "zip", "application/zip")

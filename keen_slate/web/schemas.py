@@ -15,6 +15,7 @@ from keen_slate.core.compare import OtherWay
 from keen_slate.core.fading import MOST_BLANKS
 from keen_slate.core.features import Features
 from keen_slate.core.figures.display import Mark
+from keen_slate.core.keys import BLANK_KEY, MARK_KEY, STEP_KEY, WORDS_KEY
 from keen_slate.core.layouts.cells import Cell, Rule
 from keen_slate.core.layouts.sheet import Sheet
 from keen_slate.core.marks import MOST_POINTS, Marks
@@ -25,17 +26,13 @@ from keen_slate.store.models import TITLE_LENGTH, WORDS_LENGTH
 Source = Annotated[str, StringConstraints(max_length=4 * MAX_CHARACTERS)]
 Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
 Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=WORDS_LENGTH)]
-StepKey = Annotated[str, StringConstraints(pattern=r"^[a-z-]{1,40}( [0-9]{1,2})?( spoken| picture)?$")]
-Words = Annotated[dict[StepKey, Sentence], Field(max_length=100)]
+Words = Annotated[dict[Annotated[str, StringConstraints(pattern=WORDS_KEY)], Sentence], Field(max_length=100)]
 Target = Literal["improper", "mixed", "fraction", "decimal"]
-BlankKey = Annotated[
-    str,
-    StringConstraints(
-        pattern=r"^(problem|[a-z-]{1,40} [0-9]{1,2})( row| [0-9]{1,3}| line [0-9]{1,2}( [0-9]{1,2})?)$", max_length=80
-    ),
+BlankKey = Annotated[str, StringConstraints(pattern=BLANK_KEY)]
+Points = Annotated[
+    dict[Annotated[str, StringConstraints(pattern=MARK_KEY)], Annotated[int, Field(ge=0, le=MOST_POINTS)]],
+    Field(max_length=60),
 ]
-Points = Annotated[dict[Annotated[str, StringConstraints(pattern=r"^(answer|[a-z-]{1,40} [0-9]{1,2})$")],
-                        Annotated[int, Field(ge=0, le=MOST_POINTS)]], Field(max_length=60)]  # fmt: skip
 Note = Annotated[str, StringConstraints(strip_whitespace=True, max_length=WORDS_LENGTH)]
 WaysMap = Annotated[dict[str, str], Field(max_length=40)]
 
@@ -407,7 +404,7 @@ class FadingIn(Strict):
 
     hide: Annotated[int, Field(ge=0, le=99)] = 0
     blanks: Annotated[list[BlankKey], Field(max_length=MOST_BLANKS)] = []
-    pause: Annotated[str, StringConstraints(pattern=r"^[a-z-]{1,40} [0-9]{1,2}$")] | None = None
+    pause: Annotated[str, StringConstraints(pattern=STEP_KEY)] | None = None
 
 
 class ExampleSummary(BaseModel):

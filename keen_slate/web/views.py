@@ -102,7 +102,7 @@ def summaries_of(found: ExampleSet, house: Mapping[str, str]) -> list[dict[str, 
         summaries.append(summary)
         kinds.append(kind)
     hides = plan([summary["steps"] for summary in summaries])
-    own = [example.time_log[-1]["seconds"] if example.time_log else None for example in found.examples]
+    own = [minutes.own_time([day["seconds"] for day in example.time_log]) for example in found.examples]
     seconds = minutes.seconds(kinds, [summary["steps"] + 1 for summary in summaries], own)
     for summary, hide, planned in zip(summaries, hides, seconds, strict=True):
         summary |= {"planned_hide": hide, "seconds": planned}

@@ -21,7 +21,7 @@ from tools.schema import TARGET, schema
 words = st.text(st.characters(blacklist_categories=("Cs", "Cc")), max_size=40)
 problems = strategies.classroom_pairs.map(text)
 examples = st.builds(
-    ExamplePart, problem=problems, note=words, words=st.dictionaries(st.just("add 0"), words),
+    ExamplePart, problem=problems, note=words, words=st.dictionaries(st.just("add 0"), words.filter(str.strip)),
     ways=st.fixed_dictionaries({}, optional={"ties": st.sampled_from(CODES["ties"])}),
     fading=st.builds(FadingPart, hide=st.integers(0, 9), blanks=st.lists(st.just("problem 0"), max_size=1)),
     marks=st.dictionaries(st.just("answer"), st.integers(0, 20)),
@@ -47,6 +47,8 @@ class DocumentTests(unittest.TestCase):
             ({"examples": [{"problem": "1/2 + 1/3", "hide": 1}]}, "examples[0].hide: "),
             ({"examples": [{"problem": "1/2 + 1/3", "ways": {"ties": "left"}}]}, "examples[0].ways: "),
             ({"examples": [{"problem": "1/2 + 1/3", "marks": {"answer": 21}}]}, "examples[0].marks.answer: "),
+            ({"examples": [{"problem": "1/2 + 1/3", "fading": {"blanks": ["<b>"]}}]}, "examples[0].fading.blanks[0]: "),
+            ({"examples": [{"problem": "1/2 + 1/3", "words": {"x y": "z"}}]}, "examples[0].words"),
             ({"examples": [{"problem": "1/2 + 1/3"}] * 61}, "examples: "),
             ({"title": " "}, "title: "), ({"standards": ["9.X"]}, "standards: '9.X'"), ({"version": 2}, "version"),
             ({"format": "x"}, "not a Keen Slate set"), ({"lesson_minutes": "10"}, "lesson_minutes: "), ({"by": "me"}, "by: "),

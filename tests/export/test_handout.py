@@ -68,6 +68,12 @@ class HandoutTests(unittest.TestCase):
         self.assertIn("=3512", "".join(without))
         self.assertNotIn("turned", "".join(without))
 
+    def test_chains_and_missing_numbers_are_led_by_what_stands_before_them(self):
+        (sheet,) = texts(made([item("2/7 = _/21 = 12/_"), item("5/8 + _ = 1 1/4")], form="full", key=False))
+        self.assertNotIn("==", sheet)
+        self.assertNotIn("=27=", sheet)
+        self.assertIn("_=114−58", sheet)
+
     def test_what_pupils_fill_in_is_left_out(self):
         faded = item(
             "7 1/4 - 3 5/6", hide=1, blanks=frozenset(["common-denominator 0 4", "common-denominator 0 line 0"])

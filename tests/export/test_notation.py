@@ -70,6 +70,13 @@ class NotationTests(unittest.TestCase):
             n, d = ratio(read(tight(spelled)).expr)
             self.assertEqual(n * expected[1], d * expected[0], spelled)
 
+    def test_an_equation_has_no_second_equals_sign_and_a_blank_leads_to_its_calculation(self):
+        chain, missing = work_text("2/7 = _/21 = 12/_").working, work_text("5/8 + _ = 1 1/4").working
+        for made in (working_latex(chain), working_mathml(chain)):
+            self.assertFalse(re.search(r"= ?\{\} &|<mtr><mtd><mo>=", made), made)
+        self.assertIn(r"\square ={} & 1\frac{1}{4} - \frac{5}{8}", working_latex(missing))
+        self.assertIn("<mtd><mrow><mi>□</mi><mo>=</mo></mrow></mtd>", working_mathml(missing))
+
     def test_a_working_has_a_row_for_each_line(self):
         working = work_text("7 1/4 - 3 5/6").working
         rows = ET.fromstring(working_mathml(working)).findall(f".//{SPACE}mtr")

@@ -23,11 +23,11 @@ def step_row(working: Working, i: int, columns: int = COLUMNS) -> Row:
     """What step *i* of the working ends in, after an equals sign; the answer in its own ink."""
     step = working.steps[i]
     roles: Roles = ("answer",) if i == len(working.steps) - 1 else step.roles
-    return expression_row(i, step.after, roles, _lead(working, i), columns)
+    return expression_row(i, step.after, roles, lead(working, i), columns)
 
 
-def _lead(working: Working, i: int) -> str:
-    """What stands before a line: an equals sign; nothing before an equation; the blank where its calculation begins."""
+def lead(working: Working, i: int) -> str:
+    """What stands before the end of step *i*: an equals sign; nothing before an equation; the blank where its calculation begins."""
     if isinstance(working.steps[i].after, Equation):
         return ""
     if not isinstance(working.problem.expr, Equation):
@@ -35,10 +35,10 @@ def _lead(working: Working, i: int) -> str:
     return "_=" if working.steps[i].kind == "inverse" else " ="
 
 
-def expression_row(step: int | None, expr: Expr, roles: Roles, lead: str, columns: int = COLUMNS) -> Row:
-    """*expr* in the squares, with *lead* (an equals sign, or nothing) in the first one."""
-    placer = _Placer(columns * SQUARE, SQUARE * max(1, len(lead)))
-    placer.cells += [cell for cell in characters(lead, 0, 0, "tall", "") if cell.text != " "]
+def expression_row(step: int | None, expr: Expr, roles: Roles, before: str, columns: int = COLUMNS) -> Row:
+    """*expr* in the squares, with what stands *before* it (an equals sign, or nothing) in the first ones."""
+    placer = _Placer(columns * SQUARE, SQUARE * max(1, len(before)))
+    placer.cells += [cell for cell in characters(before, 0, 0, "tall", "") if cell.text != " "]
     for piece in glyphs(expr, roles):
         placer.place(piece)
     return Row(step, placer.widest, placer.y + NUMBER_HEIGHT, tuple(placer.cells), tuple(placer.rules))
