@@ -131,7 +131,7 @@ onMounted(async () => {
         <p class="count" role="status">
           <template v-if="counts">
             {{ counts.exact ? '' : 'At most ' }}<strong>{{ Object.values(counts.counts).reduce((sum, n) => sum + n, 0).toLocaleString('en') }}</strong>
-            problems satisfy the limits, of {{ counts.considered.toLocaleString('en') }} looked at<template v-if="counts.sampled">; too many to go through one by one, so they are drawn by lot</template>.
+            problems satisfy the limits, of {{ counts.considered.toLocaleString('en') }} looked at<template v-if="counts.sampled">; there are more than could be looked at</template>.
           </template>
           <template v-else>Choose rungs on the left: how many problems of each.</template>
         </p>

@@ -15,34 +15,24 @@ from ..figures.scenes import MOST_PARTS
 from ..methods.common_denominator import relation
 from ..numbers import Expr, Whole, make
 from ..rungs import UNLIKE
-from .space import Shape, TwoTerms
+from .space import Shape, TwoTerms, smaller
 from .spec import Limits
 from .wholes import pairs_of
 
 RUNGS = ("F1", "F2", "F3", "F4", "F5", "F6", "M1", "M2", "M3", "M4", "M5", "M6", "M7", "M8", "M9")
-_MOST_PARTS = 700  # all pairs of so many fractions are gone through; 2 to 37 make 666
+_MOST_PARTS = 545  # all pairs of so many fractions are gone through; with wholes to 12 there are 10^8 problems of them
 _Part = tuple[int, int]  # numerator and denominator
 _Shapes = dict[str, list[Shape]]
 
 
 def space(rung: str, limits: Limits) -> TwoTerms:
     """The candidates of *rung* within *limits*."""
-    parts = sum(d - 1 for d in limits.denominators)
+    gone_through = smaller(limits.denominators, _MOST_PARTS)
+    parts = sum(d - 1 for d in gone_through)
     numbers = parts if rung.startswith("F") else parts * (limits.largest_whole + 1) + limits.largest_whole
-    sampled = parts > _MOST_PARTS
-    gone_through = _spread(limits.denominators) if sampled else limits.denominators
     shapes = _shapes(gone_through, limits.largest_common, limits.avoid - {"negatives"})
+    sampled = gone_through != limits.denominators
     return TwoTerms(rung[0], shapes[rung], limits, 2 * numbers**2, pairs_of, _write, sampled)
-
-
-def _spread(denominators: tuple[int, ...]) -> tuple[int, ...]:
-    """As many of the smallest denominators as can be gone through in pairs."""
-    kept: list[int] = []
-    for d in denominators:
-        if sum(kept) + d - len(kept) > _MOST_PARTS:
-            break
-        kept.append(d)
-    return tuple(kept)
 
 
 def _write(whole: int, part: _Part | None) -> Expr:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 from functools import lru_cache
 from itertools import product
 from math import lcm
@@ -11,8 +12,10 @@ from random import Random
 from ..features import TIMES_TABLE
 from ..figures.scenes import MOST_PARTS
 from ..numbers import Bracket, Dec, Expr, Frac, Operator, Power, Product, Sum, Whole, ratio
+from .space import smaller
 from .spec import Limits
 
+_MOST_PARTS = 100  # all pairs of so many fractions are gone through; 2 to 14 make 91
 _MOST_TIMES = 6  # fractions are multiplied and divided by no more than this
 _Number = Whole | Frac | Dec
 _Three = tuple[_Number, _Number, _Number]
@@ -71,13 +74,12 @@ RUNGS = tuple(FORMS)
 class Forms:
     """The problems of one rung: every form with all numbers that keep each line whole (O1, O2) and not below zero."""
 
-    sampled = False
-
     def __init__(self, rung: str, limits: Limits) -> None:
         self.rung = self.family = rung
-        self.limits = limits
+        self.limits = replace(limits, denominators=smaller(limits.denominators, _MOST_PARTS))
+        self.sampled = rung in ("O3", "O4") and self.limits.denominators != limits.denominators
         self.exact = not limits.avoid & {"simplification", "large-facts"}
-        self.considered = len(FORMS[rung]) * _how_many(rung, limits)
+        self.considered = len(FORMS[rung]) * _how_many(rung, self.limits)
 
     @property
     def count(self) -> int:

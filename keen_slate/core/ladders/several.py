@@ -5,6 +5,7 @@ from __future__ import annotations
 from bisect import bisect_right
 from collections import Counter
 from collections.abc import Iterator
+from dataclasses import replace
 from fractions import Fraction
 from functools import cached_property, lru_cache
 from itertools import accumulate, product
@@ -16,9 +17,10 @@ from ..figures.scenes import MOST_PARTS
 from ..methods.terms import operator_for
 from ..numbers import Dec, Expr, Frac, Sum, Whole
 from .decimals import PARTS
-from .space import SEARCHED_WHOLE
+from .space import SEARCHED_WHOLE, smaller
 from .spec import Limits
 
+_MOST_PARTS = 100  # all triples of so many fractions are gone through; 2 to 14 make 91
 _SIGNS = ((1, 1), (1, -1), (-1, 1), (-1, -1))
 _Triple = tuple[int, int, int]
 _Group = tuple[_Triple, tuple[int, int]]  # three denominators, two signs
@@ -36,10 +38,9 @@ class ThreeFractions:
     exact = True
 
     def __init__(self, limits: Limits) -> None:
-        self.limits = limits
-        parts = sum(d - 1 for d in limits.denominators)
-        self.considered = len(_SIGNS) * parts**3
-        self.sampled = self.considered >= SEARCHED_WHOLE
+        self.limits = replace(limits, denominators=smaller(limits.denominators, _MOST_PARTS))
+        self.considered = len(_SIGNS) * sum(d - 1 for d in self.limits.denominators) ** 3
+        self.sampled = self.limits.denominators != limits.denominators
 
     @cached_property
     def _groups(self) -> list[_Group]:

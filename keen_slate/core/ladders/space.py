@@ -17,10 +17,21 @@ from .wholes import Pairs
 SEARCHED_WHOLE = 10**8  # a space of fewer candidates is searched whole
 
 
+def smaller(denominators: tuple[int, ...], most: int) -> tuple[int, ...]:
+    """As many of the smaller *denominators* as have no more than *most* proper fractions; one at least.
+
+    >>> smaller((2, 3, 4, 50), 10)
+    (2, 3, 4)
+    """
+    up_to = list(accumulate([d - 1 for d in denominators]))
+    return denominators[: max(1, bisect_right(up_to, most))]
+
+
 class Space(Protocol):
     """The candidates of one rung within limits. *considered* counts those of its *family* before any limit is looked at.
 
-    *exact* says that *count* is what satisfies the limits, and no upper bound; *sampled* that not all are gone through.
+    *exact* says that *count* is what satisfies the limits, and no upper bound; *sampled* that there are others which are not
+    gone through (those with the larger denominators).
     """
 
     family: str
