@@ -22,7 +22,8 @@ from .wholes import pairs_of
 RUNGS = ("F1", "F2", "F3", "F4", "F5", "F6", "M1", "M2", "M3", "M4", "M5", "M6", "M7", "M8", "M9")
 _MOST_PARTS = 545  # all pairs of so many fractions are gone through; with wholes to 12 there are 10^8 problems of them
 _Part = tuple[int, int]  # numerator and denominator
-_Shapes = dict[str, list[Shape]]
+_Shapes = dict[str, list[tuple[Shape, int, int]]]
+_MET = {"whole-answers": 1, "simplification": 2, "large-pictures": 4, "large-facts": 8}
 
 
 def space(rung: str, limits: Limits) -> TwoTerms:
@@ -30,50 +31,51 @@ def space(rung: str, limits: Limits) -> TwoTerms:
     gone_through = smaller(limits.denominators, _MOST_PARTS)
     parts = sum(d - 1 for d in gone_through)
     numbers = parts if rung.startswith("F") else parts * (limits.largest_whole + 1) + limits.largest_whole
-    shapes = _shapes(gone_through, limits.largest_common, limits.avoid - {"negatives"})
+    shapes = _within(rung, gone_through, limits)
     sampled = gone_through != limits.denominators
-    return TwoTerms(rung[0], shapes[rung], limits, 2 * numbers**2, pairs_of, _write, sampled)
+    return TwoTerms(rung[0], shapes, limits, 2 * numbers**2, pairs_of, _write, sampled)
 
 
 def _write(whole: int, part: _Part | None) -> Expr:
     return Whole(whole) if part is None else make(whole, *part)
 
 
-@lru_cache(maxsize=64)
-def _shapes(denominators: tuple[int, ...], largest_common: int | None, avoid: frozenset[str]) -> _Shapes:
-    """All shapes of every rung within the limits on denominators and on what is met."""
+@lru_cache(maxsize=4)
+def _shapes(denominators: tuple[int, ...]) -> _Shapes:
+    """All shapes of every rung, each with its common denominator and, as bits, what is met in it that may be avoided."""
     found: _Shapes = {rung: [] for rung in RUNGS}
     for d in denominators:
+        for rung, shape, left in _with_a_whole(d):
+            found[rung].append((shape, d, _met(shape, left, d)))
         for e in denominators:
             common = lcm(d, e)
-            too_large = largest_common is not None and common > largest_common
-            if too_large or ("large-pictures" in avoid and common > MOST_PARTS):
-                continue
             for rung, shape, left in _pairs_of_parts(d, e, common):
-                if not _avoided(shape, left, common, avoid):
-                    found[rung].append(shape)
-    for d in denominators:
-        if (largest_common is None or d <= largest_common) and not ("large-pictures" in avoid and d > MOST_PARTS):
-            for rung, shape, left in _with_a_whole(d):
-                if not _avoided(shape, left, d, avoid):
-                    found[rung].append(shape)
+                found[rung].append((shape, common, _met(shape, left, common)))
     return found
 
 
-def _avoided(shape: Shape, left: int, common: int, avoid: frozenset[str]) -> bool:
-    """Whether something is met that is to be avoided; *left* is the numerator of the answer's fraction part."""
-    if not avoid:
-        return False
+def _within(rung: str, denominators: tuple[int, ...], limits: Limits) -> list[Shape]:
+    """The shapes of *rung* within the limits on common denominators and on what is met."""
+    avoided = sum(bit for name, bit in _MET.items() if name in limits.avoid)
+    most = limits.largest_common or lcm(*denominators)
+    return [shape for shape, common, met in _shapes(denominators)[rung] if common <= most and not met & avoided]
+
+
+def _met(shape: Shape, left: int, common: int) -> int:
+    """What is met in a shape, as bits of `_MET`; *left* is the numerator of the answer's fraction part."""
     by = gcd(left, common) if left else 1
-    if ("whole-answers" in avoid and not left) or ("simplification" in avoid and by > 1):
-        return True
-    if "large-facts" not in avoid:
-        return False
+    met = 0 if left else _MET["whole-answers"]
+    if by > 1:
+        met |= _MET["simplification"]
+    if common > MOST_PARTS:
+        met |= _MET["large-pictures"]
     scaled = [part for part in (shape.first, shape.second) if part is not None and part[1] != common]
     facts = [(number, common // d) for n, d in scaled for number in (n, d)]
     if by > 1:
         facts += [(left // by, by), (common // by, by)]
-    return any(max(fact) > TIMES_TABLE and min(fact) > 1 for fact in facts)
+    if any(max(fact) > TIMES_TABLE and min(fact) > 1 for fact in facts):
+        met |= _MET["large-facts"]
+    return met
 
 
 def _pairs_of_parts(d: int, e: int, common: int) -> Iterator[tuple[str, Shape, int]]:

@@ -141,7 +141,7 @@ def _allows(common: int, limits: Limits) -> bool:
     return (most is None or common <= most) and not ("large-pictures" in limits.avoid and common > MOST_PARTS)
 
 
-@lru_cache(maxsize=16)
+@lru_cache(maxsize=4)
 def _listed(rung: str, limits: Limits) -> list[tuple[_Form, _Three]]:
     answer_of = _whole_answer if rung in ("O1", "O2") else _answer
     listed = []
