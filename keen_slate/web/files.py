@@ -132,6 +132,14 @@ def _fields(part: ExamplePart) -> dict[str, Any]:
 
 
 def _file(content: bytes, title: str, suffix: str, kind: str) -> Response:
-    name = re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "set"
-    headers = {"Content-Disposition": f'attachment; filename="{name}.{suffix}"'}
+    headers = {"Content-Disposition": f'attachment; filename="{file_name(title)}.{suffix}"'}
     return Response(content, mimetype=kind, headers=headers)
+
+
+def file_name(title: str) -> str:
+    """What a file of the set called *title* is named, without its suffix.
+
+    >>> file_name("O'Hara's <b>planks</b>")
+    'o-hara-s-b-planks-b'
+    """
+    return re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "set"

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import base64
-import re
 from pathlib import Path
 from typing import Any
 from uuid import UUID
@@ -20,6 +19,7 @@ from keen_slate.store.models import Example, ExampleSet
 from keen_slate.store.shelf import Shelf
 
 from . import views
+from .files import file_name
 from .ladders import other_problem
 from .pages import nonce
 from .schemas import HandoutQuery, PagesOut, SetOut, ShowIn
@@ -47,7 +47,9 @@ def download(set_id: UUID, query_data: HandoutQuery) -> Response:
         found = mine.one_set(set_id)
         document = pdf(_html(mine, found, query_data))
     return Response(
-        document, mimetype="application/pdf", headers={"Content-Disposition": f'inline; filename="{_name(found)}.pdf"'}
+        document,
+        mimetype="application/pdf",
+        headers={"Content-Disposition": f'inline; filename="{file_name(found.title)}.pdf"'},
     )
 
 
@@ -78,7 +80,7 @@ def save_page(set_id: UUID) -> Response:
     with shelf() as mine:
         found = mine.one_set(set_id)
         html = handout(found.title, [("", _items(found, mine.house_ways()))], READ, fonts.within(_assets()))
-    headers = {"Content-Disposition": f'attachment; filename="{_name(found)}.html"'}
+    headers = {"Content-Disposition": f'attachment; filename="{file_name(found.title)}.html"'}
     return Response(html, mimetype="text/html", headers=headers)
 
 
@@ -103,10 +105,6 @@ def shown(teacher_id: UUID, key: str) -> Response:
 
 def _items(found: ExampleSet, house: dict[str, str]) -> list[Item]:
     return [item for example in found.examples if (item := _item(example, house, 0, 0, set())) is not None]
-
-
-def _name(found: ExampleSet) -> str:
-    return re.sub(r"[^A-Za-z0-9]+", "-", found.title).strip("-").lower() or "set"
 
 
 def _item(example: Example, house: dict[str, str], number: int, seed: int, used: set[str]) -> Item | None:

@@ -6,17 +6,12 @@ import { useBench } from '../stores/bench'
 
 const bench = useBench()
 const mark = computed(() => bench.working?.marks.at(-1))
-
-async function give(typed: string): Promise<void> {
-  const points = Math.max(0, Math.min(20, Math.round(Number(typed)) || 0))
-  await bench.changeExample(({ marks }) => ({ marks: { ...marks, answer: points } }))
-}
 </script>
 
 <template>
   <details v-if="mark && bench.example" class="marks">
     <summary>{{ bench.example.points }} {{ bench.example.points === 1 ? 'mark' : 'marks' }} in all</summary>
-    <p><label>For the answer <KeptField type="number" min="0" max="20" :value="mark.points" @save="give" /></label> {{ mark.loses }}</p>
+    <p><label>For the answer <KeptField type="number" min="0" max="20" :value="mark.points" @save="bench.give('answer', $event)" /></label> {{ mark.loses }}</p>
     <p>Those of a step stand under its “why?”.</p>
   </details>
 </template>

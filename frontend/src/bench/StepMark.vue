@@ -10,12 +10,6 @@ const props = defineProps<{
 }>()
 const bench = useBench()
 
-async function give(typed: string): Promise<void> {
-  const points = Math.max(0, Math.min(20, Math.round(Number(typed)) || 0))
-  const key = props.mark?.key
-  if (key) await bench.changeExample(({ marks }) => ({ marks: { ...marks, [key]: points } }))
-}
-
 async function pause(): Promise<void> {
   await bench.changeExample(({ fading }) => ({ fading: { ...fading, pause: fading.pause === props.step.key ? null : props.step.key } }))
 }
@@ -23,7 +17,7 @@ async function pause(): Promise<void> {
 
 <template>
   <p v-if="mark" class="mark">
-    <label>Marks <KeptField type="number" min="0" max="20" :value="mark.points" @save="give" /></label> {{ mark.loses }}
+    <label>Marks <KeptField type="number" min="0" max="20" :value="mark.points" @save="bench.give(mark.key, $event)" /></label> {{ mark.loses }}
   </p>
   <p class="mark"><button class="word" :aria-pressed="step.pause" @click="pause">{{ step.pause ? 'No pause before this step' : 'Let them try before this step' }}</button></p>
 </template>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 
-import { ask, client, type Figure } from '../api/client'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import FigureFiles from '../parts/FigureFiles.vue'
+import { useExposure } from '../parts/useExposure'
 import { useBench } from '../stores/bench'
 
 const props = defineProps<{
@@ -14,20 +14,11 @@ const props = defineProps<{
 }>()
 
 const bench = useBench()
-const figure = ref<Figure | null>(null)
+const figure = useExposure(
+  () => ({ set_id: bench.set?.id ?? '', example_id: bench.chosen ?? '', code: props.code }),
+  () => props.problem,
+)
 const address = computed(() => `/api/sets/${bench.set?.id}/examples/${bench.chosen}/misconceptions/${props.code}/picture.svg`)
-
-let asked = 0
-
-async function load(): Promise<void> {
-  figure.value = null
-  const mine = ++asked // an answer that comes late must not replace a later one
-  const path = { set_id: bench.set?.id ?? '', example_id: bench.chosen ?? '', code: props.code }
-  const answer = await ask(client.GET('/api/sets/{set_id}/examples/{example_id}/misconceptions/{code}/picture', { params: { path } }))
-  if (answer.ok && mine === asked) figure.value = answer.data.figure
-}
-
-watch(() => [props.code, props.problem, bench.chosen], load, { immediate: true })
 </script>
 
 <template>

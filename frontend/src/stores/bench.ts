@@ -194,6 +194,12 @@ export const useBench = defineStore('bench', () => {
     return answer.ok
   }
 
+  /** Give the chosen example's step, or its answer, so many points as were typed. */
+  async function give(key: string, typed: string): Promise<void> {
+    const points = Math.max(0, Math.min(20, Math.round(Number(typed)) || 0))
+    await changeExample(({ marks }) => ({ marks: { ...marks, [key]: points } }))
+  }
+
   /** Leave pupils so many of the last steps of each example. */
   async function fade(hides: Record<string, number>): Promise<void> {
     const answer = await make((version) =>
@@ -255,7 +261,7 @@ export const useBench = defineStore('bench', () => {
 
   return {
     set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, otherWays, settings, beside,
-    open, choose, add, take, show, remove, move, reorder, reword, rewordSet, changeSet, changeExample, fade, setHouseWays, loadSettings,
+    open, choose, add, take, show, remove, move, reorder, reword, rewordSet, changeSet, changeExample, give, fade, setHouseWays, loadSettings,
     showBeside, undo, redo, settle, tryAgain,
   }
 })

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
-
-import { ask, client, type Figure, type Misconception } from '../api/client'
+import type { Misconception } from '../api/client'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
+import { useExposure } from '../parts/useExposure'
 
 const props = defineProps<{
   setId: string
@@ -12,14 +11,7 @@ const props = defineProps<{
   /** Whether it has been resolved: why it is wrong is shown. */
   resolved: boolean
 }>()
-const figure = ref<Figure | null>(null)
-
-watch(() => [props.item.code, props.exampleId], async () => {
-  figure.value = null
-  const path = { set_id: props.setId, example_id: props.exampleId, code: props.item.code }
-  const answer = await ask(client.GET('/api/sets/{set_id}/examples/{example_id}/misconceptions/{code}/picture', { params: { path } }))
-  if (answer.ok && path.code === props.item.code && path.example_id === props.exampleId) figure.value = answer.data.figure
-}, { immediate: true })
+const figure = useExposure(() => ({ set_id: props.setId, example_id: props.exampleId, code: props.item.code }))
 </script>
 
 <template>

@@ -143,7 +143,7 @@ def _allows(common: int, limits: Limits) -> bool:
 
 @lru_cache(maxsize=4)
 def _listed(rung: str, limits: Limits) -> list[tuple[_Form, _Three]]:
-    answer_of = _whole_answer if rung in ("O1", "O2") else _answer
+    answer_of = _whole_answer if rung in ("O1", "O2") else ratio
     listed = []
     for numbers in _numbers(rung, limits):
         for form in FORMS[rung]:
@@ -158,10 +158,6 @@ def _fits(n: int, d: int, limits: Limits) -> bool:
     if n <= 0 or (limits.below is not None and n >= limits.below * d):
         return False
     return not ("whole-answers" in limits.avoid and n % d == 0)
-
-
-def _answer(expr: Expr) -> tuple[int, int] | None:
-    return ratio(expr)
 
 
 def _whole_answer(expr: Expr) -> tuple[int, int] | None:
