@@ -300,7 +300,13 @@ def readable(worked: Worked) -> str:
         *([f"Estimate: {worked.estimate.sentence}"] if worked.estimate else []),
     ]
     if len(working.answers) > 1:
-        lines += ["", f"All {len(working.answers)} answers:", *[f"  {text(answer)}" for answer in working.answers]]
+        shown = len(working.answers)
+        some = shown != working.count
+        lines += [
+            "",
+            f"{f'The first {shown}' if some else f'All {shown}'} answers:",
+            *[f"  {text(a)}" for a in working.answers],
+        ]
     if worked.found:
         lines += ["", "They may write:"]
         lines += [f"  {text(found.wrong.answer):<10} {found.entry.name} ({found.status})" for found in worked.found]

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-import atexit
 import tempfile
 import uuid
 from functools import cache
+from multiprocessing.util import Finalize
 from pathlib import Path
 
 import psycopg
@@ -25,7 +25,7 @@ def postgres() -> LocalPostgres:
     directory.chmod(0o755)
     server = LocalPostgres(directory / "postgres", lasting=False)
     server.start(55500)
-    atexit.register(server.remove)
+    Finalize(None, server.remove, exitpriority=1)
     return server
 
 
@@ -49,7 +49,7 @@ def database_url() -> str:
 def engine() -> Engine:
     """The engine of the shared database."""
     made = open_engine(database_url())
-    atexit.register(made.dispose)
+    Finalize(None, made.dispose, exitpriority=2)
     return made
 
 

@@ -1,14 +1,21 @@
-"""Style, types, then all tests with unittest; the last line counts them.
+"""Style, types, then all tests with unittest, a class at a time on every core; the last line counts them.
 
 python -m tools.run_tests [PATTERN ...]    only the tests whose name holds one of the patterns, without the checks
 """
 
 from __future__ import annotations
 
+import io
+import multiprocessing
+import os
 import subprocess
 import sys
+import time
 import unittest
 import warnings
+from collections.abc import Iterator
+from concurrent.futures import ProcessPoolExecutor, as_completed
+from dataclasses import dataclass
 from pathlib import Path
 
 from hypothesis import HealthCheck, settings
@@ -19,6 +26,9 @@ CHECKS = (
     ("ruff format", ["ruff", "format", "--quiet", "--check", "."]),
     ("mypy", ["mypy", "--no-error-summary"]),
 )
+# What takes longest begins first, so that no core waits for it at the end.
+FIRST = ("tests.browser", "tests.web", "tools", "tests.core")
+SLOWEST = 10
 
 
 class Checks(unittest.TestCase):
@@ -33,30 +43,94 @@ class Checks(unittest.TestCase):
                 self.assertEqual(done.returncode, 0, f"\n{done.stdout}{done.stderr}")
 
 
-def main(patterns: list[str]) -> int:
-    """Run the tests; returns 1 when one failed or none ran."""
+@dataclass(frozen=True, slots=True)
+class Ran:
+    """What became of the tests of a class: what was written, how many ran, which failed, which were skipped, how long each took."""
+
+    output: str
+    count: int
+    failed: frozenset[str]
+    skipped: int
+    seconds: dict[str, float]
+
+
+class _Timed(unittest.TextTestResult):
+    def startTest(self, test: unittest.TestCase) -> None:
+        self.begun = time.monotonic()
+        super().startTest(test)
+
+    def stopTest(self, test: unittest.TestCase) -> None:
+        self.seconds = getattr(self, "seconds", {}) | {test.id(): time.monotonic() - self.begun}
+        super().stopTest(test)
+
+
+def run_class(names: list[str]) -> Ran:
+    """Run the tests called *names*, those of one class."""
+    stream = io.StringIO()
+    warnings.simplefilter("error")
+    suite = unittest.TestLoader().loadTestsFromNames(names)
+    result = unittest.TextTestRunner(stream, verbosity=2, warnings="error", resultclass=_Timed).run(suite)
+    bad = {str(test) for test, _ in (*result.failures, *result.errors)} | {str(t) for t in result.unexpectedSuccesses}
+    # A subtest that fails is a failure of its test.
+    failed = frozenset(name.split(" [")[0].split(" (<")[0] for name in bad)
+    return Ran(stream.getvalue(), result.testsRun, failed, len(result.skipped), getattr(result, "seconds", {}))
+
+
+def prepare() -> None:
+    """Settle what holds in every process that runs tests."""
     # The same examples every time, so that a run can be repeated; no deadline, for machines differ.
     settings.register_profile(
         "slate", derandomize=True, deadline=None, database=None, max_examples=300,
         suppress_health_check=[HealthCheck.too_slow],
     )  # fmt: skip
     settings.load_profile("slate")
+
+
+def _tests(suite: unittest.TestSuite) -> Iterator[unittest.TestCase]:
+    for part in suite:
+        if isinstance(part, unittest.TestSuite):
+            yield from _tests(part)
+        else:
+            yield part
+
+
+def _classes(patterns: list[str]) -> list[list[str]]:
+    """The names of the tests by class, the long ones first."""
     loader = unittest.TestLoader()
     if patterns:
         loader.testNamePatterns = [f"*{pattern}*" for pattern in patterns]
     suite = unittest.TestSuite([loader.discover(str(ROOT / "tests"), top_level_dir=str(ROOT))])
+    by_class: dict[str, list[str]] = {}
+    for test in _tests(suite):
+        by_class.setdefault(test.id().rsplit(".", 1)[0], []).append(test.id())
     if not patterns:
-        suite.addTests(loader.loadTestsFromTestCase(Checks))
-    warnings.simplefilter("error")
-    result = unittest.TextTestRunner(verbosity=2, warnings="error").run(suite)
-    failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
-    failed = len({str(test) for test, _ in result.failures + result.errors}) if failed else 0
-    skipped = len(result.skipped)
-    passed = result.testsRun - failed - skipped
-    sys.stdout.flush()
-    sys.stderr.flush()
-    print(f"{passed} passed, {failed} failed" + (f", {skipped} skipped" if skipped else ""), flush=True)
-    return 1 if failed or passed == 0 else 0
+        by_class["tools.run_tests.Checks"] = ["tools.run_tests.Checks.test_style_and_types"]
+
+    def rank(name: str) -> tuple[int, int]:
+        place = next((i for i, begin in enumerate(FIRST) if name.startswith(begin)), len(FIRST))
+        return place, -len(by_class[name])
+
+    return [by_class[name] for name in sorted(by_class, key=rank)]
+
+
+def main(patterns: list[str]) -> int:
+    """Run the tests; returns 1 when one failed or none ran."""
+    prepare()
+    done: list[Ran] = []
+    cores = os.cpu_count() or 1
+    with ProcessPoolExecutor(cores, multiprocessing.get_context("spawn"), initializer=prepare) as pool:
+        for future in as_completed([pool.submit(run_class, names) for names in _classes(patterns)]):
+            done.append(future.result())
+            print(done[-1].output, flush=True)
+    slow = sorted([pair for ran in done for pair in ran.seconds.items()], key=lambda pair: -pair[1])[:SLOWEST]
+    print("\n".join(["The slowest:", *[f"  {seconds:6.1f} s  {name}" for name, seconds in slow]]))
+    failed = frozenset().union(*[ran.failed for ran in done])
+    skipped = sum(ran.skipped for ran in done)
+    passed = sum(ran.count for ran in done) - len(failed) - skipped
+    for name in sorted(failed):
+        print(f"FAILED {name}")
+    print(f"{passed} passed, {len(failed)} failed" + (f", {skipped} skipped" if skipped else ""), flush=True)
+    return 1 if failed or passed <= 0 else 0
 
 
 if __name__ == "__main__":

@@ -14,6 +14,7 @@ from itertools import combinations
 from math import gcd
 from random import Random
 
+from .deadline import EndedEarlyError, look, passed
 from .errors import ReadError
 from .lexing import DecimalMark
 from .numbers import Bracket, Dec, Expr, Frac, Mixed, Operator, Product, Sum, Whole, value
@@ -37,13 +38,17 @@ _Ratio = tuple[int, int]  # numerator and denominator in lowest terms: quicker h
 
 @dataclass(frozen=True, slots=True)
 class Built:
-    """The shortest ways to the number wanted, or, where there is none, to the nearest that can be built."""
+    """The shortest ways to the number wanted, or, where there is none, to the nearest that can be built.
+
+    *ended_early* says that the deadline came before everything was tried.
+    """
 
     numbers: tuple[Expr, ...]
     wanted: Expr
     exact: bool
     nearest: Fraction
     ways: tuple[Expr, ...]
+    ended_early: bool = False
 
 
 def read_numbers(typed: str, mark: DecimalMark = ".") -> tuple[Expr, ...]:
@@ -92,16 +97,15 @@ def build(numbers: tuple[Expr, ...], wanted: Expr) -> Built:
     """
     search = _Search(_ratios(numbers), list(numbers))
     goal = _ratio(wanted)
-    for size in range(1, len(numbers) + 1):
-        choices = list(_choices(len(numbers), size))
-        if any(search.reaches(choice, goal) for choice in choices):
-            return Built(numbers, wanted, True, Fraction(*goal), search.listed(choices, goal))
-    near = search.nearest(goal)
-    for size in range(1, len(numbers) + 1):
-        choices = [c for c in _choices(len(numbers), size) if search.reaches(c, near)]
-        if choices:
-            return Built(numbers, wanted, False, Fraction(*near), search.listed(choices, near))
-    raise AssertionError("every number can be built from itself")
+    try:
+        if ways := search.shortest(goal):
+            return Built(numbers, wanted, True, Fraction(*goal), ways, passed())
+        near = search.nearest(goal)
+        return Built(numbers, wanted, False, Fraction(*near), search.shortest(near))
+    except EndedEarlyError:
+        # A number that is given is always at hand.
+        best = min(numbers, key=lambda number: (abs(value(number) - value(wanted)), text(number)))
+        return Built(numbers, wanted, value(best) == value(wanted), value(best), (best,), ended_early=True)
 
 
 def _ratio(number: Expr) -> _Ratio:
@@ -176,6 +180,7 @@ class _Search:
                 found: set[_Ratio] = set()
                 for part, other in _splits(choice):
                     for a in self.values(part):
+                        look()
                         for b in self.values(other):
                             found.update(_results(a, b))
                 self.known[choice] = frozenset(found)
@@ -196,15 +201,26 @@ class _Search:
         for part, other in _splits(choice):
             small, large = (part, other) if part.bit_count() <= other.bit_count() else (other, part)
             for a in self.values(small):
+                look()
                 for operator, b, swapped in _partners(a, goal):
                     if self.reaches(large, b):
                         yield small, a, operator, large, b, swapped
+
+    def shortest(self, goal: _Ratio) -> tuple[Expr, ...]:
+        """The ways to *goal* that need the fewest numbers; none where it cannot be made."""
+        for size in range(1, len(self.numbers) + 1):
+            choices = [choice for choice in _choices(len(self.numbers), size) if self.reaches(choice, goal)]
+            if choices:
+                return self.listed(choices, goal)
+        return ()
 
     def listed(self, choices: list[_Choice], goal: _Ratio) -> tuple[Expr, ...]:
         """The different ways to *goal*: order and grouping that do not matter are not told apart."""
         found: dict[str, Expr] = {}
         for choice in choices:
             for way in self.ways(choice, goal):
+                if found and passed():
+                    break
                 found.setdefault(text(way), way)
                 if len(found) >= MOST_WAYS:
                     return tuple(found.values())
@@ -230,14 +246,17 @@ class _Search:
                 found.update(self.values(choice))
         for size in range(_LISTED + 1, count + 1):  # of more numbers, only the values beside the partners of the goal
             for choice in _choices(count, size):
+                look()
                 found.update(self._near(choice, goal))
         return min(found, key=lambda v: (_distance(v, goal), v))
 
     def _near(self, choice: _Choice, goal: _Ratio) -> Iterator[_Ratio]:
         for part, other in _splits(choice):
             small, large = (part, other) if part.bit_count() <= other.bit_count() else (other, part)
+            look()
             ordered = sorted([((n << 40) // d, (n, d)) for n, d in self.values(large)])
             for a in self.values(small):
+                look()
                 for operator, (n, d), swapped in _partners(a, goal):
                     at = bisect_left(ordered, ((n << 40) // d, (0, 0)))
                     for _, b in ordered[max(0, at - 1) : at + 2]:
@@ -296,6 +315,7 @@ def propose(level: str, seed: int) -> Built:
         raise ReadError(f"There is no level called {level}.", 0, len(level), f"Levels: {', '.join(LEVELS)}.")
     dice = Random(f"{level} {seed}")
     while True:
+        look()
         numbers = tuple(_draw(dice, level))
         search = _Search(_ratios(numbers), list(numbers))
         everything = (1 << len(numbers)) - 1

@@ -29,9 +29,10 @@ from .layouts.stacked import stacked
 from .lexing import DecimalMark
 from .marks import marks as marks_of
 from .methods import work
+from .methods.missing import more_answers
 from .methods.single import converting
 from .misconceptions import Found, find
-from .numbers import Equation, mixed
+from .numbers import Equation, Expr, mixed
 from .reading import labelled, read
 from .surprises import surprises
 from .vocabulary import saying
@@ -42,7 +43,6 @@ from .working import Step, Working
 Say = Callable[[str], str]
 
 FORMAT = "keen-slate/working"
-MOST_TYPESET = 200  # of the answers of a problem with several; all of them are in the document
 VERSION = 1
 
 
@@ -74,6 +74,16 @@ def work_text(
     found = find(working, about)
     facts = features(working)
     return Worked(working, about, found, facts, surprises(working, facts, found))
+
+
+def answers_from(source: str, ways: Ways, start: int, mark: DecimalMark | None = None) -> tuple[Expr, ...]:
+    """Further answers of a problem with blank numerators, from number *start* (from 0). Raises `CoreError`.
+
+    >>> [text(answer) for answer in answers_from("_/2 + _/3 = 13/6", Ways(), 1)]
+    ['3/2 + 2/3 = 13/6']
+    """
+    problem = read(source, mark or mark_of(ways))
+    return more_answers(problem, ways, start) if problem.kind == "missing" else ()
 
 
 def mark_of(ways: Ways) -> DecimalMark:
@@ -124,12 +134,13 @@ def working_document(worked: Worked) -> dict[str, Any]:
 
 
 def _answers(working: Working) -> dict[str, Any]:
-    """All answers of a problem with blanks, and how many there are; nothing for other problems."""
+    """The first answers of a problem with blanks, and how many there are (or at least are); nothing for other problems."""
     if not isinstance(working.problem.expr, Equation):
         return {}
     return {
         "answers": [text(answer) for answer in working.answers or (working.answer,)],
-        "count": max(1, len(working.answers)),
+        "count": len(working.answers) if working.count is None else working.count,
+        "counted": working.count is not None,
     }
 
 
@@ -221,7 +232,7 @@ def working_view(
     view |= _layout(working, keys, fading)
     view["marks"] = marks_of(working, keys, points or {})
     if working.answers:
-        view["answer_glyphs"] = [glyphs(answer) for answer in working.answers[:MOST_TYPESET]]
+        view["answer_glyphs"] = [glyphs(answer) for answer in working.answers]
     edited = edited or TeachersWords()
     look = Look.of(working)
     for i, (step, key, shown) in enumerate(zip(working.steps, keys, view["steps"], strict=True)):

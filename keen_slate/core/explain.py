@@ -17,11 +17,12 @@ from .document import Worked, exact, work_text
 from .errors import CoreError
 from .lexing import PRINTED, DecimalMark
 from .methods import work
+from .methods.missing import is_answer
 from .methods.order import map_numbers
 from .misconceptions import Found, find
 from .misconceptions.registry import ENTRIES
 from .numbers import Dec, Equation, Expr, Frac, Mixed, Neg, Whole, leaves, value
-from .reading import Problem, read
+from .reading import Problem, read, read_equation
 from .slips import slips
 from .ways import Ways
 from .wording import Rich, plain, text
@@ -135,13 +136,12 @@ class _Explainer:
         return Verdict("explained" if explanations else "unexplained", number, None, explanations)
 
     def _filled(self, typed: str) -> Verdict:
-        answers = {text(a) for a in (*self.working.answers, self.working.answer)}
-        plain = " ".join(typed.split())
-        return (
-            Verdict("right", self.working.value)
-            if plain in answers
-            else Verdict("unreadable" if not plain else "unexplained")
-        )
+        try:
+            filled = read_equation(typed, self.mark, PRINTED)
+        except CoreError:
+            return Verdict("unreadable" if not typed.strip() else "unexplained")
+        right = isinstance(filled, Equation) and is_answer(self.working.problem, self.working.ways, filled)
+        return Verdict("right", self.working.value) if right else Verdict("unexplained")
 
     # Form ------------------------------------------------------------------------------------------------------
 

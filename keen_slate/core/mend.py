@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
+from .deadline import passed
 from .document import Worked, work_text
 from .errors import CoreError
 from .misconceptions import Found
@@ -18,10 +19,13 @@ _FARTHEST = 6  # a number is changed by so much at most
 def nearest(worked: Worked, code: str, apart_from: str | None = None) -> Worked | None:
     """The problem with the smallest change of one number that reveals *code*, and tells it from *apart_from*.
 
-    A problem on the same rung goes before one on another; None where no change of up to `_FARTHEST` does it.
+    A problem on the same rung goes before one on another; None where no change of up to `_FARTHEST` does it,
+    or none that is tried before the deadline.
     """
     other_rung = None
     for changed in _changes(text(worked.working.problem.expr)):
+        if passed():
+            break
         found = _worked(changed, worked.working.ways)
         if found is None or found.working.problem.kind != worked.working.problem.kind:
             continue

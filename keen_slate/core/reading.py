@@ -88,6 +88,15 @@ def read(text: str, mark: DecimalMark = ".", limits: Limits = TYPED) -> Problem:
     return _Parser(text, Lexer(text, mark, limits).tokens()).problem()
 
 
+def read_equation(text: str, mark: DecimalMark = ".", limits: Limits = TYPED) -> Expr:
+    """What *text* spells, where an equation may have no blank too: an answer, not a problem. Raises as `read` does.
+
+    >>> write(read_equation("1/4 - 1/6 = 1/12"))
+    '1/4 - 1/6 = 1/12'
+    """
+    return _Parser(text, Lexer(text, mark, limits).tokens()).whole()
+
+
 class _Parser:
     def __init__(self, text: str, tokens: list[Token]) -> None:
         self.text = text
@@ -119,10 +128,14 @@ class _Parser:
 
     # Rules -----------------------------------------------------------------------------------------------
 
-    def problem(self) -> Problem:
+    def whole(self) -> Expr:
         expr = self.equation()
         if (left_over := self.token()) is not None:
             self.refuse_left_over(left_over)
+        return expr
+
+    def problem(self) -> Problem:
+        expr = self.whole()
         label = self.one_label()
         self.check_limits(expr)
         kind, complaint = kind_of(expr)

@@ -65,7 +65,8 @@ class Working:
     """A proven working. *raw* is the last number before tidying and simplifying, for the marks on form.
 
     *notes* say where a way did not fit and another was used. *start_roles* are the inks of the problem's numbers where
-    they are not those of its terms. A problem with blanks has its *filled* equation and all its *answers*.
+    they are not those of its terms. A problem with blanks has its *filled* equation and its first *answers*; *count* says how
+    many there are, None where they are too many to be counted.
     *largest_number* and the exact *value* (of the number in the blank, or of the sides) are found while it is proven.
     """
 
@@ -79,6 +80,7 @@ class Working:
     start_roles: Roles = ()
     filled: Equation | None = None
     answers: tuple[Expr, ...] = ()
+    count: int | None = 1
     largest_number: int = field(init=False)
     value: Fraction = field(init=False)
 

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from itertools import combinations, islice
 from random import Random
 
+from ..deadline import EndedEarlyError, look, passed
 from ..numbers import Expr
 from .options import Goals, Option, awkward, copy_key, is_within, option, reveals, step_up
 from .space import Space, TwoTerms
@@ -36,6 +37,7 @@ class Ladder:
     """The problems chosen, what they reveal, the pairs of targets that stay alike, and the candidates: how many there were.
 
     *exact* is False where the counts are upper bounds, *sampled* True where not all candidates were gone through.
+    *ended_early* says that the deadline came first: there may be better problems, and *not_revealed* targets may show yet.
     """
 
     problems: tuple[Option, ...]
@@ -45,10 +47,12 @@ class Ladder:
     considered: int
     exact: bool
     sampled: bool
+    ended_early: bool = False
+    not_revealed: tuple[str, ...] = ()
 
 
 def build(spec: Spec, kept: Mapping[int, Expr] | None = None, shunned: Collection[Expr] = ()) -> Ladder:
-    """The ladder that *spec* wishes for. Raises `NoLadderError`.
+    """The ladder that *spec* wishes for; at the deadline, what there is by then. Raises `NoLadderError`, `EndedEarlyError`.
 
     *kept* problems stay in their places (from 0); *shunned* ones are not taken, nor are copies of either.
     """
@@ -56,8 +60,19 @@ def build(spec: Spec, kept: Mapping[int, Expr] | None = None, shunned: Collectio
 
 
 def counts_of(spec: Spec) -> tuple[dict[str, Space], int]:
-    """The space of each rung that is wished for, and how many candidates were considered in all."""
-    spaces = {rung: space_of(rung, spec.limits) for rung in spec.rungs}
+    """The space of each rung that is wished for, and how many candidates were considered in all.
+
+    At the deadline, the rungs that are counted by then; at least one. Raises `EndedEarlyError` where there is none.
+    """
+    spaces: dict[str, Space] = {}
+    for rung in spec.rungs:
+        try:
+            spaces[rung] = space_of(rung, spec.limits)
+            _ = spaces[rung].count
+        except EndedEarlyError:
+            spaces.pop(rung, None)
+    if not spaces:
+        raise EndedEarlyError
     families = {space.family: space.considered for space in spaces.values()}
     return spaces, sum(families.values())
 
@@ -66,6 +81,9 @@ class _Builder:
     def __init__(self, spec: Spec, kept: Mapping[int, Expr], shunned: Collection[Expr]) -> None:
         self.spec = spec
         self.spaces, self.considered = counts_of(spec)
+        if len(self.spaces) < len(spec.rungs):
+            raise EndedEarlyError
+        self.ended_early = False
         self.sampled = any(space.sampled for space in self.spaces.values())
         self.goals = Goals(spec.targets, spec.separate)
         self.kept = {at: found for at, expr in kept.items() if (found := option(expr, spec.ways)) is not None}
@@ -84,6 +102,9 @@ class _Builder:
         pool: list[Option] = []
         keys = set(self.used)
         for expr in self._by_lot(rung, wanted):
+            if len(pool) >= count and self._ended():
+                break
+            look()
             if (key := copy_key(expr)) in keys:
                 continue
             keys.add(key)
@@ -109,6 +130,11 @@ class _Builder:
         if space.count and not space.exact:  # the lot may have met the few that do not fit
             yield from islice(space.all(), _MOST_SEARCHED)
 
+    def _ended(self) -> bool:
+        """Whether the deadline has passed, while something is in hand."""
+        self.ended_early = self.ended_early or passed()
+        return self.ended_early
+
     def _dice(self, purpose: str) -> Random:
         return Random(f"{self.spec.seed} {purpose}")
 
@@ -118,7 +144,7 @@ class _Builder:
             pool = self.pools[rung]
             known = {self.mask(found) for found in pool}
             for expr, bits in self._searched(rung):
-                if not wanted:
+                if not wanted or self._ended():
                     return
                 if bits & wanted and bits not in known and (found := self._usable(expr, rung)) is not None:
                     known.add(bits)
@@ -134,7 +160,11 @@ class _Builder:
     def _searched(self, rung: str) -> Iterator[tuple[Expr, int]]:
         """The typical candidates of *rung* in an order by lot, and what each does."""
         most = _MOST_SEARCHED if isinstance(self.spaces[rung], TwoTerms) else _MOST_OF_THREE
-        every = list(islice(self.spaces[rung].typical(), most + 1))
+        every = []
+        for expr in islice(self.spaces[rung].typical(), most + 1):
+            every.append(expr)
+            if self._ended():
+                return
         if len(every) > most:
             self.sampled = True
             if self.spaces[rung].count:
@@ -142,6 +172,8 @@ class _Builder:
                 every = [self.spaces[rung].draw(dice) for _ in range(most)]
         self._dice(f"order {rung}").shuffle(every)
         for expr in every:
+            if self._ended():
+                return
             seen = reveals(expr, self.spec.ways, self.goals.codes)
             if seen is not None and (bits := self.goals.mask(*seen)):
                 yield expr, bits
@@ -157,6 +189,8 @@ class _Builder:
             pool = self.pools[rung]
             known = {self.mask(found) for found in pool}
             for expr, bits in self._searched(rung):
+                if self._ended():
+                    return
                 if bits not in known and (found := self._usable(expr, rung)) is not None:
                     known.add(bits)
                     pool.append(found)
@@ -178,6 +212,8 @@ class _Builder:
             self.considered,
             all(space.exact for space in self.spaces.values()),
             self.sampled,
+            self.ended_early,
+            tuple([code for code in self.spec.targets if not any(code in found.answers for found in problems)]),
         )
 
     def _revealing(self) -> list[Option]:
@@ -190,7 +226,7 @@ class _Builder:
         if every & ~reach:
             self._search(every & ~reach)
             reach = self._reach()
-        if must & ~reach:
+        if must & ~reach and not self.ended_early:
             raise NoLadderError(missing=tuple(self.goals.codes_of(must & ~reach)))
         for wanted in (every & reach, must):
             if (assigned := self._assign(wanted)) is not None:
@@ -199,6 +235,8 @@ class _Builder:
         for wanted in (every & self._reach(), must):
             if (assigned := self._assign(wanted)) is not None:
                 return assigned
+        if self.ended_early:
+            return self._as_far_as_it_goes(must & self._reach())
         raise NoLadderError(missing=tuple(self.goals.codes_of(must)))
 
     def _reach(self) -> int:
@@ -223,7 +261,7 @@ class _Builder:
             if not left:
                 return []
             nodes[0] -= 1
-            if not size or nodes[0] < 0:
+            if not size or nodes[0] < 0 or self._ended():
                 return None
             usable = [(bits & left, rung, found) for (rung, bits), found in options if bits & left and free[rung]]
             if max([bits.bit_count() for bits, _, _ in usable], default=0) * size < left.bit_count():
@@ -241,6 +279,22 @@ class _Builder:
             if assigned is not None or nodes[0] < 0:
                 return assigned
         return None
+
+    def _as_far_as_it_goes(self, wanted: int) -> list[Option]:
+        """For each free place in turn, the candidate that does most of what is still *wanted*."""
+        chosen: list[Option] = []
+        free = Counter(self.free)
+        while wanted and free:
+            rung, best = max(
+                [(rung, found) for rung in free for found in self.pools[rung]],
+                key=lambda one: (self.mask(one[1]) & wanted).bit_count(),
+            )
+            if not self.mask(best) & wanted:
+                break
+            chosen.append(best)
+            wanted &= ~self.mask(best)
+            free -= Counter([rung])
+        return chosen
 
     def _filled(self, chosen: list[Option]) -> list[list[Option]]:
         """For each rung its new problems: those *chosen*, and others that stand near what is below them."""

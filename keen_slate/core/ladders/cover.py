@@ -6,6 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import groupby
 
+from ..deadline import passed
+
 _MOST_NODES = 150_000  # after so many tries a smaller set is no longer looked for
 
 
@@ -20,7 +22,7 @@ class Cover:
 def fewest(masks: Sequence[int], wanted: int) -> Cover:
     """The fewest *masks* whose bits hold as much of *wanted* as all of them do.
 
-    Deepening search: for the bit that the fewest masks have, each of these is tried; a mask within another is never needed.
+    Deepening search, as far as the deadline: for the bit that the fewest masks have, each of these is tried; a mask within another is never needed.
 
     >>> fewest([0b001, 0b011, 0b110, 0b100], 0b111)
     Cover(chosen=(1, 2), fewest=True)
@@ -30,6 +32,8 @@ def fewest(masks: Sequence[int], wanted: int) -> Cover:
         reachable |= mask & wanted
     useful = _undominated(masks, reachable)
     greedy = _greedy(useful, reachable)
+    if passed():
+        return Cover(tuple(greedy), False)
     nodes = [_MOST_NODES]
     for size in range(len(greedy)):
         found = _search(useful, reachable, size, nodes)
@@ -67,6 +71,8 @@ def _search(useful: list[tuple[int, int]], left: int, size: int, nodes: list[int
     if not left:
         return []
     nodes[0] -= 1
+    if passed():
+        nodes[0] = 0
     if size == 0 or nodes[0] <= 0:
         return None
     most = max([(mask & left).bit_count() for mask, _ in useful], default=0)

@@ -22,6 +22,8 @@ def ladder_document(ladder: Ladder, spec: Spec) -> dict[str, Any]:
         "counts": dict(ladder.counts),
         "exact": ladder.exact,
         "sampled": ladder.sampled,
+        "ended_early": ladder.ended_early,
+        "not_revealed": list(ladder.not_revealed),
     }
 
 

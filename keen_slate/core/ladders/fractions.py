@@ -6,10 +6,12 @@ is said here of a rung or a limit is said by the core's own features too: a test
 
 from __future__ import annotations
 
+from array import array
 from collections.abc import Iterator
 from functools import lru_cache
 from math import gcd, lcm
 
+from ..deadline import look
 from ..features import TIMES_TABLE
 from ..figures.scenes import MOST_PARTS
 from ..methods.common_denominator import relation
@@ -22,8 +24,29 @@ from .wholes import pairs_of
 RUNGS = ("F1", "F2", "F3", "F4", "F5", "F6", "M1", "M2", "M3", "M4", "M5", "M6", "M7", "M8", "M9")
 _MOST_PARTS = 545  # all pairs of so many fractions are gone through; with wholes to 12 there are 10^8 problems of them
 _Part = tuple[int, int]  # numerator and denominator
-_Shapes = dict[str, list[tuple[Shape, int, int]]]
 _MET = {"whole-answers": 1, "simplification": 2, "large-pictures": 4, "large-facts": 8}
+
+
+class _Shapes:
+    """The shapes of a rung, each with its common denominator and, as bits of `_MET`, what is met in it that may be avoided.
+
+    There may be a million of them, so what belongs to them stands beside them in arrays.
+    """
+
+    def __init__(self) -> None:
+        self.shapes: list[Shape] = []
+        self.commons = array("H")
+        self.met = array("B")
+
+    def add(self, shape: Shape, common: int, met: int) -> None:
+        self.shapes.append(shape)
+        self.commons.append(common)
+        self.met.append(met)
+
+    def within(self, most: int, avoided: int) -> list[Shape]:
+        """Those with a common denominator of *most* at most in which nothing *avoided* is met."""
+        known = zip(self.shapes, self.commons, self.met, strict=True)
+        return [shape for shape, common, met in known if common <= most and not met & avoided]
 
 
 def space(rung: str, limits: Limits) -> TwoTerms:
@@ -40,46 +63,61 @@ def _write(whole: int, part: _Part | None) -> Expr:
     return Whole(whole) if part is None else make(whole, *part)
 
 
-@lru_cache(maxsize=4)
-def _shapes(denominators: tuple[int, ...]) -> _Shapes:
-    """All shapes of every rung, each with its common denominator and, as bits, what is met in it that may be avoided."""
-    found: _Shapes = {rung: [] for rung in RUNGS}
+@lru_cache(maxsize=1)  # a million shapes take some 120 MB
+def _shapes(denominators: tuple[int, ...]) -> dict[str, _Shapes]:
+    """All shapes of every rung."""
+    found = {rung: _Shapes() for rung in RUNGS}
+    parts = {d: [(n, d) for n in range(d)] for d in denominators}
+    met = {common: _met_after(common) for common in {lcm(d, e) for d in denominators for e in denominators}}
     for d in denominators:
-        for rung, shape, left in _with_a_whole(d):
-            found[rung].append((shape, d, _met(shape, left, d)))
+        for rung, shape, left in _with_a_whole(parts[d]):
+            found[rung].add(shape, d, met[d][left])
         for e in denominators:
+            look()
             common = lcm(d, e)
-            for rung, shape, left in _pairs_of_parts(d, e, common):
-                found[rung].append((shape, common, _met(shape, left, common)))
+            after = met[common]
+            facts = _large_scaling(d, common), _large_scaling(e, common)
+            for rung, shape, left in _pairs_of_parts(parts[d], parts[e], common):
+                large = facts[0][shape.first[0]] | facts[1][shape.second[0]]
+                found[rung].add(shape, common, after[left] | large)
     return found
 
 
 def _within(rung: str, denominators: tuple[int, ...], limits: Limits) -> list[Shape]:
     """The shapes of *rung* within the limits on common denominators and on what is met."""
     avoided = sum(bit for name, bit in _MET.items() if name in limits.avoid)
-    most = limits.largest_common or lcm(*denominators)
-    return [shape for shape, common, met in _shapes(denominators)[rung] if common <= most and not met & avoided]
+    return _shapes(denominators)[rung].within(limits.largest_common or lcm(*denominators), avoided)
 
 
-def _met(shape: Shape, left: int, common: int) -> int:
-    """What is met in a shape, as bits of `_MET`; *left* is the numerator of the answer's fraction part."""
-    by = gcd(left, common) if left else 1
-    met = 0 if left else _MET["whole-answers"]
-    if by > 1:
-        met |= _MET["simplification"]
-    if common > MOST_PARTS:
-        met |= _MET["large-pictures"]
-    scaled = [part for part in (shape.first, shape.second) if part is not None and part[1] != common]
-    facts = [(number, common // d) for n, d in scaled for number in (n, d)]
-    if by > 1:
-        facts += [(left // by, by), (common // by, by)]
-    if any(max(fact) > TIMES_TABLE and min(fact) > 1 for fact in facts):
-        met |= _MET["large-facts"]
-    return met
+def _is_large(a: int, b: int) -> bool:
+    return max(a, b) > TIMES_TABLE and min(a, b) > 1
 
 
-def _pairs_of_parts(d: int, e: int, common: int) -> Iterator[tuple[str, Shape, int]]:
+def _large_scaling(d: int, common: int) -> list[int]:
+    """For each numerator over *d*: the bit for a large fact, where scaling to *common* needs one."""
+    by = common // d
+    large = _MET["large-facts"]
+    return [large if by > 1 and (_is_large(n, by) or _is_large(d, by)) else 0 for n in range(d)]
+
+
+def _met_after(common: int) -> list[int]:
+    """For each numerator over *common* that the answer's fraction part may have: what is met from there on."""
+    pictures = _MET["large-pictures"] if common > MOST_PARTS else 0
+    found = [pictures | _MET["whole-answers"]]
+    for left in range(1, common):
+        by = gcd(left, common)
+        met = pictures
+        if by > 1:
+            met |= _MET["simplification"]
+            if _is_large(left // by, by) or _is_large(common // by, by):
+                met |= _MET["large-facts"]
+        found.append(met)
+    return found
+
+
+def _pairs_of_parts(firsts: list[_Part], seconds: list[_Part], common: int) -> Iterator[tuple[str, Shape, int]]:
     """Rung, shape and what is left over the common denominator, for all pairs of proper fractions n/d and m/e."""
+    d, e = len(firsts), len(seconds)
     how = relation((d, e))
     like = how == "like"
     unlike = UNLIKE.get(how or "")
@@ -87,7 +125,7 @@ def _pairs_of_parts(d: int, e: int, common: int) -> Iterator[tuple[str, Shape, i
         a = n * common // d
         for m in range(1, e):
             b = m * common // e
-            first, second = (n, d), (m, e)
+            first, second = firsts[n], seconds[m]
             over, left = divmod(a + b, common)
             yield (
                 unlike or ("F3" if over else "F2" if gcd(left, common) > 1 else "F1"),
@@ -110,8 +148,8 @@ def _pairs_of_parts(d: int, e: int, common: int) -> Iterator[tuple[str, Shape, i
                 yield rung, Shape(-1, first, second, "more", a - b, common, True), left
 
 
-def _with_a_whole(d: int) -> Iterator[tuple[str, Shape, int]]:
+def _with_a_whole(parts: list[_Part]) -> Iterator[tuple[str, Shape, int]]:
     """A whole is taken from a mixed number (M5), or a fraction or mixed number from a whole (M6)."""
-    for n in range(1, d):
+    for n, d in parts[1:]:
         yield "M5", Shape(-1, (n, d), None, "a whole", n, d, True), n
         yield "M6", Shape(-1, None, (n, d), "more", -n, d, True), d - n

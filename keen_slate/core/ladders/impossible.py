@@ -10,6 +10,7 @@ from math import lcm
 from random import Random
 from typing import Any
 
+from ..deadline import EndedEarlyError, look, passed
 from ..numbers import Expr
 from .build import Ladder, NoLadderError, build
 from .options import reveals
@@ -24,11 +25,12 @@ _DRAWN = 400
 class Impossible:
     """The *limit* (a key of the wish) and the *nearest* value of it, all others staying, that allows a ladder.
 
-    *nearest* is None where no change of one limit alone allows one.
+    *nearest* is None where no change of one limit alone allows one, or where the deadline came before it was found.
     """
 
     limit: str
     nearest: Any
+    ended_early: bool = False
 
 
 def build_or_why(
@@ -45,9 +47,19 @@ def why_impossible(spec: Spec, error: NoLadderError) -> Impossible:
     """Which limit rules the ladder out: the first whose change alone allows one, the limits on numbers before the wish itself."""
     if not error.missing or _ever(spec, error.missing):
         for limit, nearest, changed in _relaxed(spec):
+            if passed():
+                return Impossible(blamed(error), None, ended_early=True)
             if _allows(changed):
                 return Impossible(limit, nearest)
-    return _less_wished(spec, error)
+    try:
+        return _less_wished(spec, error)
+    except EndedEarlyError:
+        return Impossible(blamed(error), None, ended_early=True)
+
+
+def blamed(error: NoLadderError) -> str:
+    """The part of the wish that cannot be had as it stands, before it is known which limit would have to give way."""
+    return "targets" if error.missing else "rungs"
 
 
 def _ever(spec: Spec, missing: tuple[str, ...]) -> bool:
@@ -57,6 +69,8 @@ def _ever(spec: Spec, missing: tuple[str, ...]) -> bool:
         dice = Random(rung)
         space = space_of(rung, Limits(denominators=tuple(range(2, 13))))
         for _ in range(_DRAWN):
+            if passed():
+                return False
             seen = reveals(space.draw(dice), spec.ways, left)
             left -= set(seen[0]) if seen else set()
     return not left
@@ -93,10 +107,9 @@ def _more_denominators(limits: Limits) -> Iterator[tuple[int, ...]]:
 
 def _allows(spec: Spec) -> bool:
     try:
-        build(spec)
-    except NoLadderError:
+        return not build(spec).ended_early
+    except (NoLadderError, EndedEarlyError):
         return False
-    return True
 
 
 def _less_wished(spec: Spec, error: NoLadderError) -> Impossible:
@@ -104,11 +117,13 @@ def _less_wished(spec: Spec, error: NoLadderError) -> Impossible:
     if error.missing:
         left = tuple([code for code in spec.targets if code not in error.missing])
         while left and not _allows(replace(spec, targets=left)):
+            look()
             left = left[:-1]
         if left or _allows(replace(spec, targets=())):
             return Impossible("targets", list(left))
     rungs = dict(spec.rungs)
     while rungs:
+        look()
         try:
             build(replace(spec, rungs=rungs, targets=()))
         except NoLadderError as found:

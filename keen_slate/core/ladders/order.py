@@ -9,6 +9,7 @@ from itertools import product
 from math import lcm
 from random import Random
 
+from ..deadline import look
 from ..features import TIMES_TABLE
 from ..figures.scenes import MOST_PARTS
 from ..numbers import Bracket, Dec, Expr, Frac, Operator, Power, Product, Sum, Whole, ratio
@@ -146,6 +147,7 @@ def _listed(rung: str, limits: Limits) -> list[tuple[_Form, _Three]]:
     answer_of = _whole_answer if rung in ("O1", "O2") else ratio
     listed = []
     for numbers in _numbers(rung, limits):
+        look()
         for form in FORMS[rung]:
             answer = answer_of(form(*numbers))
             if answer is not None and _fits(*answer, limits):

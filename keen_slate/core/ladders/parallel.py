@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from math import gcd
 from random import Random
 
+from ..deadline import passed
 from ..document import Worked, work_text
 from ..errors import CoreError
 from ..numbers import (
@@ -43,13 +44,16 @@ class Parallel:
 def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -> Parallel | None:
     """A problem like *worked*, found by lot from the *seed*; None where no other problem of its kind can be worked.
 
-    *shunned* are texts not to be taken. The first one found that is alike in everything is taken, else the most alike.
+    *shunned* are texts not to be taken. The first one found that is alike in everything is taken, else the most alike (of those
+    that are tried before the deadline).
     """
     dice = Random(f"{seed} {worked.working.problem.text}")
     used = copy_key(worked.working.problem.expr)
     best: Parallel | None = None
     nearest = (0, 0)
     for expr in _varied(worked.working.problem.expr, dice):
+        if passed():
+            break
         written = labelled(text(expr), worked.working.problem.label)
         if copy_key(expr) == used or written in shunned:
             continue

@@ -12,6 +12,7 @@ from itertools import accumulate, product
 from math import gcd, lcm
 from random import Random
 
+from ..deadline import look
 from ..features import TIMES_TABLE
 from ..figures.scenes import MOST_PARTS
 from ..methods.terms import operator_for
@@ -57,8 +58,11 @@ class ThreeFractions:
 
     @cached_property
     def _up_to(self) -> list[int]:
-        limits = self.limits
-        return list(accumulate([sum(_made(*group, limits.below, limits.avoid).values()) for group in self._groups]))
+        return list(accumulate([self._many(group) for group in self._groups]))
+
+    def _many(self, group: _Group) -> int:
+        look()
+        return sum(_made(*group, self.limits.below, self.limits.avoid).values())
 
     @property
     def count(self) -> int:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from itertools import product
 from random import Random
 
+from ..deadline import look, passed
 from ..kinds import Kind
 from ..misconceptions.registry import ENTRIES
 from ..numbers import Expr, Frac, Operator, Product, Whole, make
@@ -33,7 +34,7 @@ _RUNGS: dict[Kind, tuple[str, ...]] = {
 class Smallest:
     """The problems, whether no fewer would do (*proven*), and what stays: codes *not_revealed*, pairs *not_separated*.
 
-    *candidates* is how many problems were worked to find them.
+    *candidates* is how many problems were worked to find them; *ended_early* says that the deadline kept it from more.
     """
 
     problems: tuple[Option, ...]
@@ -41,6 +42,7 @@ class Smallest:
     not_revealed: tuple[str, ...]
     not_separated: tuple[tuple[str, str], ...]
     candidates: int
+    ended_early: bool
 
 
 def smallest(codes: Sequence[str], ways: Ways | None = None, limits: Limits | None = None) -> Smallest:
@@ -54,6 +56,9 @@ def smallest(codes: Sequence[str], ways: Ways | None = None, limits: Limits | No
     best: dict[int, Expr] = {}
     worked = 0
     for expr in _candidates(goals.codes, limits or Limits(denominators=DENOMINATORS, largest_whole=5)):
+        if passed() and best:
+            break
+        look()
         worked += 1
         seen = reveals(expr, ways, goals.codes)
         if seen is not None and (bits := goals.mask(*seen)):
@@ -62,16 +67,18 @@ def smallest(codes: Sequence[str], ways: Ways | None = None, limits: Limits | No
     cover = fewest(masks, goals.all)
     chosen = [option(best[masks[i]], ways) for i in cover.chosen]
     problems = sorted([one for one in chosen if one is not None], key=lambda one: (one.rung, awkward(one)))
+    ended = passed()
     done = 0
     for one in problems:
         done |= goals.mask(one.answers, one.right)
     least = fewest([*masks, *_at_best(goals)], goals.all & done)
     return Smallest(
         tuple(problems),
-        least.fewest and len(least.chosen) == len(problems),
+        not ended and least.fewest and len(least.chosen) == len(problems),
         tuple(goals.codes_of(goals.must & ~done)),
         tuple(goals.pairs_of(goals.all & ~done)),
         worked,
+        ended,
     )
 
 

@@ -3,20 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import gcd, lcm
 
 from ..errors import LimitError, ReadError
 from ..kinds import kind_of
-from ..numbers import Blank, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, has_blank, leaves, mixed, value
+from ..numbers import TOO_LARGE, Blank, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, has_blank, leaves, mixed, value
 from ..reading import Problem
 from ..ways import Ways
 from ..wording import Rich, Scaled, parts_name, text
-from ..working import Step, Working
+from ..working import Step, Working, agrees, fillings
 from . import add_subtract, decimals, order
+from .blanks import MOST_LISTED, MOST_SKIPPED, Blanks, counted, listed
 from .terms import join_terms, signed_terms
 
-MOST_ANSWERS = 100_000
 NO_WHOLE = "No whole number does it"
 
 
@@ -217,7 +218,17 @@ def _map_terms(side: Expr, change: Callable[[Expr], Expr]) -> Expr:
 # Blank numerators ----------------------------------------------------------------------------------------------
 
 
-def _numerators(problem: Problem, ways: Ways) -> Working:
+@dataclass(frozen=True, slots=True)
+class _Sought:
+    """The blanks of an equation with their signs, and what is looked for; all counted in parts of *common*."""
+
+    blanks: list[tuple[int, Expr]]
+    common: int
+    total: int
+    wanted: Blanks
+
+
+def _sought(problem: Problem, ways: Ways) -> _Sought:
     left, right = _sides(problem)
     terms = [*signed_terms(left), *[(-sign, term) for sign, term in signed_terms(right)]]
     blanks = [(sign, term) for sign, term in terms if has_blank(term)]
@@ -226,18 +237,50 @@ def _numerators(problem: Problem, ways: Ways) -> Working:
     known = -sum((sign * value(term) for sign, term in terms if not has_blank(term)), Fraction(0))
     known -= sum((sign * term.whole for sign, term in blanks if isinstance(term, Mixed)), 0)
     dens = [term.den or 1 for _, term in blanks if isinstance(term, (Frac, Mixed))]
-    signs = [sign for sign, _ in blanks]
     common = lcm(*dens, known.denominator)
     total = known.numerator * common // known.denominator
-    limits = _limits(ways, [term for _, term in blanks], signs)
-    found = solve([s * common // d for s, d in zip(signs, dens, strict=True)], total, limits)
-    kept = [nums for nums in found if _wanted(nums, dens, ways)]
-    if not kept:
-        raise _refusal(problem, *_none(signs, dens, common, total, ways))
-    shown = [_fillings(blanks, nums) for nums in kept]
-    chosen = shown[_choice(kept, dens)]
+    return _Sought(blanks, common, total, _wanted(blanks, dens, total, common, ways))
+
+
+def more_answers(problem: Problem, ways: Ways, start: int, most: int = MOST_LISTED) -> tuple[Equation, ...]:
+    """The answers of a problem with blank numerators from number *start* (from 0), so many at most. Raises `ReadError`."""
+    sought = _sought(problem, ways)
+    found = listed(sought.wanted, min(start, MOST_SKIPPED), most)
+    return tuple([fill(problem.expr, iter(_fillings(sought.blanks, nums))) for nums in found])
+
+
+def is_answer(problem: Problem, ways: Ways, filled: Equation) -> bool:
+    """Whether *filled* is one of the answers of a chain, or of a problem with blank numerators."""
+    if not agrees(problem.expr, filled) or has_blank(filled) or len({value(side) for side in filled.sides}) > 1:
+        return False
+    if problem.kind == "equivalent":
+        return True
+    wanted = _sought(problem, ways).wanted
+    tops = [n.num or 0 for n in fillings(problem.expr, filled) if isinstance(n, (Frac, Mixed))]
+    known = zip(tops, wanted.dens, wanted.proper, strict=True)
+    return (
+        all(n > 0 and (n < d or not proper) and (gcd(n, d) == 1 or not wanted.lowest) for n, d, proper in known)
+        and (not wanted.different or len(set(tops)) == len(tops))
+    )  # fmt: skip
+
+
+def _numerators(problem: Problem, ways: Ways) -> Working:
+    sought = _sought(problem, ways)
+    blanks, common, total = sought.blanks, sought.common, sought.total
+    answers = more_answers(problem, ways, 0)
+    count = counted(sought.wanted)
+    if count is not None and count >= TOO_LARGE:
+        count = None
+    if count == 0:
+        raise _refusal(problem, *_none(sought, ways))
+    if not answers:
+        hint = "Use smaller denominators."
+        raise LimitError("Too many numbers would have to be tried here.", 0, len(problem.text), hint)
+    # What is worked has fractions that are proper and different, where there are any such.
+    plain = replace(sought.wanted, proper=(True,) * len(blanks), different=True)
+    chosen = _fillings(blanks, [*listed(plain, most=1), *listed(sought.wanted, most=1)][0])
     filled = fill(problem.expr, iter(chosen))
-    lines = _reasoning(dens, common, abs(total), len(kept))
+    lines = _reasoning(sought, count or len(answers), count is not None)
     check: list[str | Expr] = []
     for n, ((sign, _), number) in enumerate(zip(blanks, chosen, strict=True)):
         whole = number.whole if isinstance(number, Mixed) else 0
@@ -248,24 +291,21 @@ def _numerators(problem: Problem, ways: Ways) -> Working:
         "fill", problem.expr, filled, (f"Count everything in {parts_name(common, True)}.",),
         ("Once the pieces are the same size, only their number is left to be found.",), tuple(lines),
     )  # fmt: skip
-    answers = tuple([fill(problem.expr, iter(numbers)) for numbers in shown])
-    return Working(problem, ways, (step,), filled, Whole(0), common, filled=filled, answers=answers)
+    return Working(problem, ways, (step,), filled, Whole(0), common, filled=filled, answers=answers, count=count)
 
 
-def _limits(ways: Ways, blanks: list[Expr], signs: list[int]) -> list[int | None]:
-    """The largest numerator of each blank, None for no limit; beside a whole, and where one is taken away, all are proper."""
-    proper = ways.blank_proper == "yes" or len(set(signs)) > 1
-    return [
-        (term.den or 1) - 1 if isinstance(term, Mixed) or (proper and isinstance(term, Frac)) else None
-        for term in blanks
-        if isinstance(term, (Frac, Mixed))
-    ]
-
-
-def _wanted(nums: tuple[int, ...], dens: list[int], ways: Ways) -> bool:
-    if ways.blank_different == "yes" and len(set(nums)) < len(nums):
-        return False
-    return ways.blank_lowest == "no" or all(gcd(n, d) == 1 for n, d in zip(nums, dens, strict=True))
+def _wanted(blanks: list[tuple[int, Expr]], dens: list[int], total: int, common: int, ways: Ways) -> Blanks:
+    """What is looked for. Beside a whole, and where some are taken away and others added, all fractions are proper."""
+    signs = {sign for sign, _ in blanks}
+    proper = ways.blank_proper == "yes" or len(signs) > 1
+    taken = [len(signs) > 1 and sign < 0 for sign, _ in blanks]
+    # What is taken away is turned round: n/d less is (d - n)/d more and a whole less.
+    total = -total if signs == {-1} else total + common * sum(taken)
+    return Blanks(
+        tuple([common // d for d in dens]), tuple(dens), total,
+        tuple([proper or isinstance(term, Mixed) for _, term in blanks]), tuple(taken),
+        ways.blank_lowest == "yes", ways.blank_different == "yes",
+    )  # fmt: skip
 
 
 def _fillings(blanks: list[tuple[int, Expr]], nums: tuple[int, ...]) -> list[Expr]:
@@ -276,31 +316,24 @@ def _fillings(blanks: list[tuple[int, Expr]], nums: tuple[int, ...]) -> list[Exp
     ]
 
 
-def _choice(kept: list[tuple[int, ...]], dens: list[int]) -> int:
-    """The answer that is worked: the first whose fractions are proper and its numerators different, else the first."""
-    for i, nums in enumerate(kept):
-        if len(set(nums)) == len(nums) and all(n < d for n, d in zip(nums, dens, strict=True)):
-            return i
-    return 0
-
-
-def _reasoning(dens: list[int], common: int, total: int, count: int) -> list[Rich]:
+def _reasoning(sought: _Sought, count: int, exact: bool) -> list[Rich]:
+    common, total = sought.common, abs(sought.total)
     lines: list[Rich] = [(f"{total} {parts_name(common, total != 1)} are to be made by the blanks",)]
-    for place, d in enumerate(dens, 1):
-        step = common // d
+    for place, (step, d) in enumerate(zip(sought.wanted.steps, sought.wanted.dens, strict=True), 1):
         counts = "ones" if step == 1 else f"{step}s"
         lines.append(
             (
                 f"blank {place}: 1 {parts_name(d, False)} is {step} {parts_name(common, step != 1)}, so it counts in {counts}",
             )
         )
-    lines.append((f"{count} answer{'s' if count != 1 else ''} in all",))
+    said = "in all" if exact else "and more"
+    lines.append((f"{count} answer{'s' if count != 1 else ''} {said}",))
     return lines
 
 
-def _none(signs: list[int], dens: list[int], common: int, total: int, ways: Ways) -> tuple[str, str]:
-    steps = [common // d for d in dens]
-    shared = gcd(*steps)
+def _none(sought: _Sought, ways: Ways) -> tuple[str, str]:
+    common, total = sought.common, sought.total
+    shared = gcd(*sought.wanted.steps)
     if total % shared:
         said = f"{NO_WHOLE}: the blanks count in {shared}s of {parts_name(common, True)}, and {shared} does not divide {abs(total)}."
         return said, "Change the total or a denominator."
@@ -311,40 +344,3 @@ def _none(signs: list[int], dens: list[int], common: int, total: int, ways: Ways
             "Ask for less: allow improper, equal or unsimplified fractions.",
         )
     return f"{NO_WHOLE}: each numerator has to be at least 1.", "Change the total."
-
-
-def solve(steps: list[int], total: int, limits: list[int | None]) -> list[tuple[int, ...]]:
-    """All numerators n1, n2, ... (each 1 or more, at most its limit) with n1 × step1 + n2 × step2 + ... = total, in order.
-
-    A step is negative where its fraction is taken away; then every blank must have a limit. Raises `LimitError` past
-    `MOST_ANSWERS`.
-
-    >>> solve([1, 2, 6], 23, [None, None, None])[:3]
-    [(1, 2, 3), (1, 5, 2), (1, 8, 1)]
-    """
-    found: list[tuple[int, ...]] = []
-    _search(steps, total, limits, (), found)
-    return found
-
-
-def _search(
-    steps: list[int], total: int, limits: list[int | None], begun: tuple[int, ...], found: list[tuple[int, ...]]
-) -> None:
-    step, limit = steps[0], limits[0]
-    if len(steps) == 1:
-        n, rest = divmod(total, step)
-        if rest == 0 and n >= 1 and (limit is None or n <= limit):
-            found.append((*begun, n))
-            if len(found) > MOST_ANSWERS:
-                raise LimitError(
-                    f"There are more than {MOST_ANSWERS} answers.",
-                    0,
-                    1,
-                    "Ask for proper fractions, or use fewer blanks.",
-                )
-        return
-    top = limit if limit is not None else (total - sum(steps[1:])) // step
-    shared = gcd(*steps[1:])
-    for n in range(1, top + 1):
-        if (total - n * step) % shared == 0:
-            _search(steps[1:], total - n * step, limits[1:], (*begun, n), found)
