@@ -10,6 +10,7 @@ import statistics
 import sys
 import tempfile
 import time
+import uuid
 from collections.abc import Iterator
 from fractions import Fraction
 from math import gcd
@@ -18,6 +19,8 @@ from pathlib import Path
 import sympy
 from sqlalchemy.orm import Session
 
+from bench.load import main as load_teachers
+from bench.nasty import report
 from keen_slate.core.classroom import answers, make_class
 from keen_slate.core.document import TeachersWords, work_text, working_document, working_view
 from keen_slate.core.errors import CoreError, LimitError, ReadError
@@ -94,15 +97,15 @@ def web() -> None:
         Path(directory).chmod(0o755)
         database = LocalPostgres(Path(directory) / "postgres", lasting=False)
         try:
-            url = database.start(55800)
+            url = database.start(0)
             migrate(url)
             engine = open_engine(url)
             with Session(engine) as session, session.begin():
-                teacher = str(load(session))
+                teacher = load(session)
             engine.dispose()
-            server = LiveServer(teacher, url)
+            server = LiveServer(url)
             try:
-                taken = sorted(_requests(server.port))
+                taken = sorted(_requests(server, teacher))
             finally:
                 server.stop()
         finally:
@@ -111,12 +114,14 @@ def web() -> None:
     print(f"  p50 {statistics.median(taken):.1f} ms   p95 {taken[int(len(taken) * 0.95)]:.1f} ms")
 
 
-def _requests(port: int) -> list[float]:
-    connection = http.client.HTTPConnection("127.0.0.1", port)
-    connection.request("GET", "/api/me")
+def _requests(server: LiveServer, teacher: uuid.UUID) -> list[float]:
+    connection = http.client.HTTPConnection("127.0.0.1", server.port)
+    connection.request("GET", server.link(teacher).removeprefix(server.address))
     answer = connection.getresponse()
-    token = json.load(answer)["csrf_token"]
+    answer.read()
     cookie = (answer.getheader("Set-Cookie") or "").split(";")[0]
+    connection.request("GET", "/api/me", headers={"Cookie": cookie})
+    token = json.load(connection.getresponse())["csrf_token"]
     headers = {"Content-Type": "application/json", "X-CSRF-Token": token, "Cookie": cookie}
     taken = []
     for text, _ in problems(REQUESTS + 50):
@@ -337,6 +342,13 @@ if __name__ == "__main__" and sys.argv[1:2] == ["soak"]:
     soak_others(wanted // 2)
 elif __name__ == "__main__" and sys.argv[1:2] == ["explain"]:
     explained(20_000)
+elif __name__ == "__main__" and sys.argv[1:2] == ["nasty"]:
+    seed = int(time.time())
+    count = int(sys.argv[2]) if len(sys.argv) > 2 else 20_000
+    print(f"nasty: {count} texts, seed {seed}")
+    report(count, seed)
+elif __name__ == "__main__" and sys.argv[1:2] == ["load"]:
+    load_teachers()
 elif __name__ == "__main__":
     core()
     ladders()

@@ -7,6 +7,7 @@ import csv
 import json
 import os
 import sys
+import time
 from collections.abc import Iterator, Sequence
 from dataclasses import asdict
 from io import TextIOWrapper
@@ -14,6 +15,7 @@ from pathlib import Path
 from typing import Any, BinaryIO
 
 from keen_slate.core import building, explain, ladders
+from keen_slate.core.deadline import until
 from keen_slate.core.document import Worked, work_text, working_document
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.figures import choose
@@ -25,6 +27,7 @@ from keen_slate.core.vocabulary import saying
 from keen_slate.core.ways import CODES, Ways
 from keen_slate.core.wording import plain, text
 
+SECONDS = 10
 UNREADABLE = 2
 IMPOSSIBLE = 3
 
@@ -63,6 +66,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
     ladder = commands.add_parser("ladder", help="build a set of problems to order")
     ladder.add_argument("spec", metavar="FILE", help="JSON: rungs, limits, targets (- for standard input)")
     ladder.add_argument("--json", action="store_true", help="write the document as JSON")
+    for command in (ladder, build):
+        command.add_argument(
+            "--seconds", type=int, default=SECONDS, metavar="N", help=f"how long to search at most ({SECONDS})"
+        )
     for command in (work, figure, diagnose, check):
         command.add_argument(
             "--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(CODES)}"
@@ -77,8 +84,11 @@ def main(arguments: Sequence[str] | None = None) -> int:
             return _work(known, work)
         if known.command == "diagnose":
             return _diagnose(known, diagnose)
+        command_has_end = hasattr(known, "seconds")
         others = {"figure": _figure, "build": _build, "check": _check, "ladder": _ladder}
-        return others[known.command](known)
+        end = time.monotonic() + getattr(known, "seconds", 0)
+        with until(lambda: command_has_end and time.monotonic() > end):
+            return others[known.command](known)
     except BrokenPipeError:  # whoever reads the lines has enough of them
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         return 0
@@ -88,7 +98,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 
 # Options that are followed by a value.
-_WITH_VALUE = ("--set", "--to", "--kind", "--step", "--state", "--batch")
+_WITH_VALUE = ("--seconds", "--set", "--to", "--kind", "--step", "--state", "--batch")
 
 
 def _shield_problem(arguments: list[str]) -> list[str]:
@@ -239,7 +249,8 @@ def _ladder(known: argparse.Namespace) -> int:
     spec = ladders.read_spec(given)
     made = ladders.build_or_why(spec)
     if isinstance(made, ladders.Impossible):
-        print(_json({"impossible": {"limit": made.limit, "nearest": made.nearest}}))
+        early = {"ended_early": True} if made.ended_early else {}
+        print(_json({"impossible": {"limit": made.limit, "nearest": made.nearest, **early}}))
         return IMPOSSIBLE
     document = ladders.ladder_document(made, spec)
     if known.json:

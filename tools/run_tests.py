@@ -69,7 +69,8 @@ def run_class(names: list[str]) -> Ran:
     stream = io.StringIO()
     warnings.simplefilter("error")
     suite = unittest.TestLoader().loadTestsFromNames(names)
-    result = unittest.TextTestRunner(stream, verbosity=2, warnings="error", resultclass=_Timed).run(suite)
+    runner = unittest.TextTestRunner(stream, verbosity=2, warnings="error", resultclass=_Timed)  # type: ignore[arg-type]
+    result = runner.run(suite)
     bad = {str(test) for test, _ in (*result.failures, *result.errors)} | {str(t) for t in result.unexpectedSuccesses}
     # A subtest that fails is a failure of its test.
     failed = frozenset(name.split(" [")[0].split(" (<")[0] for name in bad)

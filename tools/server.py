@@ -1,51 +1,61 @@
-"""The application in a process of its own, on a free port: for tests, benchmarks and screenshots."""
+"""The application in processes of its own, on a free port: for tests, benchmarks and screenshots."""
 
 from __future__ import annotations
 
 import os
 import secrets
 import signal
-import subprocess
-import sys
-import time
-import urllib.request
+import uuid
+from collections.abc import Mapping
 
-from tools.launch import ROOT
-from tools.postgres import free_port
+from sqlalchemy.orm import Session
+
+from keen_slate.store.database import open_engine
+from keen_slate.store.doors import new_link
+from tools.launch import answers, listen, start_worker
 
 
 class LiveServer:
-    """The application in its own process, as an installation runs it."""
+    """The application in its own processes, as an installation runs it."""
 
-    def __init__(self, teacher: str, url: str) -> None:
-        self.port = free_port(0)
-        self.address = f"http://127.0.0.1:{self.port}"
+    def __init__(self, url: str, workers: int = 1, more: Mapping[str, str] | None = None) -> None:
+        self.url = url
+        self.workers = workers
+        self.port = 0
         self.environment = os.environ | {
             "KEEN_SLATE_DATABASE_URL": url,
             "KEEN_SLATE_SECRET_KEY": secrets.token_urlsafe(24),
-            "KEEN_SLATE_TEACHER": teacher,
-        }
+        } | dict(more or {})  # fmt: skip
         self.start()
 
     def start(self) -> None:
-        """Start it, and wait until it answers."""
-        command = [sys.executable, "-m", "gunicorn", "--bind", f"127.0.0.1:{self.port}", "--workers", "1", "--threads",
-                   "4", "--log-level", "critical", "--no-control-socket", "keen_slate.web:create_app()"]  # fmt: skip
-        self.process = subprocess.Popen(command, cwd=ROOT, env=self.environment, start_new_session=True)
-        for _ in range(100):
-            try:
-                with urllib.request.urlopen(f"{self.address}/api/openapi.json", timeout=2):
-                    return
-            except OSError:
-                time.sleep(0.1)
-        raise RuntimeError("the application does not answer")
+        """Start it, at the port that it had before, and wait until it answers."""
+        self.socket = listen(self.port)
+        self.port = self.socket.getsockname()[1]
+        self.address = f"http://127.0.0.1:{self.port}"
+        self.processes = [start_worker(self.socket, self.environment) for _ in range(self.workers)]
+        if not answers(self.address):
+            raise RuntimeError("the application does not answer")
+
+    def link(self, teacher: uuid.UUID) -> str:
+        """A link by which *teacher* comes in once."""
+        engine = open_engine(self.url)
+        with Session(engine) as session, session.begin():
+            secret = new_link(session, teacher)
+        engine.dispose()
+        return f"{self.address}/enter/{secret}"
 
     def kill(self) -> None:
         """End it as a power cut would."""
-        os.killpg(self.process.pid, signal.SIGKILL)
-        self.process.wait()
+        for process in self.processes:
+            os.killpg(process.pid, signal.SIGKILL)
+            process.wait()
+        self.socket.close()
 
     def stop(self) -> None:
         """End it."""
-        self.process.terminate()
-        self.process.wait()
+        for process in self.processes:
+            process.terminate()
+        for process in self.processes:
+            process.wait()
+        self.socket.close()

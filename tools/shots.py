@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import sys
 import tempfile
+import uuid
 from pathlib import Path
 
 from playwright.sync_api import Page
@@ -27,9 +28,10 @@ def main() -> int:
         database = LocalPostgres(Path(directory) / "postgres", lasting=False)
         try:
             url = database.start(55700)
-            server = LiveServer(_demo_teacher(url), url)
+            teacher = _demo_teacher(url)
+            server = LiveServer(url)
             try:
-                _take_all(server.address)
+                _take_all(server.address, server.link(teacher))
             finally:
                 server.stop()
         finally:
@@ -37,19 +39,19 @@ def main() -> int:
     return 0
 
 
-def _demo_teacher(url: str) -> str:
+def _demo_teacher(url: str) -> uuid.UUID:
     migrate(url)
     engine = open_engine(url)
     with Session(engine) as session, session.begin():
-        teacher = str(load(session))
+        teacher = load(session)
     engine.dispose()
     return teacher
 
 
-def _take_all(address: str) -> None:
+def _take_all(address: str, link: str) -> None:
     with chromium() as browser:
         page = browser.new_page(viewport={"width": 1280, "height": 800}, locale="en-GB", timezone_id="UTC")
-        page.goto(address)
+        page.goto(link)
         page.wait_for_selector(".sheet")
         _take(page, "shelf")
         page.click(".sheet >> text=unlike fractions")

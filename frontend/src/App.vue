@@ -1,8 +1,19 @@
 <script setup lang="ts">
+import { signedIn, waiting } from './api/send'
+import DoorPage from './pages/DoorPage.vue'
 import HatchDefs from './parts/HatchDefs.vue'
 </script>
 
 <template>
   <HatchDefs />
-  <RouterView />
+  <RouterView v-if="signedIn" />
+  <DoorPage v-else />
+  <p v-if="waiting" class="waiting" role="status">{{ waiting }}</p>
 </template>
+
+<style scoped>
+.waiting {
+  position: fixed; left: 50%; bottom: 18px; transform: translateX(-50%); max-width: min(44rem, 92vw); z-index: 2000;
+  background: var(--paper); color: var(--ink); padding: 10px 20px; border-radius: 3px; box-shadow: 0 2px 14px rgb(0 0 0 / 45%);
+}
+</style>

@@ -3,6 +3,7 @@ import { createRouter, createWebHistory } from 'vue-router'
 import BenchPage from './pages/BenchPage.vue'
 import BuildingPage from './pages/BuildingPage.vue'
 import CataloguePage from './pages/CataloguePage.vue'
+import DoorPage from './pages/DoorPage.vue'
 import HandoutPage from './pages/HandoutPage.vue'
 import LadderPage from './pages/LadderPage.vue'
 import NowherePage from './pages/NowherePage.vue'
@@ -21,6 +22,7 @@ export const router = createRouter({
     { path: '/ladder/:setId', name: 'ladder', component: LadderPage, props: true },
     { path: '/likely-wrong-answers', name: 'catalogue', component: CataloguePage },
     { path: '/number-building', name: 'building', component: BuildingPage },
+    { path: '/door', name: 'door', component: DoorPage },
     { path: '/:path(.*)*', name: 'nowhere', component: NowherePage },
   ],
 })

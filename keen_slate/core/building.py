@@ -180,8 +180,8 @@ class _Search:
                 found: set[_Ratio] = set()
                 for part, other in _splits(choice):
                     for a in self.values(part):
-                        look()
                         for b in self.values(other):
+                            look()
                             found.update(_results(a, b))
                 self.known[choice] = frozenset(found)
         return self.known[choice]

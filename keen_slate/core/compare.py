@@ -6,8 +6,9 @@ from dataclasses import dataclass, replace
 
 from .features import features
 from .methods import work
+from .numbers import Expr
 from .ways import CODES, NAMES
-from .wording import plain, text
+from .wording import Rich
 from .working import Working
 
 # The settings that are ways of working a kind of problem, in the order in which they are shown.
@@ -20,6 +21,9 @@ COMPARED: dict[str, tuple[str, ...]] = {
     "order": ("mixed_kinds", "simplify"),
     "missing": ("mixed_subtract", "mixed_add", "common_denominator", "simplify", "decimal"),
 }
+
+
+_Shape = list[tuple[str, Expr, tuple[Rich, ...]]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,24 +52,26 @@ def other_ways(here: Working) -> list[OtherWay]:
     [('list-multiples', 2, 36), ('prime-factors', 2, 36), ('product', 3, 216)]
     """
     shown: list[OtherWay] = []
+    shape = _shape(here)
     for setting in COMPARED.get(here.problem.kind, ()):
-        rows = [row for code in CODES[setting] if (row := _row(here, setting, code)) is not None]
+        rows = [row for code in CODES[setting] if (row := _row(here, shape, setting, code)) is not None]
         if len(rows) > 1:
             shown += rows
     return shown
 
 
-def _row(here: Working, setting: str, code: str) -> OtherWay | None:
+def _row(here: Working, shape: _Shape, setting: str, code: str) -> OtherWay | None:
     current = getattr(here.ways, setting) == code
     ways = replace(here.ways, **{setting: code})
     there = here if current else work(here.problem, ways)
     if there.ways != ways and not current:
         return OtherWay(setting, code, NAMES[setting, code], False, 0, None, 0)
-    if not current and (_shape(there) == _shape(here) or there.notes):
+    if not current and (there.notes or _shape(there) == shape):
         return None
     facts = features(there)
     return OtherWay(setting, code, NAMES[setting, code], current, facts.steps, facts.largest_number, facts.large_facts)
 
 
-def _shape(working: Working) -> list[tuple[str, str, list[str]]]:
-    return [(step.kind, text(step.after), [plain(line) for line in step.lines]) for step in working.steps]
+def _shape(working: Working) -> _Shape:
+    """What is written, step by step."""
+    return [(step.kind, step.after, step.lines) for step in working.steps]

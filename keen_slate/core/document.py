@@ -382,7 +382,7 @@ def _add_picture(step: Step, shown: dict[str, Any], look: Look, edited: Teachers
     kinds = choose.offered(step, look)
     shown["pictures"] = [{"code": code, "name": PICTURE_NAMES[code]} for code in kinds]
     shown["picture_from"] = source
-    shown["figure"] = None if kind == "none" else figure_out(choose.of_step(step, look, kind), say)
+    shown["figure"] = None if kind == "none" else figure_out(choose.of_kinds(step, look, kinds, kind), say)
 
 
 def _put_teachers_words(shown: dict[str, Any], edited: TeachersWords) -> None:

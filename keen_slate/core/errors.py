@@ -21,6 +21,10 @@ class CoreError(ValueError):
         self.length = length
         self.hint = hint
 
+    def __reduce__(self) -> tuple[object, ...]:
+        """How it crosses to another process: its parts as they are, whatever its kind was made of."""
+        return _again, (type(self), self.args, self.__dict__)
+
     def as_dict(self) -> dict[str, str | int]:
         """The error object of the command line and of the HTTP API."""
         return {
@@ -29,6 +33,13 @@ class CoreError(ValueError):
             "length": self.length,
             "hint": self.hint,
         }
+
+
+def _again(kind: type[CoreError], args: tuple[object, ...], parts: dict[str, object]) -> CoreError:
+    error = kind.__new__(kind, *args)
+    error.args = args
+    error.__dict__.update(parts)
+    return error
 
 
 class ReadError(CoreError):

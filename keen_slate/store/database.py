@@ -6,16 +6,32 @@ from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
+from alembic.runtime.migration import MigrationContext
+from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, create_engine
+
+
+class SchemaError(RuntimeError):
+    """The tables of the database are not those of this version, and cannot be made so; the sentence says why."""
+
 
 MIGRATIONS = Path(__file__).parent / "migrations"
 
 
+# Nothing that is asked of the database may hold up a lesson.
+_TIMEOUTS = {"statement_timeout": "10s", "lock_timeout": "5s", "idle_in_transaction_session_timeout": "30s"}
+
+
 def open_engine(url: str) -> Engine:
-    """An engine for *url*; a connection that has died is noticed before it is used, and waiting has an end."""
+    """An engine for *url*; a connection that has died is noticed before it is used, and waiting has an end.
+
+    What is said of a failed statement never holds the texts that were in it.
+    """
+    options = " ".join([f"-c {name}={value}" for name, value in _TIMEOUTS.items()])
     return create_engine(
-        url, pool_pre_ping=True, pool_timeout=5, connect_args={"connect_timeout": 5, "application_name": "keen-slate"}
-    )
+        url, pool_pre_ping=True, pool_timeout=5, pool_size=10, max_overflow=6, hide_parameters=True,
+        connect_args={"connect_timeout": 5, "application_name": "keen-slate", "options": options},
+    )  # fmt: skip
 
 
 def migration_config(url: str) -> Config:
@@ -29,3 +45,44 @@ def migration_config(url: str) -> Config:
 def migrate(url: str, revision: str = "head") -> None:
     """Bring the tables of the database at *url* up to *revision*."""
     command.upgrade(migration_config(url), revision)
+
+
+def bring_up_to_date(url: str) -> str:
+    """Bring the tables up to this version's; says what was done, "" where nothing was to do. Raises `SchemaError`."""
+    scripts = ScriptDirectory.from_config(migration_config(url))
+    newest, found = scripts.get_current_head(), _revision(url)
+    known = {script.revision for script in scripts.walk_revisions()}
+    if found is not None and found not in known:
+        raise SchemaError(
+            f"The records were made by a newer version of Keen Slate ({found}; this one knows {newest}). Start the newer one; "
+            f"there, ./slate downgrade {newest} brings the records back to this one."
+        )
+    if found == newest:
+        return ""
+    migrate(url)
+    return "" if found is None else f"The records were brought from {found} to {newest}.\n"
+
+
+def downgrade_to(url: str, revision: str, lose_data: bool = False) -> None:
+    """Bring the tables back to *revision*. Raises `SchemaError`, also where something would be lost and *lose_data* is not said."""
+    scripts = ScriptDirectory.from_config(migration_config(url))
+    known = [script.revision for script in scripts.walk_revisions()]  # the newest first
+    found = _revision(url)
+    if revision not in known or found not in known or known.index(revision) < known.index(found):
+        raise SchemaError(
+            f"The records stand at {found}; they can be brought back to {', '.join(reversed(known))}, none newer."
+        )
+    undone = known[known.index(found) : known.index(revision)]
+    lost = [scripts.get_revision(name).module.loses for name in undone]
+    if lost and not lose_data:
+        raise SchemaError(f"Going back to {revision} takes away {'; '.join(lost)}. Say --lose-data if it may.")
+    command.downgrade(migration_config(url), revision)
+
+
+def _revision(url: str) -> str | None:
+    engine = create_engine(url)
+    try:
+        with engine.connect() as connection:
+            return MigrationContext.configure(connection).get_current_revision()
+    finally:
+        engine.dispose()

@@ -12,7 +12,7 @@ from typing import Any
 from sqlalchemy import delete, or_, select
 from sqlalchemy.orm import Session
 
-from .models import Change, Example, ExampleSet, Teacher
+from .models import Change, Example, ExampleSet
 
 MOST_CHANGES = 200
 SET_FIELDS = ("title", "ways", "words", "note", "objective", "standards", "lesson_minutes")
@@ -23,11 +23,11 @@ class NoChangeError(LookupError):
     """There is nothing (more) to undo, or to do again."""
 
 
-def snapshot(found: ExampleSet, house: Mapping[str, str]) -> dict[str, Any]:
-    """The whole set as a document, with the ways of the *house* at that time."""
+def snapshot(found: ExampleSet) -> dict[str, Any]:
+    """The whole set as a document."""
     ordered = sorted(found.examples, key=lambda example: example.position)
     examples = [{"id": str(e.id)} | {name: getattr(e, name) for name in EXAMPLE_FIELDS} for e in ordered]
-    return {name: getattr(found, name) for name in SET_FIELDS} | {"examples": examples, "house": dict(house)}
+    return {name: getattr(found, name) for name in SET_FIELDS} | {"examples": examples}
 
 
 class History:
@@ -36,7 +36,6 @@ class History:
     def __init__(self, session: Session, found: ExampleSet) -> None:
         self.session = session
         self.found = found
-        self.house = session.get_one(Teacher, found.teacher_id)
 
     def begin(self) -> None:
         """Keep the set as it is, where nothing is kept of it yet; to be called before a change."""
@@ -66,8 +65,6 @@ class History:
             raise NoChangeError("There is nothing more to undo." if by < 0 else "There is nothing more to do again.")
         self.found.at_change += by
         self._restore(there.after)
-        if here.after["house"] != there.after["house"]:
-            self.house.ways = there.after["house"]
 
     def _restore(self, then: Mapping[str, Any]) -> None:
         for name in SET_FIELDS:
@@ -93,6 +90,6 @@ class History:
         return self.session.get(Change, (self.found.teacher_id, self.found.id, number))
 
     def _keep(self, number: int, said: str) -> None:
-        after = snapshot(self.found, self.house.ways)
+        after = snapshot(self.found)
         row = Change(teacher_id=self.found.teacher_id, set_id=self.found.id, number=number, said=said, after=after)
         self.session.add(row)

@@ -41,14 +41,64 @@ class Base(DeclarativeBase):
 
 
 class Teacher(Base):
-    """Somebody who makes sets. *ways* are the house's: what departs from the defaults."""
+    """Somebody who makes sets. *ways* are the house's: what departs from the defaults.
+
+    *version* counts the changes of the ways, *at_change* is the change of their history that they stand at.
+    """
 
     __tablename__ = "teacher"
 
     id: Mapped[uuid_key]
     name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
     ways: Mapped[settings]
+    version: Mapped[int] = mapped_column(default=1, server_default="1")
+    at_change: Mapped[int] = mapped_column(default=0, server_default="0")
     created_at: Mapped[moment]
+
+
+class HouseChange(Base):
+    """A change of a teacher's ways, with the ways as they were *after* it; number 0 is what the history found."""
+
+    __tablename__ = "house_change"
+
+    teacher_id: Mapped[teacher_key]
+    number: Mapped[int] = mapped_column(primary_key=True)
+    said: Mapped[str] = mapped_column(Text)
+    after: Mapped[dict[str, str]] = mapped_column(JSONB)
+    made_at: Mapped[moment]
+
+
+class SignIn(Base):
+    """A browser in which a teacher is signed in: a hash of the *secret* that its cookie holds."""
+
+    __tablename__ = "sign_in"
+
+    teacher_id: Mapped[teacher_key]
+    secret: Mapped[str] = mapped_column(String(64), primary_key=True)
+    seen_at: Mapped[moment]
+    made_at: Mapped[moment]
+
+
+class EntryLink(Base):
+    """A link that signs its teacher in once: a hash of the *secret* in it."""
+
+    __tablename__ = "entry_link"
+
+    teacher_id: Mapped[teacher_key]
+    secret: Mapped[str] = mapped_column(String(64), primary_key=True)
+    made_at: Mapped[moment]
+
+
+class Answered(Base):
+    """A change that was made, under the *key* that the page gave it, and what was answered (compressed)."""
+
+    __tablename__ = "answered"
+
+    teacher_id: Mapped[teacher_key]
+    key: Mapped[uuid_key]
+    status: Mapped[int]
+    body: Mapped[bytes]
+    made_at: Mapped[moment]
 
 
 class ExampleSet(Base):
@@ -82,13 +132,15 @@ class ExampleSet(Base):
     )
 
     __mapper_args__ = {"version_id_col": version}
+    __table_args__ = (Index(None, "teacher_id", "place", "changed_at"),)
 
 
 class Example(Base):
     """A problem on the ladder as it was typed, with its own ways and the words its teacher wrote for its steps.
 
     *target* is the form that a lone number is to be converted to. *fading* is what pupils fill in, *marks* are the
-    points that its teacher gives, by key. *time_log* has the seconds that it was shown for on each day.
+    points that its teacher gives, by key. *time_log* has the seconds that it was shown for on each day. *summary* is what the
+    ladder and the Shelf show of it, worked once; it holds as long as *summary_key* does (see `store.summaries`).
     """
 
     __tablename__ = "example"
@@ -105,6 +157,9 @@ class Example(Base):
     fading: Mapped[document]
     marks: Mapped[document]
     time_log: Mapped[list[dict[str, Any]]] = mapped_column(JSONB, default=list, server_default="[]")
+
+    summary: Mapped[dict[str, Any] | None] = mapped_column(JSONB)
+    summary_key: Mapped[str | None] = mapped_column(String(32))
 
     example_set: Mapped[ExampleSet] = relationship(back_populates="examples")
 

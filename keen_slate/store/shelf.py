@@ -11,11 +11,12 @@ import uuid
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
-from sqlalchemy import Select, func, or_, select
-from sqlalchemy.orm import Session, selectinload
+from sqlalchemy import Select, delete, func, or_, select
+from sqlalchemy.orm import Session, defer, selectinload
 from sqlalchemy.orm.attributes import flag_modified
 
 from .history import EXAMPLE_FIELDS, SET_FIELDS, History
+from .house import House
 from .models import Example, ExampleSet, Teacher
 
 MOST_EXAMPLES = 60
@@ -63,24 +64,35 @@ class Shelf:
 
     # Sets ---------------------------------------------------------------------------------------------------------
 
-    def sets(self, place: str = "shelf", search: str = "") -> Sequence[ExampleSet]:
-        """The sets in a *place* with their examples, the one changed last first; those in which *search* is written."""
-        query = (
-            select(ExampleSet)
-            .where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.place == place)
-            .options(selectinload(ExampleSet.examples))
-            .order_by(ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id)
-        )
+    def sets(
+        self, place: str = "shelf", search: str = "", start: int = 0, most: int | None = None
+    ) -> Sequence[ExampleSet]:
+        """The sets in a *place* with their examples, the one changed last first; those in which *search* is written.
+
+        *most* of them at most, from number *start* (from 0).
+        """
+        # What the Shelf does not show stays where it is.
+        unseen = [defer(column) for column in (Example.words, Example.fading, Example.note)]
+        query = self._searched(place, search).options(selectinload(ExampleSet.examples).options(*unseen))
+        query = query.order_by(ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id).offset(start).limit(most)
+        return self.session.scalars(query).all()
+
+    def count(self, place: str, search: str) -> int:
+        """How many sets `sets` has in all."""
+        return self.session.scalar(select(func.count()).select_from(self._searched(place, search).subquery())) or 0
+
+    def _searched(self, place: str, search: str) -> Select[ExampleSet]:
+        query = select(ExampleSet).where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.place == place)
         for word in search.split():
             written = [
                 column.icontains(word, autoescape=True)
                 for column in (ExampleSet.title, ExampleSet.note, ExampleSet.objective)
             ]
-            in_examples = ExampleSet.examples.any(
-                or_(Example.source.icontains(word, autoescape=True), Example.note.icontains(word, autoescape=True))
-            )
-            query = query.where(or_(*written, in_examples, ExampleSet.standards.contains([word])))
-        return self.session.scalars(query).all()
+            in_one = or_(Example.source.icontains(word, autoescape=True), Example.note.icontains(word, autoescape=True))
+            # The examples are gone through once, not once for every set.
+            in_examples = select(Example.set_id).where(Example.teacher_id == self.teacher_id, in_one)
+            query = query.where(or_(*written, ExampleSet.id.in_(in_examples), ExampleSet.standards.contains([word])))
+        return query
 
     def counts(self) -> dict[str, int]:
         """How many sets lie in each place."""
@@ -125,14 +137,14 @@ class Shelf:
 
     def put(self, set_id: uuid.UUID, place: str) -> ExampleSet:
         """Lay a set in another *place*: on the shelf, in the archive, in the bin. Raises `NotFoundError`."""
-        found = self.one_set(set_id)
+        found = self._locked(set_id)
         found.place = place
         self.session.flush()
         return found
 
     def show(self, set_id: uuid.UUID, shown: bool) -> ExampleSet:
         """Give a set a new secret key to be read under, or take its key away."""
-        found = self.one_set(set_id)
+        found = self._locked(set_id)
         found.show_key = secrets.token_urlsafe(32) if shown else None
         self.session.flush()
         return found
@@ -148,11 +160,8 @@ class Shelf:
 
     def empty_bin(self) -> int:
         """Take every set in the bin away for good; how many there were."""
-        binned = self.sets("bin")
-        for found in binned:
-            self.session.delete(found)
-        self.session.flush()
-        return len(binned)
+        gone = delete(ExampleSet).where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.place == "bin")
+        return len(self.session.scalars(gone.returning(ExampleSet.id)).all())
 
     # The house ----------------------------------------------------------------------------------------------------
 
@@ -160,16 +169,9 @@ class Shelf:
         """The ways of the house: what departs from the defaults in all sets."""
         return self.session.get_one(Teacher, self.teacher_id).ways
 
-    def change_house_ways(self, ways: Mapping[str, str], set_id: uuid.UUID | None = None) -> None:
-        """Give the house other ways; where it was done at a set, undoing it there takes it back."""
-        if set_id is None:
-            self.session.get_one(Teacher, self.teacher_id).ways = dict(ways)
-            return
-        found = self._locked(set_id)
-        history = History(self.session, found)
-        history.begin()
-        self.session.get_one(Teacher, self.teacher_id).ways = dict(ways)
-        self._changed(found, history, "Ways changed")
+    def house(self) -> House:
+        """The ways of the house with their history."""
+        return House(self.session, self.teacher_id)
 
     # Changes to a set ---------------------------------------------------------------------------------------------
 

@@ -11,17 +11,36 @@ from apiflask import APIFlask
 
 from keen_slate.store.database import open_engine
 
-from . import building, errors, explaining, files, handouts, ladders, openapi, pages, pictures, session, sets, work
+from . import (
+    building,
+    conflict,
+    documents,
+    door,
+    errors,
+    explaining,
+    files,
+    handouts,
+    heavy,
+    ladders,
+    openapi,
+    pages,
+    pictures,
+    session,
+    sets,
+    shelving,
+    ways,
+    work,
+)
 
 DIST = Path(__file__).resolve().parents[2] / "frontend" / "dist"
 LARGEST_REQUEST = 512 * 1024
 
 
 def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
-    """The application. *config* may hold SECRET_KEY, DATABASE_URL and SIGNED_IN_TEACHER (an id, or None).
+    """The application. *config* may hold SECRET_KEY, DATABASE_URL, HOSTS (names that it is reached by besides loopback).
 
     What is missing there is taken from the environment: KEEN_SLATE_SECRET_KEY, KEEN_SLATE_DATABASE_URL,
-    KEEN_SLATE_TEACHER. Without a database address only the core can be asked (the OpenAPI document is made so).
+    KEEN_SLATE_HOSTS (parted by commas), KEEN_SLATE_INSTANCE (what it answers when it is asked who it is). Without a database address only the core can be asked (the OpenAPI document is made so).
     """
     app = APIFlask(
         "keen_slate",
@@ -34,26 +53,28 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.config.update(
         SECRET_KEY=os.environ.get("KEEN_SLATE_SECRET_KEY"),
         DATABASE_URL=os.environ.get("KEEN_SLATE_DATABASE_URL"),
-        SIGNED_IN_TEACHER=os.environ.get("KEEN_SLATE_TEACHER"),
+        HOSTS=[host.strip() for host in os.environ.get("KEEN_SLATE_HOSTS", "").split(",") if host.strip()],
+        INSTANCE=os.environ.get("KEEN_SLATE_INSTANCE", ""),
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,
-        SESSION_COOKIE_HTTPONLY=True,
-        SESSION_COOKIE_SAMESITE="Strict",
-        SESSION_COOKIE_NAME="keen_slate",
         VALIDATION_ERROR_STATUS_CODE=422,
         OPENAPI_VERSION="3.1.0",
         HTTP_ERROR_SCHEMA=openapi.reference("ErrorOut"),
         VALIDATION_ERROR_SCHEMA=openapi.reference("ErrorOut"),
     )
     app.config.update({"DIST": DIST} | dict(config or {}))
-    app.json.sort_keys = False  # type: ignore[attr-defined]  # documents keep the order they are published in
-    app.json.ensure_ascii = False  # type: ignore[attr-defined]
+    app.json = documents.DocumentJSON(app)
     if app.config["DATABASE_URL"]:
         app.extensions["keen_slate_engine"] = open_engine(app.config["DATABASE_URL"])
+    session.init_app(app)  # first, so that it comes last when an answer goes out
     errors.init_app(app)
     openapi.init_app(app)
-    session.init_app(app)
+    door.init_app(app, app.config["HOSTS"])
+    heavy.init_app(app)
+    conflict.init_app(app)
     app.register_blueprint(work.blueprint)
     app.register_blueprint(sets.blueprint)
+    app.register_blueprint(ways.blueprint)
+    app.register_blueprint(shelving.blueprint)
     app.register_blueprint(ladders.blueprint)
     app.register_blueprint(handouts.blueprint)
     app.register_blueprint(files.blueprint)

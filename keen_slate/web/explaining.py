@@ -10,18 +10,15 @@ from apiflask import APIBlueprint
 
 from keen_slate.core import explain
 from keen_slate.core.catalogue import catalogue
-from keen_slate.core.document import Worked, in_words, mark_of, work_text
-from keen_slate.core.mend import nearest
-from keen_slate.core.misconceptions.registry import ENTRIES
-from keen_slate.core.reading import labelled
-from keen_slate.core.revealing import reveal
+from keen_slate.core.document import in_words, mark_of
 from keen_slate.core.vocabulary import saying
 from keen_slate.core.ways import Ways
-from keen_slate.core.wording import glyphs, text, typeset
+from keen_slate.core.wording import glyphs, typeset
 
-from . import views
+from . import heavy, searches
+from .desk import shelf
+from .given import given
 from .schemas import CatalogueOut, CheckedOut, CheckIn, DiagnoseIn, MendIn, MendOut, RevealsOut, VerdictOut
-from .session import shelf
 
 blueprint = APIBlueprint("explaining", __name__, url_prefix="/api")
 
@@ -85,9 +82,8 @@ def misconceptions() -> dict[str, Any]:
 @blueprint.output(MendOut)
 def mend(json_data: MendIn) -> dict[str, Any]:
     """The nearest problem that shows a misconception, or tells two apart."""
-    ways = Ways.of(json_data.ways)
-    worked = work_text(json_data.text, ways, mark_of(ways))
-    return _problem(nearest(worked, json_data.code, json_data.apart_from), worked.working.problem.label)
+    asked = json_data
+    return heavy.run(searches.mend, asked.text, asked.ways, asked.code, asked.apart_from)
 
 
 @blueprint.get("/sets/<uuid:set_id>/reveals")
@@ -95,28 +91,5 @@ def mend(json_data: MendIn) -> dict[str, Any]:
 def reveals(set_id: UUID) -> dict[str, Any]:
     """What the examples of a set reveal together; those that cannot be worked are left out."""
     with shelf() as mine:
-        found = mine.one_set(set_id)
-        house = mine.house_ways()
-        worked = views.all_worked(found, house)
-        say = saying(Ways.of({**house, **found.ways}))
-        result = reveal(worked)
-        return {
-            "title": found.title,
-            "problems": [glyphs(one.working.problem.expr) for one in worked],
-            "rows": [
-                {"code": row.code, "name": say(ENTRIES[row.code].name), "statuses": list(row.statuses)}
-                for row in result.rows
-            ],
-            "alike": [{"names": [say(ENTRIES[code].name) for code in pair]} for pair in result.alike],
-            "add": [_problem(one, None) for one in result.add],
-            "caught": result.caught,
-            "wrong": result.wrong,
-            "teaches_estimation": result.teaches_estimation,
-        }
-
-
-def _problem(worked: Worked | None, label: str | None) -> dict[str, Any]:
-    if worked is None:
-        return {"text": None, "glyphs": []}
-    expr = worked.working.problem.expr
-    return {"text": labelled(text(expr), label), "glyphs": glyphs(expr)}
+        found, house = mine.one_set(set_id), mine.house_ways()
+    return heavy.run(searches.reveals, found.title, given(found, house), {**house, **found.ways})

@@ -3,27 +3,22 @@
 from __future__ import annotations
 
 import re
-from dataclasses import asdict
 from typing import Any
 from uuid import UUID
 
 from apiflask import APIBlueprint
 from flask import Response, request
 
-from keen_slate.core.numbers import Equation
-from keen_slate.core.ways import Ways
 from keen_slate.export.notation import latex, mathml, working_latex, working_mathml
 from keen_slate.export.odt import TYPE as ODT_TYPE
-from keen_slate.export.odt import odt
-from keen_slate.export.qti import qti
 from keen_slate.export.set_document import LARGEST_FILE, ExamplePart, FadingPart, SetDocument, read_document, written
-from keen_slate.export.table import judged, table
 from keen_slate.store.history import EXAMPLE_FIELDS
 from keen_slate.store.models import Example, ExampleSet
 
-from . import views
+from . import heavy, papers, searches, views
+from .desk import shelf
+from .given import Given, given
 from .schemas import BroughtIn, BroughtOut, NotationOut, SetOut
-from .session import shelf
 from .sets import set_view
 
 blueprint = APIBlueprint("files", __name__, url_prefix="/api")
@@ -40,35 +35,29 @@ def save(set_id: UUID) -> Response:
 @blueprint.get("/sets/<uuid:set_id>/problems.csv")
 def save_table(set_id: UUID) -> Response:
     """Problems, answers and likely wrong answers; those that cannot be worked are left out."""
-    with shelf() as mine:
-        found = mine.one_set(set_id)
-        # The mark tells a spreadsheet that this is UTF-8.
-        return _file(
-            ("\ufeff" + table(views.all_worked(found, mine.house_ways()))).encode(), found.title, "csv", "text/csv"
-        )
+    title, examples = _asked(set_id)
+    # The mark tells a spreadsheet that this is UTF-8.
+    return _file(("\ufeff" + heavy.run(papers.table, examples)).encode(), title, "csv", "text/csv")
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.odt")
 def save_text(set_id: UUID) -> Response:
     """The set as an OpenDocument text with formulas."""
-    with shelf() as mine:
-        found = mine.one_set(set_id)
-        return _file(odt(found.title, views.all_worked(found, mine.house_ways())), found.title, "odt", ODT_TYPE)
+    title, examples = _asked(set_id)
+    return _file(heavy.run(papers.text_file, title, examples), title, "odt", ODT_TYPE)
 
 
 @blueprint.get("/sets/<uuid:set_id>/qti.zip")
 def save_items(set_id: UUID) -> Response:
     """The set as a QTI 3.0 package, an item for each example whose answer is one number."""
+    title, examples = _asked(set_id)
+    return _file(heavy.run(papers.items, title, examples), title, "zip", "application/zip")
+
+
+def _asked(set_id: UUID) -> tuple[str, list[Given]]:
     with shelf() as mine:
         found = mine.one_set(set_id)
-        summaries = {str(one["id"]): one["points"] for one in views.summaries_of(found, mine.house_ways())}
-        pairs = [
-            (worked, summaries[str(example.id)])
-            for example, worked in views.each_worked(found, mine.house_ways())
-            if len(worked.working.answers) < 2 and not isinstance(worked.working.answer, Equation)
-        ]
-    made = qti(found.title, [worked for worked, _ in pairs], [points for _, points in pairs])
-    return _file(made, found.title, "zip", "application/zip")
+        return found.title, given(found, mine.house_ways())
 
 
 @blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>/notation")
@@ -105,10 +94,8 @@ def bring() -> dict[str, Any]:
 def judge(set_id: UUID, json_data: BroughtIn) -> dict[str, Any]:
     """Lines of problems, judged one by one; nothing is stored by asking."""
     with shelf() as mine:
-        found = mine.one_set(set_id)
-        ways = Ways.of({**mine.house_ways(), **found.ways})
-        known = [one.working.problem.text for one in views.all_worked(found, mine.house_ways())]
-    return {"lines": [asdict(line) for line in judged(json_data.text, known, ways)]}
+        found, house = mine.one_set(set_id), mine.house_ways()
+    return {"lines": heavy.run(searches.judge, json_data.text, given(found, house), {**house, **found.ways})}
 
 
 def _document(found: ExampleSet) -> SetDocument:

@@ -29,6 +29,7 @@ class CountsOut(BaseModel):
     considered: int
     exact: bool
     sampled: bool
+    ended_early: bool
 
 
 class LadderIn(WishIn):
@@ -53,6 +54,7 @@ class ImpossibleOut(BaseModel):
     limit: str
     said: str
     nearest: Any = None
+    ended_early: bool = False
 
 
 class LadderOut(BaseModel):
@@ -65,6 +67,8 @@ class LadderOut(BaseModel):
     considered: int
     exact: bool
     sampled: bool
+    ended_early: bool
+    not_revealed: list[str]
     impossible: ImpossibleOut | None
 
 
@@ -81,6 +85,7 @@ class SmallestOut(BaseModel):
     not_revealed: list[str]
     not_separated: list[list[str]]
     candidates: int
+    ended_early: bool
 
 
 class RungOut(BaseModel):
@@ -132,7 +137,10 @@ class VersionsIn(Strict):
 
 
 class VersionsOut(BaseModel):
+    """The new sets, and how many of their problems are the same as before: for them no other was found in time."""
+
     sets: list[SetSummary]
+    same: int
 
 
 class CopyIn(Strict):
@@ -160,10 +168,6 @@ class TakeIn(Strict):
     version: int
     problems: Annotated[list[Source], Field(min_length=1, max_length=60)]
     position: Annotated[int, Field(ge=0)] | None = None
-
-
-class VersionIn(Strict):
-    version: int
 
 
 class StandardOut(BaseModel):

@@ -21,6 +21,11 @@ def reference(name: str) -> dict[str, str]:
     return {"$ref": TEMPLATE.format(model=name)}
 
 
+def conflict_doc(said: str, model: str) -> Any:
+    """The description of an answer 409, with *model* as its body."""
+    return {409: {"description": said, "content": {"application/json": {"schema": reference(model)}}}}
+
+
 def init_app(app: APIFlask) -> None:
     """Publish each model once; the generator by itself copies nested models into each parent."""
 

@@ -16,9 +16,16 @@ def init_app(app: APIFlask, dist: Path) -> None:
     """Serve the front end built in *dist*."""
     if (dist / "assets").is_dir():
         # Vite puts a hash into every file name under assets/, so they may be kept for ever.
+        # Compressed files lie beside them; WhiteNoise sends those to whoever takes them.
         app.wsgi_app = WhiteNoise(  # type: ignore[method-assign]
-            app.wsgi_app, root=str(dist / "assets"), prefix="assets", immutable_file_test=lambda path, url: True
-        )
+            app.wsgi_app, root=str(dist / "assets"), prefix="assets", immutable_file_test=lambda path, url: True,
+            add_headers_function=lambda headers, path, url: headers.__setitem__("X-Content-Type-Options", "nosniff"),
+        )  # fmt: skip
+
+    @app.get("/healthz")
+    @app.doc(hide=True)
+    def health() -> dict[str, str]:
+        return {"instance": app.config["INSTANCE"]}
 
     @app.get("/")
     @app.get("/<path:path>")

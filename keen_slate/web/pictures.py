@@ -14,8 +14,8 @@ from keen_slate.core.figures.svg import svg
 from keen_slate.core.vocabulary import saying
 from keen_slate.core.ways import Ways
 
+from .desk import shelf
 from .schemas import ExposingOut
-from .session import shelf
 from .views import worked
 
 blueprint = APIBlueprint("pictures", __name__, url_prefix="/api/sets/<uuid:set_id>/examples/<uuid:example_id>")

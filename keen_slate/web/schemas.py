@@ -213,8 +213,33 @@ class WorkingOut(BaseModel):
     surprises: list[str]
     answers: list[str] = []
     count: int = 1
+    counted: bool = True
     answer_glyphs: list[list[Glyph]] = []
     marks: list[Marks]
+
+
+class AnswersIn(Strict):
+    """A problem with blank numerators, and the number (from 0) of the first answer that is asked for."""
+
+    text: Source
+    ways: WaysMap = {}
+    start: Annotated[int, Field(ge=0, le=10**6)] = 0
+
+
+class AnswersOut(BaseModel):
+    answer_glyphs: list[list[Glyph]]
+
+
+class PreviewIn(Strict):
+    text: Source
+    ways: WaysMap = {}
+
+
+class PreviewOut(BaseModel):
+    """A problem as it is typed: how it is read, and what may surprise."""
+
+    glyphs: list[Glyph]
+    surprises: list[str]
 
 
 class WorkIn(Strict):
@@ -365,6 +390,7 @@ class BuiltOut(BaseModel):
     exact: bool
     nearest_glyphs: list[Glyph]
     ways: list[WayOut]
+    ended_early: bool
 
 
 class LevelOut(BaseModel):
@@ -449,10 +475,11 @@ class SetSummary(BaseModel):
 
 
 class ShelfOut(BaseModel):
-    """The sets in one place, and how many lie in each."""
+    """A page of the sets in one place that were searched for, how many those are in *total*, and how many lie in each place."""
 
     sets: list[SetSummary]
     counts: dict[str, int]
+    total: int
 
 
 class SetOut(BaseModel):
@@ -475,12 +502,17 @@ class SetOut(BaseModel):
     examples: list[ExampleSummary]
 
 
-class ExampleOut(BaseModel):
+class ExampleView(BaseModel):
+    """A whole working, and the other ways of working its problem."""
+
+    working: WorkingOut
+    other_ways: list[OtherWay]
+
+
+class ExampleOut(ExampleView):
     """An example with its whole working, and the other ways of working it."""
 
     id: UUID
-    working: WorkingOut
-    other_ways: list[OtherWay]
 
 
 class SetWithExampleOut(BaseModel):
@@ -509,17 +541,31 @@ class SettingOut(BaseModel):
 
 
 class WaysOut(BaseModel):
-    """Every setting that offers a choice, and what the house has chosen (name to code)."""
+    """Every setting that offers a choice, and what the house has chosen (name to code); what undoing and doing again would do."""
 
     settings: list[SettingOut]
     house: dict[str, str]
+    version: int
+    undo: str | None
+    redo: str | None
+
+
+class WaysConflictOut(BaseModel):
+    """The ways as they are now, for the choice between the two."""
+
+    error: ErrorBody
+    ways: WaysOut
+
+
+class VersionIn(Strict):
+    version: int
 
 
 class HouseWaysIn(Strict):
-    """The ways of the house; changed at a set, they are undone there."""
+    """The ways of the house, changed on a *version* of them."""
 
     house: WaysMap
-    set_id: UUID | None = None
+    version: int
 
 
 class SetIn(Strict):
@@ -632,3 +678,4 @@ class TimeOut(BaseModel):
 class ShelfQuery(Strict):
     place: Literal["shelf", "archive", "bin"] = "shelf"
     search: Annotated[str, StringConstraints(max_length=200)] = ""
+    start: Annotated[int, Field(ge=0, le=10**6)] = 0

@@ -1,80 +1,129 @@
-"""Who is at the desk, the token that every change must carry, and the database session of a request."""
+"""The session of a request: a deadline, and one transaction, kept if the answer is good, with the answer to a change beside it."""
 
 from __future__ import annotations
 
-import hmac
+import time
 import uuid
-from collections.abc import Iterator
-from contextlib import contextmanager
-from hashlib import sha256
+from typing import Any
 
 from apiflask import APIFlask, HTTPError
-from flask import current_app, g, request, session
-from sqlalchemy import Engine
-from sqlalchemy.orm import Session
+from flask import Response, current_app, g, request
+from sqlalchemy import Engine, event
+from sqlalchemy.orm import ORMExecuteState, Session
 
-from keen_slate.store.models import Teacher
-from keen_slate.store.shelf import Shelf
+from keen_slate.core.deadline import until
+from keen_slate.store import once, summaries
 
-CHANGES = {"POST", "PUT", "PATCH", "DELETE"}
-CSRF_HEADER = "X-CSRF-Token"
+KEY_HEADER = "Idempotency-Key"
+LIGHT = 1  # seconds that the core may search in a request that has no process of its own
+_WROTE = "something was changed"
+
+
+class AnsweredError(Exception):
+    """The change that was sent has been made before: *answer* is what was said then."""
+
+    def __init__(self, answer: Response) -> None:
+        super().__init__("answered before")
+        self.answer = answer
+
+
+class RequestSession(Session):
+    """A session that knows whether anything was changed in it."""
+
+
+@event.listens_for(RequestSession, "after_flush")
+def _flushed(session: Session, context: object) -> None:
+    session.info[_WROTE] = True
+
+
+@event.listens_for(RequestSession, "do_orm_execute")
+def _executed(state: ORMExecuteState) -> None:
+    if state.is_insert or state.is_update or state.is_delete:
+        state.session.info[_WROTE] = True
 
 
 def init_app(app: APIFlask) -> None:
-    """Refuse every change without the token of its session."""
+    """End the transaction of each request with its answer."""
 
     @app.before_request
-    def check_token() -> None:
-        if request.method not in CHANGES:
-            return
-        given = request.headers.get(CSRF_HEADER, "")
-        if not given or not hmac.compare_digest(csrf_token().encode(), given.encode()):
-            raise HTTPError(403, "This page has lost its place. Load it again.")
+    def begin() -> None:
+        begin_anew()
+        g.deadline = until(lambda: time.monotonic() > g.end)
+        g.deadline.__enter__()
+
+    @app.teardown_request
+    def end(error: BaseException | None) -> None:
+        if (deadline := g.pop("deadline", None)) is not None:
+            deadline.__exit__(None, None, None)
+
+    @app.after_request
+    def finish(response: Response) -> Response:
+        session: Session | None = g.pop("session", None)
+        if session is None:
+            return response
+        try:
+            if response.status_code < 400:
+                _keep(session, response)
+                g.committing = True
+                session.commit()
+        except Exception as error:
+            session.rollback()
+            # What is raised here does not reach the handlers by itself.
+            return current_app.make_response(current_app.handle_user_exception(error))
+        finally:
+            session.close()
+        return response
+
+    app.teardown_request(lambda error: drop())
 
 
-def csrf_token() -> str:
-    """The token of the teacher at the desk: signed, not stored, so that answers that overtake each other cannot lose it."""
-    key = str(current_app.config["SECRET_KEY"]).encode()
-    return hmac.new(key, b"token of " + signed_in().bytes, sha256).hexdigest()
+def _keep(session: Session, response: Response) -> None:
+    session.flush()
+    if session.info.get(_WROTE) and (key := change_key()) is not None and "teacher" in g and g.teacher is not None:
+        once.keep_answer(session, g.teacher.id, key, response.status_code, response.get_data())
+    summaries.keep(session)
+
+
+def begin_anew() -> None:
+    """Give what follows in this request its whole time."""
+    g.end = time.monotonic() + LIGHT
+
+
+def database() -> Session:
+    """The database session of this request; what is done in it is kept if the answer is good."""
+    if "session" not in g:
+        g.session = RequestSession(engine(), expire_on_commit=False)
+    return g.session  # type: ignore[no-any-return]
+
+
+def release() -> None:
+    """Give the connection back before something long begins; what was done so far is kept."""
+    session: Session | None = g.pop("session", None)
+    if session is not None:
+        summaries.keep(session)
+        session.commit()
+        session.close()
+
+
+def change_key() -> uuid.UUID | None:
+    """The key that the page gave this change; None where it gave none. Raises `HTTPError` 422 for another form."""
+    given = request.headers.get(KEY_HEADER)
+    if given is None or request.method == "GET":
+        return None
+    try:
+        return uuid.UUID(given)
+    except ValueError:
+        raise HTTPError(422, f"{KEY_HEADER} is a UUID.") from None
+
+
+def drop() -> None:
+    """Give up what was done in this request so far."""
+    g.pop("teacher", None)
+    if (session := g.pop("session", None)) is not None:
+        session.close()
 
 
 def engine() -> Engine:
     """The engine of the running application."""
-    return current_app.extensions["keen_slate_engine"]  # type: ignore[no-any-return]
-
-
-@contextmanager
-def database() -> Iterator[Session]:
-    """A database session; what was done in it is kept if the block ends well."""
-    with Session(engine(), expire_on_commit=False) as database_session, database_session.begin():
-        yield database_session
-
-
-@contextmanager
-def shelf() -> Iterator[Shelf]:
-    """The shelf of the teacher who is signed in. Raises `HTTPError` 401 where nobody is."""
-    teacher_id = signed_in()
-    with database() as database_session:
-        yield Shelf(database_session, teacher_id)
-
-
-def signed_in() -> uuid.UUID:
-    """The id of the teacher at the desk; where one teacher is signed in by itself, hers. Raises `HTTPError` 401 where nobody is."""
-    if "teacher" not in g:
-        known = session.get("teacher") or current_app.config["SIGNED_IN_TEACHER"]
-        if known is None:
-            raise HTTPError(401, "Nobody is signed in here.")
-        if "teacher" not in session:
-            session["teacher"] = str(known)
-        g.teacher = uuid.UUID(str(known))
-    return g.teacher  # type: ignore[no-any-return]
-
-
-def teacher_name() -> str:
-    """The name of the teacher who is signed in. Raises `HTTPError` 401 where nobody is."""
-    with database() as database_session:
-        found = database_session.get(Teacher, signed_in())
-        if found is None:
-            session.clear()
-            raise HTTPError(401, "Nobody is signed in here.")
-        return found.name
+    found: Any = current_app.extensions["keen_slate_engine"]
+    return found  # type: ignore[no-any-return]

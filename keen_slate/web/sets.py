@@ -6,22 +6,21 @@ from typing import Any
 from uuid import UUID
 
 from apiflask import APIBlueprint
-from flask import Response, request
-from sqlalchemy.orm.exc import StaleDataError
+from flask import Response
 
 from keen_slate.core.ways import Ways
-from keen_slate.store.models import ExampleSet
-from keen_slate.store.shelf import Shelf, StaleSetError
+from keen_slate.store.models import Example, ExampleSet
+from keen_slate.store.shelf import Shelf
 
 from . import views
-from .errors import refusal
-from .ladder_schemas import HidesIn, TakeIn, VersionIn
-from .openapi import reference
+from .desk import shelf
+from .door import csrf_token, teacher
+from .ladder_schemas import HidesIn, TakeIn
+from .openapi import conflict_doc
 from .schemas import (
     ExampleChange,
     ExampleIn,
     ExampleOut,
-    HouseWaysIn,
     LayoutQuery,
     MeOut,
     SetChange,
@@ -32,55 +31,34 @@ from .schemas import (
     ShelfQuery,
     TimeIn,
     TimeOut,
+    VersionIn,
     VersionQuery,
-    WaysOut,
 )
-from .session import csrf_token, shelf, teacher_name
 
 blueprint = APIBlueprint("sets", __name__, url_prefix="/api")
-CONFLICT: Any = {
-    409: {
-        "description": "The set was changed elsewhere since that version",
-        "content": {"application/json": {"schema": reference("ConflictOut")}},
-    }
-}
+ON_A_PAGE = 20  # sets of the Shelf
+CONFLICT = conflict_doc("The set was changed elsewhere since that version", "ConflictOut")
 
 
 @blueprint.get("/me")
 @blueprint.output(MeOut)
 def me() -> dict[str, Any]:
     """Who is signed in, and the token that every change must carry."""
-    return {"name": teacher_name(), "csrf_token": csrf_token()}
-
-
-@blueprint.get("/ways")
-@blueprint.output(WaysOut)
-def get_ways() -> dict[str, Any]:
-    """Every setting, and what the house has chosen."""
-    with shelf() as mine:
-        return views.ways_out(mine.house_ways())
-
-
-@blueprint.put("/ways")
-@blueprint.input(HouseWaysIn)
-@blueprint.output(WaysOut)
-def put_ways(json_data: HouseWaysIn) -> dict[str, Any]:
-    """Change the ways of the house; sets and examples with ways of their own keep them."""
-    Ways.of(json_data.house)
-    with shelf() as mine:
-        mine.change_house_ways(json_data.house, json_data.set_id)
-        return views.ways_out(json_data.house)
+    return {"name": teacher().name, "csrf_token": csrf_token()}
 
 
 @blueprint.get("/sets")
 @blueprint.input(ShelfQuery, location="query")
 @blueprint.output(ShelfOut)
 def list_sets(query_data: ShelfQuery) -> dict[str, Any]:
-    """The sets in a place (on the Shelf, if none is named), the one changed last first."""
+    """A page of the sets in a place (on the Shelf, if none is named), the one changed last first."""
     with shelf() as mine:
         house = mine.house_ways()
-        found = mine.sets(query_data.place, query_data.search)
-        return {"sets": [views.set_summary(one, house) for one in found], "counts": mine.counts()}
+        place, search = query_data.place, query_data.search
+        found = mine.sets(place, search, query_data.start, ON_A_PAGE)
+        counts = mine.counts()
+        total = mine.count(place, search) if search.strip() else counts[place]
+        return {"sets": [views.set_summary(one, house) for one in found], "counts": counts, "total": total}
 
 
 @blueprint.post("/sets")
@@ -137,10 +115,10 @@ def redo(set_id: UUID, json_data: VersionIn) -> dict[str, Any]:
 @blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>")
 @blueprint.input(LayoutQuery, location="query")
 @blueprint.output(ExampleOut)
-def get_example(set_id: UUID, example_id: UUID, query_data: LayoutQuery) -> dict[str, Any]:
+def get_example(set_id: UUID, example_id: UUID, query_data: LayoutQuery) -> Response:
     """An example with its whole working; in another layout, to be looked at only."""
     with shelf() as mine:
-        return views.example_out(mine.example(set_id, example_id), mine.house_ways(), query_data.layout)
+        return _sent(views.example_json(mine.example(set_id, example_id), mine.house_ways(), query_data.layout))
 
 
 @blueprint.post("/sets/<uuid:set_id>/examples/<uuid:example_id>/time")
@@ -157,14 +135,14 @@ def log_time(set_id: UUID, example_id: UUID, json_data: TimeIn) -> dict[str, Any
 @blueprint.input(ExampleIn)
 @blueprint.output(SetWithExampleOut, status_code=201)
 @blueprint.doc(responses=CONFLICT)
-def add_example(set_id: UUID, json_data: ExampleIn) -> dict[str, Any]:
+def add_example(set_id: UUID, json_data: ExampleIn) -> Response:
     """Put a problem on the ladder; one that cannot be worked is refused."""
     new = json_data
     with shelf() as mine:
         ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways, **new.ways})
         fields = new.model_dump(exclude={"version", "position"}) | {"source": views.stored_text(new.source, ways)}
         found, examples = mine.add_examples(set_id, new.version, [fields], new.position)
-        return {"set": set_view(mine, found), "example": views.example_out(examples[0], mine.house_ways())}
+        return _both(mine, found, examples[0], 201)
 
 
 @blueprint.post("/sets/<uuid:set_id>/problems")
@@ -185,7 +163,7 @@ def take(set_id: UUID, json_data: TakeIn) -> dict[str, Any]:
 @blueprint.input(ExampleChange)
 @blueprint.output(SetWithExampleOut)
 @blueprint.doc(responses=CONFLICT)
-def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> dict[str, Any]:
+def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> Response:
     """Change what is kept of an example; a text that cannot be worked is refused."""
     fields = json_data.model_dump(exclude_none=True, exclude={"version"})
     with shelf() as mine:
@@ -197,7 +175,7 @@ def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> 
             fields["target"] = None
         found = mine.change_examples(set_id, json_data.version, {example_id: fields})
         example = mine.example(set_id, example_id)
-        return {"set": set_view(mine, found), "example": views.example_out(example, mine.house_ways())}
+        return _both(mine, found, example)
 
 
 @blueprint.put("/sets/<uuid:set_id>/fading")
@@ -230,16 +208,10 @@ def set_view(mine: Shelf, found: ExampleSet) -> dict[str, Any]:
     return views.set_out(found, mine.house_ways(), mine.history(found).said())
 
 
-@blueprint.errorhandler(StaleSetError)
-@blueprint.errorhandler(StaleDataError)
-def conflict(error: Exception) -> tuple[Response, int]:
-    """The set as it is now, for the choice between the two; nothing was changed."""
-    set_id: UUID = (request.view_args or {})["set_id"]
-    with shelf() as mine:
-        now = SetOut.model_validate(set_view(mine, mine.one_set(set_id)))
-    return refusal(
-        409,
-        "This set was changed in another tab since it was opened here.",
-        "Take the other version, or make your change on top of it.",
-        set=now.model_dump(mode="json"),
-    )
+def _both(mine: Shelf, found: ExampleSet, example: Example, status: int = 200) -> Response:
+    shown = SetOut.model_validate(set_view(mine, found)).model_dump_json()
+    return _sent(f'{{"set":{shown},"example":{views.example_json(example, mine.house_ways())}}}', status)
+
+
+def _sent(document: str, status: int = 200) -> Response:
+    return Response(document, status, mimetype="application/json")

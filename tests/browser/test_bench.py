@@ -25,7 +25,7 @@ class PageTests(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
-        cls.server = support.live_server(cls.teacher)
+        cls.server = support.live_server()
         cls.addClassCleanup(cls.server.stop)
         cls.browser = cls.enterClassContext(chromium())
 
@@ -34,8 +34,15 @@ class PageTests(unittest.TestCase):
         self.set_id = support.new_set(self.teacher, self.title, list(self.problems))
         self.context = self.browser.new_context(viewport={"width": 1280, "height": 800})
         self.addCleanup(self.context.close)
+        self.come_in()
         self.complaints = []
         self.page = self.open()
+
+    def come_in(self):
+        page = self.context.new_page()
+        page.goto(self.server.link(self.teacher))
+        page.wait_for_selector("h1")
+        page.close()
 
     def open(self, path=None):
         page = self.context.new_page()
@@ -416,6 +423,62 @@ class BrowserTests(PageTests):
         self.page.click("text=Try again")
         self.wait_for_ladder(4)
         self.page.wait_for_selector("[data-state=saved]")
+
+    def test_a_change_that_was_made_but_not_answered_is_made_once(self):
+        self.type_problem("1/2 + 1/5")
+        self.wait_for_ladder(4)
+        lost = []
+
+        def made_but_lost(route):
+            if lost:
+                route.continue_()
+            else:
+                lost.append(route.fetch().status)
+                route.abort("connectionreset")
+
+        self.page.route("**/examples", made_but_lost)
+        self.type_problem("1/2 + 1/9")
+        self.wait_for_ladder(5)
+        self.page.wait_for_selector("[data-state=saved]")
+        self.assertEqual((lost, self.spoken()[3:]), ([201], ["one half plus one fifth", "one half plus one ninth"]))
+        self.page.reload()
+        self.wait_for_ladder(5)
+
+    def test_who_is_not_signed_in_stands_at_the_door_and_a_link_works_once(self):
+        link = self.server.link(self.teacher)
+        stranger = self.browser.new_context()
+        self.addCleanup(stranger.close)
+        page = stranger.new_page()
+        page.goto(self.server.address)
+        page.wait_for_selector("text=Nobody is signed in in this browser")
+        page.goto(link)
+        page.wait_for_selector(".sheets h2")
+        again = self.browser.new_context()
+        self.addCleanup(again.close)
+        second = again.new_page()
+        second.goto(link)
+        second.wait_for_selector("text=Nobody is signed in in this browser")
+        page.click("text=Sign out")
+        page.wait_for_selector("text=./slate link")
+        page.goto(f"{self.server.address}/bench/{self.set_id}")
+        page.wait_for_selector("text=Nobody is signed in in this browser")
+
+    def test_the_ways_for_all_sets_have_their_own_undo_and_two_tabs_choose(self):
+        self.type_problem("2 3/4 + 1 2/3")
+        self.page.wait_for_selector(".row[aria-label='three plus seventeen twelfths']")
+        self.page.click(".top >> text=Ways")
+        other = self.open()
+        other.click(".top >> text=Ways")
+        self.page.select_option("[aria-label='Adding mixed numbers, in all sets']", "improper")
+        self.page.wait_for_selector(".row[aria-label='fifty-three twelfths']")
+        other.select_option("[aria-label='Rounding a tie in an estimate, in all sets']", "down")
+        other.click("text=Take the other ways, drop my change")
+        expect(other.locator("[aria-label='Adding mixed numbers, in all sets']")).to_have_value("improper")
+        self.page.click(".top >> text=Undo")  # takes the example away, and leaves the ways
+        self.wait_for_ladder(3)
+        expect(self.page.locator("[aria-label='Adding mixed numbers, in all sets']")).to_have_value("improper")
+        self.page.click("text=Undo for all sets")
+        expect(self.page.locator("[aria-label='Adding mixed numbers, in all sets']")).to_have_value("wholes-first")
 
     def test_the_shelf_begins_a_set_and_shows_titles_as_text(self):
         shelf = self.open("/")

@@ -1,6 +1,7 @@
 import createClient from 'openapi-fetch'
 
 import type { components, paths } from './schema'
+import { LOST_CHANGE, LostChange, NO_ANSWER, NOT_SENT, NotSent, send } from './send'
 
 export type Schemas = components['schemas']
 export type Glyph = Schemas['Glyph']
@@ -33,50 +34,24 @@ export type Refusal = Schemas['ErrorBody']
 
 /** What the API answered: the data, or a refusal in words with the status beside it. */
 export type Answer<T> = { ok: true; data: T } | { ok: false; status: number; refusal: Refusal; body: unknown }
+/** A call of `client`, on its way. */
+export type Call<T> = Promise<{ data?: T; error?: unknown; response: Response }>
 
-const NO_ANSWER: Refusal = {
-  message: 'Keen Slate does not answer right now, so nothing was saved.',
-  hint: 'What you typed is still on this page. Try again in a moment.',
-  position: 0,
-  length: 0,
+export const client = createClient<paths>({ baseUrl: '/', fetch: send })
+
+function said(error: unknown): Refusal {
+  if (error instanceof LostChange) return LOST_CHANGE
+  return error instanceof NotSent ? NOT_SENT : NO_ANSWER
 }
-
-let token: Promise<string> | null = null
-
-async function fetchToken(): Promise<string> {
-  const response = await fetch('/api/me')
-  if (!response.ok) throw new Error('not signed in')
-  return ((await response.json()) as Schemas['MeOut']).csrf_token
-}
-
-export const client = createClient<paths>({ baseUrl: '/' })
-
-client.use({
-  async onRequest({ request }) {
-    if (request.method === 'GET') return request
-    token ??= fetchToken()
-    try {
-      request.headers.set('X-CSRF-Token', await token)
-    } catch (error) {
-      token = null
-      throw error
-    }
-    return request
-  },
-  onResponse({ response }) {
-    if (response.status === 403) token = null
-    return response
-  },
-})
 
 /** Wait for a call of `client` and sort its outcome; a call that never arrived is a refusal too. */
-export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<Answer<T>> {
+export async function ask<T>(call: Call<T>): Promise<Answer<T>> {
   try {
     const { data, error, response } = await call
     if (response.ok) return { ok: true, data: data as T }
     const refusal = (error as { error?: Refusal } | undefined)?.error ?? NO_ANSWER
     return { ok: false, status: response.status, refusal, body: error }
-  } catch {
-    return { ok: false, status: 0, refusal: NO_ANSWER, body: null }
+  } catch (error) {
+    return { ok: false, status: 0, refusal: said(error), body: null }
   }
 }

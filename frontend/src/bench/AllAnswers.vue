@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 
-import type { Working } from '../api/client'
+import { client, type Glyph, type Working } from '../api/client'
+import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
 
@@ -13,7 +14,25 @@ const ASKED = [
   { setting: 'blank_different', name: 'all different' },
   { setting: 'blank_lowest', name: 'lowest terms' },
 ]
-const hidden = computed(() => props.working.count - props.working.answer_glyphs.length)
+const more = ref<Glyph[][]>([])
+const { latest } = useLatest()
+const shown = computed(() => [...props.working.answer_glyphs, ...more.value])
+const rest = computed(() => !props.working.counted || props.working.count > shown.value.length)
+const heading = computed(() => {
+  const { count, counted } = props.working
+  if (!counted) return `More than ${count.toLocaleString('en')} answers`
+  return count === 1 ? 'One answer' : `All ${count.toLocaleString('en')} answers`
+})
+watch(() => props.working, () => (more.value = []))
+
+/** The next answers after those that are shown; no more come where there are none, or too many to be gone through. */
+async function showMore(): Promise<void> {
+  const body = { text: props.working.problem.text, ways: props.working.methods, start: shown.value.length }
+  const answer = await latest((signal) => client.POST('/api/answers', { body, signal }))
+  if (answer?.ok) more.value.push(...(answer.data.answer_glyphs as Glyph[][]))
+  ended.value = !!answer?.ok && !answer.data.answer_glyphs.length
+}
+const ended = ref(false)
 
 function ask(setting: string): void {
   const example = bench.example
@@ -25,7 +44,7 @@ function ask(setting: string): void {
 
 <template>
   <section aria-labelledby="all-heading">
-    <h2 id="all-heading">{{ working.count === 1 ? 'One answer' : `All ${working.count} answers` }}</h2>
+    <h2 id="all-heading">{{ heading }}</h2>
     <p class="asked">
       Only
       <button v-for="one in ASKED" :key="one.setting" class="word" :aria-pressed="working.methods[one.setting] === 'yes'" @click="ask(one.setting)">
@@ -33,9 +52,10 @@ function ask(setting: string): void {
       </button>
     </p>
     <ol>
-      <li v-for="(glyphs, i) in working.answer_glyphs" :key="i"><MathLine :glyphs="glyphs" /></li>
+      <li v-for="(glyphs, i) in shown" :key="i"><MathLine :glyphs="glyphs" /></li>
     </ol>
-    <p v-if="hidden > 0" class="asked">and {{ hidden }} more</p>
+    <p v-if="ended" class="asked">The rest is too long to be listed.</p>
+    <p v-else-if="rest" class="asked">{{ shown.length.toLocaleString('en') }} are shown. <button class="word" @click="showMore">Show more</button></p>
   </section>
 </template>
 

@@ -13,7 +13,7 @@ const field = ref<{ $el: HTMLInputElement } | null>(null)
 const key = `draft ${props.setId}`
 const text = ref(sessionStorage.getItem(key) ?? '')
 const busy = ref(false)
-const { working, refusal, clear } = usePreview(
+const { preview, refusal, clear } = usePreview(
   () => text.value,
   () => ({ ...bench.set?.house, ...bench.set?.ways }),
 )
@@ -21,7 +21,7 @@ const { working, refusal, clear } = usePreview(
 // What is typed and not yet added survives a reload.
 watch(text, (now) => (now ? sessionStorage.setItem(key, now) : sessionStorage.removeItem(key)))
 
-const glyphs = computed(() => working.value?.problem.glyphs as Glyph[] | undefined)
+const glyphs = computed(() => preview.value?.glyphs as Glyph[] | undefined)
 const pieces = computed(() => {
   const { position = 0, length = 0 } = refusal.value ?? {}
   return [text.value.slice(0, position), text.value.slice(position, position + length), text.value.slice(position + length)]
@@ -56,8 +56,8 @@ defineExpose({ focus })
       </template>
       <template v-else-if="glyphs">
         <p class="typeset"><MathLine :glyphs="glyphs" /></p>
-        <ul v-if="working?.surprises.length" class="surprises">
-          <li v-for="said in working.surprises" :key="said">{{ said }}</li>
+        <ul v-if="preview?.surprises.length" class="surprises">
+          <li v-for="said in preview.surprises" :key="said">{{ said }}</li>
         </ul>
       </template>
     </div>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { ask, client, type Schemas } from '../api/client'
+import { client, type Schemas } from '../api/client'
+import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
 
@@ -10,6 +11,7 @@ const blanking = defineModel<boolean>('blanking', { required: true })
 const bench = useBench()
 const found = ref<Schemas['ParallelOut'] | null>(null)
 const like = ref('')
+const { latest } = useLatest()
 
 const hide = computed(() => Math.min(bench.example?.fading.hide ?? 0, bench.example?.steps ?? 0))
 const faded = computed(() => hide.value > 0 || !!bench.example?.fading.blanks.length)
@@ -35,8 +37,8 @@ async function oneLikeThis(): Promise<void> {
   like.value = bench.chosen
   const path = { set_id: bench.set.id, example_id: bench.chosen }
   const body = { seed: Math.floor(Math.random() * 2 ** 31) }
-  const answer = await ask(client.POST('/api/sets/{set_id}/examples/{example_id}/parallel', { params: { path }, body }))
-  found.value = answer.ok ? answer.data : null
+  const answer = await latest((signal) => client.POST('/api/sets/{set_id}/examples/{example_id}/parallel', { params: { path }, body, signal }))
+  if (answer) found.value = answer.ok ? answer.data : null
 }
 
 async function take(): Promise<void> {

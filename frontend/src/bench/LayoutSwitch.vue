@@ -2,11 +2,13 @@
 import { computed } from 'vue'
 
 import { useBench } from '../stores/bench'
+import { useWays } from '../stores/ways'
 
 const bench = useBench()
-void bench.loadSettings()
+const ways = useWays()
+void ways.load()
 
-const layouts = computed(() => bench.settings.find((item) => item.name === 'layout')?.codes ?? [])
+const layouts = computed(() => ways.settings.find((item) => item.name === 'layout')?.codes ?? [])
 
 async function choose(code: string): Promise<void> {
   if (bench.example) await bench.changeExample({ ways: { ...bench.example.ways, layout: code } })

@@ -3,8 +3,10 @@ import { computed } from 'vue'
 
 import type { OtherWay } from '../api/client'
 import { useBench } from '../stores/bench'
+import { useWays } from '../stores/ways'
 
 const bench = useBench()
+const ways = useWays()
 
 const groups = computed(() => {
   const found = new Map<string, OtherWay[]>()
@@ -14,7 +16,7 @@ const groups = computed(() => {
 const own = computed(() => Object.keys(bench.example?.ways ?? {}).length > 0)
 
 function titleOf(setting: string): string {
-  return bench.settings.find((item) => item.name === setting)?.title ?? ''
+  return ways.settings.find((item) => item.name === setting)?.title ?? ''
 }
 
 async function take(way: OtherWay): Promise<void> {
@@ -22,7 +24,7 @@ async function take(way: OtherWay): Promise<void> {
     await bench.changeExample({ ways: { ...bench.example.ways, [way.setting]: way.code } })
   }
 }
-void bench.loadSettings()
+void ways.load()
 </script>
 
 <template>

@@ -3,7 +3,8 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import { computed, ref, watch } from 'vue'
 
-import { ask, client, type Refusal, type Schemas } from '../api/client'
+import { client, type Refusal, type Schemas } from '../api/client'
+import { useLatest } from '../api/useLatest'
 import { useBench } from '../stores/bench'
 
 const visible = defineModel<boolean>('visible', { required: true })
@@ -17,8 +18,8 @@ const word = computed(() => {
   return good.value.length === 1 ? 'Put the good one on the ladder' : `Put the ${good.value.length} good ones on the ladder`
 })
 
-// Each line is judged as it is typed; a late answer never replaces a newer one.
-let asked = 0
+// Each line is judged as it is typed.
+const { latest } = useLatest()
 let waiting: ReturnType<typeof setTimeout> | undefined
 watch(text, () => {
   clearTimeout(waiting)
@@ -26,10 +27,10 @@ watch(text, () => {
 })
 
 async function judge(): Promise<void> {
-  const mine = ++asked
   if (!bench.set) return
-  const answer = await ask(client.POST('/api/sets/{set_id}/judge', { params: { path: { set_id: bench.set.id } }, body: { text: text.value } }))
-  if (mine !== asked) return
+  const params = { path: { set_id: bench.set.id } }
+  const answer = await latest((signal) => client.POST('/api/sets/{set_id}/judge', { params, body: { text: text.value }, signal }))
+  if (!answer) return
   lines.value = answer.ok ? answer.data.lines : []
   refusal.value = answer.ok ? null : answer.refusal
 }

@@ -15,6 +15,7 @@ const router = useRouter()
 const standards = ref<Standard[]>([])
 const all = ref(false)
 const versions = ref<{ id: string; title: string }[]>([])
+const same = ref(0) // problems of the versions for which no other was found
 const refusal = ref<Refusal | null>(null)
 const shown = computed(() => standards.value.filter((one) => all.value || one.serves || bench.set?.standards.includes(one.code)))
 
@@ -51,7 +52,10 @@ async function makeVersions(count: number): Promise<void> {
   if (!bench.set) return
   const body = { count, seed: Math.floor(Math.random() * 2 ** 31) }
   const answer = await ask(client.POST('/api/sets/{set_id}/versions', { params: { path: { set_id: bench.set.id } }, body }))
-  if (answer.ok) versions.value = answer.data.sets
+  if (answer.ok) {
+    versions.value = answer.data.sets
+    same.value = answer.data.same
+  }
   refusal.value = answer.ok ? null : answer.refusal
 }
 
@@ -116,6 +120,7 @@ async function duplicate(): Promise<void> {
       <p v-if="versions.length" role="status">
         On the Shelf now:
         <template v-for="one in versions" :key="one.id"><RouterLink :to="{ name: 'bench', params: { setId: one.id } }" @click="visible = false">{{ one.title }}</RouterLink>{{ ' ' }}</template>
+        <template v-if="same">{{ same === 1 ? 'For one problem no other was found: it is the same.' : `For ${same} problems no others were found: they are the same.` }}</template>
       </p>
       <h2>As files</h2>
       <p class="words">

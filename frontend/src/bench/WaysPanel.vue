@@ -5,18 +5,25 @@ import { watch } from 'vue'
 
 import type { Setting } from '../api/client'
 import { useBench } from '../stores/bench'
+import { useWays } from '../stores/ways'
 
 const visible = defineModel<boolean>('visible', { required: true })
 const bench = useBench()
+const ways = useWays()
 
-watch(visible, (shown) => shown && bench.loadSettings())
+watch(visible, (shown) => shown && ways.load(true))
 
 function chosenFor(setting: Setting, ways: Record<string, string> | undefined): string {
   return ways?.[setting.name] ?? ''
 }
 
 async function chooseHouse(setting: Setting, event: Event): Promise<void> {
-  await bench.setHouseWays(changed(bench.set?.house, setting, event))
+  await see(ways.choose(changed(ways.house, setting, event)))
+}
+
+/** Show what a change of the ways for all sets did. */
+async function see(made: Promise<boolean>): Promise<void> {
+  if (await made) await bench.houseChanged()
 }
 
 async function chooseSet(setting: Setting, event: Event): Promise<void> {
@@ -37,10 +44,10 @@ function changed(ways: Record<string, string> | undefined, setting: Setting, eve
         <tr><th scope="col"><span class="sr-only">What</span></th><th scope="col">All sets</th><th scope="col">This set</th></tr>
       </thead>
       <tbody>
-        <tr v-for="setting in bench.settings" :key="setting.name" :data-departs="!!bench.set?.ways[setting.name]">
+        <tr v-for="setting in ways.settings" :key="setting.name" :data-departs="!!bench.set?.ways[setting.name]">
           <th scope="row">{{ setting.title }}</th>
           <td>
-            <select :value="bench.set?.house[setting.name] ?? setting.codes[0]?.code" :aria-label="`${setting.title}, in all sets`" @change="chooseHouse(setting, $event)">
+            <select :value="ways.house[setting.name] ?? setting.codes[0]?.code" :aria-label="`${setting.title}, in all sets`" @change="chooseHouse(setting, $event)">
               <option v-for="item in setting.codes" :key="item.code" :value="item.code">{{ item.name }}</option>
             </select>
           </td>
@@ -54,7 +61,12 @@ function changed(ways: Record<string, string> | undefined, setting: Setting, eve
       </tbody>
     </table>
     <p>The paper behind shows at once what a change does. An example with ways of its own keeps them.</p>
-    <Button label="Done" @click="visible = false" />
+    <p v-if="ways.trouble" class="trouble" role="alert">{{ ways.trouble.message }} {{ ways.trouble.hint }}</p>
+    <div class="acts">
+      <Button label="Done" @click="visible = false" />
+      <Button label="Undo for all sets" variant="outlined" :disabled="!ways.ways?.undo" @click="see(ways.undo())" />
+      <Button label="Redo" variant="outlined" :disabled="!ways.ways?.redo" @click="see(ways.redo())" />
+    </div>
   </Dialog>
 </template>
 
@@ -65,6 +77,9 @@ thead th { font-weight: 700; }
 td { padding: 2px 8px 2px 0; }
 select { font: inherit; font-size: 0.95rem; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 1px 4px; width: 12.2rem; }
 select:focus-visible { outline: 3px solid var(--focus-on-paper); }
+/* What is set for all sets has its own undo: the one above the paper leaves it alone. */
+.acts { display: flex; flex-wrap: wrap; gap: 0.6rem; }
+.trouble { color: var(--role-wrong); }
 tr[data-departs='true'] td:last-child select { border: 2px solid var(--ink); font-weight: 700; }
 p { max-width: 34rem; font-size: 0.92rem; color: var(--ink-quiet); padding-bottom: 0.8rem; }
 </style>

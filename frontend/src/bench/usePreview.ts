@@ -1,37 +1,35 @@
 import { onScopeDispose, readonly, ref, watch } from 'vue'
 
-import { ask, client, type Refusal, type Working } from '../api/client'
+import { client, type Refusal, type Schemas } from '../api/client'
+import { useLatest } from '../api/useLatest'
 
 const PAUSE = 120 // milliseconds: shorter than a pause for thought, longer than between two keys
 
-/** What the core makes of *text*, in the class's *ways*, while it is typed: a working, or a refusal; late answers are dropped. */
+/** What the core makes of *text*, in the class's *ways*, while it is typed: how it is read, or a refusal. */
 export function usePreview(text: () => string, ways: () => Record<string, string>) {
-  const working = ref<Working | null>(null)
+  const preview = ref<Schemas['PreviewOut'] | null>(null)
   const refusal = ref<Refusal | null>(null)
+  const { latest, drop } = useLatest()
   let timer = 0
-  let asked = 0
 
   function clear(): void {
-    working.value = refusal.value = null
+    drop()
+    preview.value = refusal.value = null
   }
 
   async function look(): Promise<void> {
-    const mine = ++asked
-    const answer = await ask(client.POST('/api/work', { body: { text: text(), ways: ways() } }))
-    if (mine !== asked) return
-    working.value = answer.ok ? answer.data : null
+    const answer = await latest((signal) => client.POST('/api/preview', { body: { text: text(), ways: ways() }, signal }))
+    if (!answer) return
+    preview.value = answer.ok ? answer.data : null
     refusal.value = answer.ok ? null : answer.refusal
   }
 
   watch(text, (now) => {
     window.clearTimeout(timer)
     if (now.trim()) timer = window.setTimeout(look, PAUSE)
-    else {
-      asked++
-      clear()
-    }
+    else clear()
   }, { immediate: true })
   onScopeDispose(() => window.clearTimeout(timer))
 
-  return { working: readonly(working), refusal, clear }
+  return { preview: readonly(preview), refusal, clear }
 }

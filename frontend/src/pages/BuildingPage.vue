@@ -3,6 +3,7 @@ import InputText from 'primevue/inputtext'
 import { onMounted, ref } from 'vue'
 
 import { ask, type Built, client, type Level, type Refusal } from '../api/client'
+import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
 
 const levels = ref<Level[]>([])
@@ -11,17 +12,20 @@ const wanted = ref('')
 const built = ref<Built | null>(null)
 const shown = ref(false)
 const refusal = ref<Refusal | null>(null)
+const { latest } = useLatest()
 
 async function build(): Promise<void> {
   if (!numbers.value.trim() || !wanted.value.trim()) return
-  const answer = await ask(client.POST('/api/building', { body: { numbers: numbers.value, wanted: wanted.value } }))
-  take(answer.ok ? answer.data : null, answer.ok ? null : answer.refusal)
+  const body = { numbers: numbers.value, wanted: wanted.value }
+  const answer = await latest((signal) => client.POST('/api/building', { body, signal }))
+  if (answer) take(answer.ok ? answer.data : null, answer.ok ? null : answer.refusal)
 }
 
 /** Have one made. The *first*, when the page opens, gives way to what was typed meanwhile, and never writes into a field. */
 async function propose(level: string, first = false): Promise<void> {
   const seed = Math.floor(Math.random() * 2 ** 31)
-  const answer = await ask(client.POST('/api/building/new', { body: { level, seed } }))
+  const answer = await latest((signal) => client.POST('/api/building/new', { body: { level, seed }, signal }))
+  if (!answer) return
   if (first && (numbers.value || wanted.value)) return
   take(answer.ok ? answer.data : null, answer.ok ? null : answer.refusal)
   if (!answer.ok || first) return
@@ -57,6 +61,7 @@ onMounted(async () => {
         <p class="rule">Each number at most once.</p>
         <button class="word" :aria-expanded="shown" @click="shown = !shown">{{ shown ? 'Hide the ways' : 'Show the ways' }}</button>
         <template v-if="shown">
+          <p v-if="built.ended_early" class="rule">There are more ways than could be tried.</p>
           <p v-if="!built.exact" class="rule">It cannot be built. The nearest is <MathLine :glyphs="built.nearest_glyphs" />.</p>
           <ol>
             <li v-for="way in built.ways" :key="way.text">

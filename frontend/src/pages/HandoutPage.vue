@@ -2,6 +2,7 @@
 import { computed, onBeforeUnmount, onMounted, reactive, ref, watch } from 'vue'
 
 import { ask, client, type Refusal } from '../api/client'
+import { useLatest } from '../api/useLatest'
 
 const props = defineProps<{ setId: string }>()
 
@@ -18,8 +19,7 @@ const address = computed(() => {
   return `/api/sets/${props.setId}/handout.pdf?${query}`
 })
 
-// A late answer never replaces a newer one.
-let asked = 0
+const { latest } = useLatest()
 let waiting: ReturnType<typeof setTimeout> | undefined
 watch(options, () => {
   clearTimeout(waiting)
@@ -27,11 +27,11 @@ watch(options, () => {
 })
 
 async function load(): Promise<void> {
-  const mine = ++asked
-  const patience = setTimeout(() => (slow.value = mine === asked), 1000)
-  const answer = await ask(client.GET('/api/sets/{set_id}/handout', { params: { path: { set_id: props.setId }, query: { ...options } } }))
+  const patience = setTimeout(() => (slow.value = true), 1000)
+  const params = { path: { set_id: props.setId }, query: { ...options } }
+  const answer = await latest((signal) => client.GET('/api/sets/{set_id}/handout', { params, signal }))
   clearTimeout(patience)
-  if (mine !== asked) return
+  if (!answer) return
   slow.value = false
   refusal.value = answer.ok ? null : answer.refusal
   if (answer.ok) show(answer.data.pages)

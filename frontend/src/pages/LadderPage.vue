@@ -3,6 +3,7 @@ import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask, type Choices, client, type Counts, type Ladder, type LadderProblem, type Refusal, type Schemas } from '../api/client'
+import { useLatest } from '../api/useLatest'
 import LadderLimits from '../ladder/LadderLimits.vue'
 import LadderProblems from '../ladder/LadderProblems.vue'
 import LadderRungs from '../ladder/LadderRungs.vue'
@@ -23,8 +24,8 @@ const busy = ref(false)
 const total = computed(() => Object.values(wish.rungs).reduce((sum, count) => sum + count, 0))
 const body = () => ({ spec: wishAsSpec(wish), set_id: props.setId })
 
-// The count follows every change; a late answer never replaces a newer one.
-let asked = 0
+// The count follows every change.
+const [counting, building] = [useLatest(), useLatest()]
 let waiting: ReturnType<typeof setTimeout> | undefined
 watch(wish, () => {
   clearTimeout(waiting)
@@ -32,10 +33,10 @@ watch(wish, () => {
 })
 
 async function count(): Promise<void> {
-  const mine = ++asked
+  counting.drop()
   if (!total.value) return void (counts.value = null)
-  const answer = await ask(client.POST('/api/ladders/count', { body: body() }))
-  if (mine !== asked) return
+  const answer = await counting.latest((signal) => client.POST('/api/ladders/count', { body: body(), signal }))
+  if (!answer) return
   counts.value = answer.ok ? answer.data : null
   refusal.value = answer.ok ? null : answer.refusal
 }
@@ -49,7 +50,9 @@ async function span(from: string, to: string, steps: number): Promise<void> {
 
 async function build(kept: (string | null)[] = []): Promise<void> {
   busy.value = true
-  const answer = await ask(client.POST('/api/ladders', { body: { ...body(), kept, shunned: shunned.value } }))
+  const wanted = { ...body(), kept, shunned: shunned.value }
+  const answer = await building.latest((signal) => client.POST('/api/ladders', { body: wanted, signal }))
+  if (!answer) return
   busy.value = false
   refusal.value = answer.ok ? null : answer.refusal
   if (!answer.ok) return
@@ -88,7 +91,9 @@ async function takeNearest(): Promise<void> {
 
 async function fewest(): Promise<void> {
   busy.value = true
-  const answer = await ask(client.POST('/api/ladders/smallest', { body: { codes: wish.targets, set_id: props.setId } }))
+  const wanted = { codes: wish.targets, set_id: props.setId }
+  const answer = await building.latest((signal) => client.POST('/api/ladders/smallest', { body: wanted, signal }))
+  if (!answer) return
   busy.value = false
   refusal.value = answer.ok ? null : answer.refusal
   if (!answer.ok) return
@@ -131,7 +136,7 @@ onMounted(async () => {
         <p class="count" role="status">
           <template v-if="counts">
             {{ counts.exact ? '' : 'At most ' }}<strong>{{ Object.values(counts.counts).reduce((sum, n) => sum + n, 0).toLocaleString('en') }}</strong>
-            problems satisfy the limits, of {{ counts.considered.toLocaleString('en') }} looked at<template v-if="counts.sampled">; there are more than could be looked at</template>.
+            problems satisfy the limits, of {{ counts.considered.toLocaleString('en') }} looked at<template v-if="counts.sampled">; there are more than could be looked at</template><template v-if="counts.ended_early">; some rungs take too long to count</template>.
           </template>
           <template v-else>Choose rungs on the left: how many problems of each.</template>
         </p>
@@ -149,15 +154,21 @@ onMounted(async () => {
             <button class="word" @click="takeNearest">Take that</button>
           </p>
         </div>
+        <p v-if="ladder?.ended_early || ladder?.impossible?.ended_early" class="quiet" role="status">
+          {{ ladder.impossible ? 'Which limit rules it out was not found in ten seconds.' : 'After ten seconds the search was ended: these are the best problems by then.' }}
+          <template v-if="ladder.not_revealed.length">
+            Not shown yet: {{ ladder.not_revealed.map((code) => choices?.targets.find((one) => one.code === code)?.name ?? code).join('; ') }}.
+          </template>
+        </p>
         <LadderProblems
-          v-else-if="ladder" v-model:locked="locked" :problems="ladder.problems" :targets="choices.targets" :not-separated="ladder.not_separated"
+          v-if="ladder && !ladder.impossible" v-model:locked="locked" :problems="ladder.problems" :targets="choices.targets" :not-separated="ladder.not_separated"
           @swap="swap" @take="take(texts())" @another="another"
         />
         <template v-if="smallest">
           <LadderProblems :problems="smallest.problems" :targets="choices.targets" :not-separated="smallest.not_separated" @take="take(smallest.problems.map((one) => one.text))" />
           <p class="quiet">
             {{ smallest.proven ? 'No fewer problems of two terms show and separate them: proven.' : 'Whether fewer would do was not proven.' }}
-            {{ smallest.candidates.toLocaleString('en') }} problems were worked to find them.
+            <template v-if="smallest.ended_early">After ten seconds the search was ended. </template>{{ smallest.candidates.toLocaleString('en') }} problems were worked to find them.
           </p>
         </template>
       </section>

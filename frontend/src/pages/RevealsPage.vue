@@ -2,17 +2,21 @@
 import { onMounted, ref } from 'vue'
 
 import { ask, client, type Refusal, type Reveals } from '../api/client'
+import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
 
 const props = defineProps<{ setId: string }>()
 const reveals = ref<Reveals | null>(null)
 const refusal = ref<Refusal | null>(null)
+const { latest } = useLatest()
 const added = ref<string[]>([])
 const SIGNS = { reveals: '●', form: '◐', hidden: '○' }
 const SAID = { reveals: 'shows', form: 'right value, wrong form', hidden: 'hides' }
 
 async function load(): Promise<void> {
-  const answer = await ask(client.GET('/api/sets/{set_id}/reveals', { params: { path: { set_id: props.setId } } }))
+  const params = { path: { set_id: props.setId } }
+  const answer = await latest((signal) => client.GET('/api/sets/{set_id}/reveals', { params, signal }))
+  if (!answer) return
   if (answer.ok) reveals.value = answer.data
   refusal.value = answer.ok ? null : answer.refusal
 }

@@ -5,6 +5,7 @@ import { onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask, client, type Refusal, type SetSummary } from '../api/client'
+import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
 
 const LARGEST_FILE = 5 * 1024 * 1024
@@ -23,16 +24,17 @@ const search = ref('')
 const counts = ref<Record<string, number>>({})
 const moved = ref<{ set: SetSummary; from: Place } | null>(null)
 
-// A late answer never replaces a newer one.
-let asked = 0
-async function load(): Promise<void> {
-  const mine = ++asked
-  const query = { place: place.value, search: search.value }
-  const answer = await ask(client.GET('/api/sets', { params: { query } }))
-  if (mine !== asked) return
+const { latest } = useLatest()
+const total = ref(0)
+
+async function load(start = 0): Promise<void> {
+  const query = { place: place.value, search: search.value, start }
+  const answer = await latest((signal) => client.GET('/api/sets', { params: { query }, signal }))
+  if (!answer) return
   if (answer.ok) {
-    sets.value = answer.data.sets
+    sets.value = start ? [...(sets.value ?? []), ...answer.data.sets] : answer.data.sets
     counts.value = answer.data.counts
+    total.value = answer.data.total
   }
   trouble.value = answer.ok ? null : answer.refusal
 }
@@ -40,7 +42,7 @@ async function load(): Promise<void> {
 let waiting: ReturnType<typeof setTimeout> | undefined
 watch(search, () => {
   clearTimeout(waiting)
-  waiting = setTimeout(load, 150)
+  waiting = setTimeout(() => load(), 150)
 })
 watch(place, () => {
   moved.value = null
@@ -91,6 +93,13 @@ async function bring(event: Event): Promise<void> {
   else trouble.value = answer.refusal
 }
 
+/** End the sign-in of this browser; a new link lets it in again. */
+async function leave(): Promise<void> {
+  const answer = await ask(client.POST('/api/leave'))
+  if (answer.ok) window.location.assign('/door')
+  else trouble.value = answer.refusal
+}
+
 function changed(set: SetSummary): string {
   return new Date(set.changed_at).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })
 }
@@ -113,10 +122,11 @@ onMounted(() => {
       <h1>Shelf</h1>
       <RouterLink class="word" :to="{ name: 'catalogue' }">Likely wrong answers</RouterLink>
       <RouterLink class="word" :to="{ name: 'building' }">Number building</RouterLink>
+      <button class="word leave" @click="leave">Sign out</button>
     </header>
 
     <p v-if="trouble" class="trouble" role="alert">
-      {{ trouble.message }} {{ trouble.hint }} <button class="word" @click="load">Try again</button>
+      {{ trouble.message }} {{ trouble.hint }} <button class="word" @click="load()">Try again</button>
     </p>
 
     <div class="look">
@@ -151,6 +161,9 @@ onMounted(() => {
         </p>
       </li>
     </ul>
+    <p v-if="sets && total > sets.length" class="more">
+      {{ sets.length }} of {{ total.toLocaleString('en') }} sets. <button class="word" @click="load(sets.length)">Show more</button>
+    </p>
     <p v-if="sets?.length === 0" class="empty">
       {{ search ? 'No set has these words.' : place === 'shelf' ? 'The shelf is empty. Name your first set, then type problems onto its ladder.' : 'Nothing lies here.' }}
     </p>
@@ -168,6 +181,7 @@ onMounted(() => {
 .shelf { max-width: 1040px; margin: 0 auto; padding: 22px 24px 60px; }
 .head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 28px; }
 .name { font-weight: 700; }
+.leave { margin-left: auto; }
 h1 { font-size: 1rem; font-weight: 400; color: var(--on-slate-quiet); }
 .sheets { display: grid; gap: 18px; }
 /* A slip of squared paper for each set, with the margin rule of an exercise book. */
@@ -192,6 +206,8 @@ h2 { font-size: 1.25rem; }
 .moved .word, .look > .word { text-decoration: underline; text-underline-offset: 4px; }
 .acts { display: flex; gap: 4px 16px; justify-content: flex-end; font-size: 0.9rem; color: var(--on-slate-quiet); padding-top: 2px; }
 .for { color: var(--ink-quiet); grid-column: 1 / -1; background: var(--paper); width: fit-content; }
+.more { padding: 18px 0; color: var(--on-slate-quiet); }
+.more .word { text-decoration: underline; text-underline-offset: 4px; }
 .empty { padding: 40px 0; color: var(--on-slate-quiet); }
 .begin { display: flex; flex-wrap: wrap; align-items: center; gap: 12px; margin-top: 32px; }
 .begin :deep(input) { width: min(24rem, 100%); }

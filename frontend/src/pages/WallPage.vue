@@ -3,6 +3,7 @@ import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask, client, type Example, type ExampleSet, type Refusal } from '../api/client'
+import { useLatest } from '../api/useLatest'
 import PaperRow from '../bench/PaperRow.vue'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
@@ -66,12 +67,11 @@ watch(figure, async (now) => {
 })
 watch(() => set.value?.title, (title) => (document.title = title ? `${title} · Wall · Keen Slate` : 'Wall · Keen Slate'))
 
-let asked = 0
+const { latest } = useLatest()
 async function load(id: string, start: number | 'end'): Promise<void> {
-  const mine = ++asked
   const params = { path: { set_id: props.setId, example_id: id }, query: layout.value ? { layout: layout.value } : {} }
-  const answer = await ask(client.GET('/api/sets/{set_id}/examples/{example_id}', { params }))
-  if (mine !== asked) return
+  const answer = await latest((signal) => client.GET('/api/sets/{set_id}/examples/{example_id}', { params, signal }))
+  if (!answer) return
   refusal.value = answer.ok ? null : answer.refusal
   if (!answer.ok) return
   page.value = answer.data

@@ -3,18 +3,22 @@ import { computed, ref } from 'vue'
 
 import {
   type Answer, ask, client, type Example, type ExampleSet, type ExampleSummary, type OtherWay, type Refusal,
-  type Schemas, type Setting, type Working,
+  type Schemas, type Working,
 } from '../api/client'
+import { newKey, under } from '../api/send'
+import { useLatest } from '../api/useLatest'
 
 export type Target = 'improper' | 'mixed' | 'fraction' | 'decimal'
-type WaysMap = Record<string, string>
 type SetFields = Omit<Schemas['SetChange'], 'version'>
 type ExampleFields = Omit<Schemas['ExampleChange'], 'version'>
 type Made = { set: ExampleSet; example?: Example }
 
 type Saving = 'saved' | 'saving' | 'not saved'
-/** A change that can be made on any version of the set, so that it can be made again on a newer one. */
-type Change = (version: number) => Promise<Answer<Made>>
+/**
+ * A change that can be made on any version of the set, so that it can be made again on a newer one; *sent* has the key under
+ * which the server knows it when it comes twice.
+ */
+type Change = (version: number, sent: ReturnType<typeof under>) => Promise<Answer<Made>>
 
 /** The set on the Bench: what is shown, every change to it, and what became of the change. */
 export const useBench = defineStore('bench', () => {
@@ -26,10 +30,10 @@ export const useBench = defineStore('bench', () => {
   const savedAt = ref<Date | null>(null)
   const trouble = ref<Refusal | null>(null)
   const conflict = ref<ExampleSet | null>(null)
-  const settings = ref<Setting[]>([])
   const beside = ref<{ name: string; working: Working } | null>(null)
   let again: (() => Promise<boolean>) | null = null
   let last: Promise<unknown> = Promise.resolve()
+  const [opening, loading] = [useLatest(), useLatest()]
 
   const examples = computed(() => set.value?.examples ?? [])
   const example = computed(() => examples.value.find((item) => item.id === chosen.value) ?? null)
@@ -43,9 +47,9 @@ export const useBench = defineStore('bench', () => {
       set.value = null
       pages.value = {}
     }
-    const answer = await ask(client.GET('/api/sets/{set_id}', { params: { path: { set_id: id } } }))
-    if (answer.ok) set.value = answer.data
-    else missing.value = answer.refusal
+    const answer = await opening.latest((signal) => client.GET('/api/sets/{set_id}', { params: { path: { set_id: id } }, signal }))
+    if (answer?.ok) set.value = answer.data
+    else if (answer) missing.value = answer.refusal
   }
 
   async function choose(id: string | null): Promise<void> {
@@ -58,25 +62,25 @@ export const useBench = defineStore('bench', () => {
     const summary = examples.value.find((item) => item.id === id)
     if (!set.value || !summary || summary.unreadable) return
     const path = { set_id: set.value.id, example_id: id }
-    const answer = await ask(client.GET('/api/sets/{set_id}/examples/{example_id}', { params: { path } }))
-    if (answer.ok) pages.value[id] = answer.data
-    else trouble.value = answer.refusal
+    const answer = await loading.latest((signal) => client.GET('/api/sets/{set_id}/examples/{example_id}', { params: { path }, signal }))
+    if (answer?.ok) pages.value[id] = answer.data
+    else if (answer) trouble.value = answer.refusal
   }
 
   /**
    * Make *change* on the version at hand, after the changes before it; a refusal of its text is handed back.
    * Two changes at once would be made on the same version, and the second would be refused.
    */
-  function make(change: Change): Promise<Answer<Made>> {
-    const made = last.then(() => makeNow(change))
+  function make(change: Change, key = newKey()): Promise<Answer<Made>> {
+    const made = last.then(() => makeNow(change, key))
     last = made.catch(() => null)
     return made
   }
 
-  async function makeNow(change: Change): Promise<Answer<Made>> {
+  async function makeNow(change: Change, key: string): Promise<Answer<Made>> {
     const version = set.value?.version ?? 0
     saving.value = 'saving'
-    const answer = await change(version)
+    const answer = await change(version, under(key))
     if (answer.ok) {
       set.value = answer.data.set
       if (answer.data.example) pages.value[answer.data.example.id] = answer.data.example
@@ -86,7 +90,8 @@ export const useBench = defineStore('bench', () => {
       trouble.value = null
       return answer
     }
-    again = async () => (await make(change)).ok
+    // Where no answer came, it may have been made: sent again under its key, it is made once. A refused one is made anew.
+    again = async () => (await make(change, answer.status === 0 || answer.status >= 500 ? key : newKey())).ok
     if (answer.status === 409) {
       saving.value = 'not saved'
       conflict.value = (answer.body as { set: ExampleSet }).set
@@ -117,9 +122,9 @@ export const useBench = defineStore('bench', () => {
   }
 
   async function add(source: string, at?: number, like?: ExampleSummary): Promise<Refusal | null> {
-    const answer = await make((version) => {
+    const answer = await make((version, sent) => {
       const body = { version, source, position: at ?? null, ways: like?.ways ?? {}, words: {}, target: (like?.target ?? null) as Target | null, note: '' }
-      return ask(client.POST('/api/sets/{set_id}/examples', { params: here(), body }))
+      return ask(client.POST('/api/sets/{set_id}/examples', { params: here(), body, ...sent }))
     })
     if (!answer.ok) return answer.status === 422 ? answer.refusal : null
     chosen.value = answer.data.example?.id ?? ''
@@ -128,13 +133,13 @@ export const useBench = defineStore('bench', () => {
 
   /** Give the set an address at which it may be read, or withdraw it. */
   async function show(shown: boolean): Promise<void> {
-    await make(() => alone(ask(client.PUT('/api/sets/{set_id}/show', { params: here(), body: { shown } }))))
+    await make((_, sent) => alone(ask(client.PUT('/api/sets/{set_id}/show', { params: here(), body: { shown }, ...sent }))))
   }
 
   /** Put several problems at the end of the ladder, all or none. */
   async function take(problems: string[]): Promise<Refusal | null> {
-    const answer = await make((version) =>
-      alone(ask(client.POST('/api/sets/{set_id}/problems', { params: here(), body: { version, problems, position: null } }))),
+    const answer = await make((version, sent) =>
+      alone(ask(client.POST('/api/sets/{set_id}/problems', { params: here(), body: { version, problems, position: null }, ...sent }))),
     )
     if (answer.ok && !chosen.value) await choose(examples.value[0]?.id ?? null)
     return answer.ok || answer.status !== 422 ? null : answer.refusal
@@ -143,9 +148,9 @@ export const useBench = defineStore('bench', () => {
   async function remove(id: string): Promise<void> {
     const at = examples.value.findIndex((item) => item.id === id)
     if (at < 0) return
-    const answer = await make((version) => {
+    const answer = await make((version, sent) => {
       const params = { path: { ...here().path, example_id: id }, query: { version } }
-      return alone(ask(client.DELETE('/api/sets/{set_id}/examples/{example_id}', { params })))
+      return alone(ask(client.DELETE('/api/sets/{set_id}/examples/{example_id}', { params, ...sent })))
     })
     if (answer.ok && chosen.value === id) await choose((examples.value[at] ?? examples.value[at - 1])?.id ?? null)
   }
@@ -173,9 +178,9 @@ export const useBench = defineStore('bench', () => {
   /** Change what is said of the set, its ways, words or order. Where that may change a working, it is fetched anew. */
   async function changeSet(change: SetFields | ((now: ExampleSet) => SetFields)): Promise<boolean> {
     let body: SetFields = {}
-    const answer = await make((version) => {
+    const answer = await make((version, sent) => {
       body = typeof change === 'function' ? (set.value ? change(set.value) : {}) : change
-      return alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, ...body } })))
+      return alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, ...body }, ...sent })))
     })
     if (answer.ok && (body.ways || body.words)) await workAnew()
     return answer.ok
@@ -185,10 +190,10 @@ export const useBench = defineStore('bench', () => {
   async function changeExample(change: ExampleFields | ((now: ExampleSummary) => ExampleFields)): Promise<boolean> {
     const id = chosen.value ?? ''
     const params = { path: { ...here().path, example_id: id } }
-    const answer = await make((version) => {
+    const answer = await make((version, sent) => {
       const now = examples.value.find((item) => item.id === id)
       const body = typeof change === 'function' ? (now ? change(now) : {}) : change
-      return ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body: { version, ...body } }))
+      return ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body: { version, ...body }, ...sent }))
     })
     if (!answer.ok && answer.status === 422) trouble.value = answer.refusal
     return answer.ok
@@ -202,27 +207,25 @@ export const useBench = defineStore('bench', () => {
 
   /** Leave pupils so many of the last steps of each example. */
   async function fade(hides: Record<string, number>): Promise<void> {
-    const answer = await make((version) =>
-      alone(ask(client.PUT('/api/sets/{set_id}/fading', { params: here(), body: { version, hides } }))),
+    const answer = await make((version, sent) =>
+      alone(ask(client.PUT('/api/sets/{set_id}/fading', { params: here(), body: { version, hides }, ...sent }))),
     )
     if (answer.ok) await workAnew()
   }
 
-  /** Give the house other ways; sets and examples with ways of their own keep them. */
-  async function setHouseWays(house: WaysMap): Promise<void> {
-    const answer = await ask(client.PUT('/api/ways', { body: { house, set_id: set.value?.id ?? null } }))
-    if (!answer.ok) return void (trouble.value = answer.refusal)
+  /** The ways for all sets have changed: see the set and the paper with them. */
+  async function houseChanged(): Promise<void> {
     if (set.value) await open(set.value.id)
     await workAnew()
   }
 
   /** Take back the last change, or do again what was taken back; the history is the server's and outlives the page. */
   async function undo(): Promise<void> {
-    await travel((version) => alone(ask(client.POST('/api/sets/{set_id}/undo', { params: here(), body: { version } }))))
+    await travel((version, sent) => alone(ask(client.POST('/api/sets/{set_id}/undo', { params: here(), body: { version }, ...sent }))))
   }
 
   async function redo(): Promise<void> {
-    await travel((version) => alone(ask(client.POST('/api/sets/{set_id}/redo', { params: here(), body: { version } }))))
+    await travel((version, sent) => alone(ask(client.POST('/api/sets/{set_id}/redo', { params: here(), body: { version }, ...sent }))))
   }
 
   async function travel(change: Change): Promise<void> {
@@ -250,18 +253,11 @@ export const useBench = defineStore('bench', () => {
     else trouble.value = answer.refusal
   }
 
-  /** Every setting that offers a choice; asked for once. */
-  async function loadSettings(): Promise<void> {
-    if (settings.value.length) return
-    const answer = await ask(client.GET('/api/ways'))
-    if (answer.ok) settings.value = answer.data.settings
-  }
-
   const here = () => ({ path: { set_id: set.value?.id ?? '' } })
 
   return {
-    set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, otherWays, settings, beside,
-    open, choose, add, take, show, remove, move, reorder, reword, rewordSet, changeSet, changeExample, give, fade, setHouseWays, loadSettings,
+    set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, otherWays, beside,
+    open, choose, add, take, show, remove, move, reorder, reword, rewordSet, changeSet, changeExample, give, fade, houseChanged,
     showBeside, undo, redo, settle, tryAgain,
   }
 })

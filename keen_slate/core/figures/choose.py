@@ -70,7 +70,11 @@ def offered(step: Step, look: Look) -> list[str]:
 
 def of_step(step: Step, look: Look, kind: str | None = None) -> Figure | None:
     """The picture of a step, of the *kind* asked for where it can be had; None where there is none at all."""
-    kinds = offered(step, look)
+    return of_kinds(step, look, offered(step, look), kind)
+
+
+def of_kinds(step: Step, look: Look, kinds: list[str], kind: str | None = None) -> Figure | None:
+    """The same, where the *kinds* that are `offered` are known."""
     if not kinds:
         return None
     chosen = kind if kind in kinds else kinds[0]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
+from itertools import count
 
 from ..methods.terms import signed_terms
 from ..numbers import Bracket, Dec, Expr, Frac, Mixed, Neg, Sum, Whole, leaves, mixed, value
@@ -162,8 +163,8 @@ class _Scale:
             low = 0
         high = max(high, low + 1)
         room = max([number_width(mixed(Fraction(n))) for n in (low, high)]) + 2 * _APART
-        most = min(_MOST_TICKS, WIDTH // room - 1)
-        tick = next(t * 10**k for k in range(13) for t in (1, 2, 5) if (high - low) <= t * 10**k * (most - 1))
+        most = max(2, min(_MOST_TICKS, WIDTH // room - 1))
+        tick = next(t * 10**k for k in count() for t in (1, 2, 5) if (high - low) <= t * 10**k * (most - 1))
         low, high = low // tick * tick, -(-high // tick) * tick
         small = max(dens) if tick == 1 else 1
         return cls(low, high, tick, small if small * (high - low) <= _MOST_SMALL_TICKS else 1, room // 2)

@@ -84,6 +84,8 @@ class _Builder:
         if len(self.spaces) < len(spec.rungs):
             raise EndedEarlyError
         self.ended_early = False
+        self.masks: dict[int, int] = {}
+        self.masked: list[Option] = []
         self.sampled = any(space.sampled for space in self.spaces.values())
         self.goals = Goals(spec.targets, spec.separate)
         self.kept = {at: found for at, expr in kept.items() if (found := option(expr, spec.ways)) is not None}
@@ -92,7 +94,12 @@ class _Builder:
         self.pools = {rung: self._pool(rung, count) for rung, count in self.free.items()}
 
     def mask(self, found: Option) -> int:
-        return self.goals.mask(found.answers, found.right)
+        """What a candidate does, as bits; it is asked for again and again, and takes a while for many targets."""
+        known = self.masks.get(id(found))
+        if known is None:
+            known = self.masks[id(found)] = self.goals.mask(found.answers, found.right)
+            self.masked.append(found)  # so that its place in memory stays its own
+        return known
 
     # Candidates ---------------------------------------------------------------------------------------------------
 

@@ -19,7 +19,7 @@ from ..deadline import look
 MOST_LISTED = 200  # of the answers of a problem at once; the rest can be asked for
 MOST_SKIPPED = 20_000  # answers are not listed beyond so many
 _MOST_TRIED = 60_000  # numbers that are tried in one list
-_MOST_TOTALS = 1_600_000  # of all blanks together, where each total is looked at
+_MOST_TOTALS = 800_000  # of all blanks together, where each total is looked at
 _MOST_FOLLOWED = 60_000  # where only those are followed that can still be completed
 _MOST_DIFFERENT = 2_000  # where all must differ, they are counted by listing them
 

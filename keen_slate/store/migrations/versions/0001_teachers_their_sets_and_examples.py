@@ -9,6 +9,9 @@ down_revision = None
 branch_labels = None
 depends_on = None
 
+# What going back below this revision takes away for good.
+loses = "all sets"
+
 
 def upgrade() -> None:
     op.create_table('teacher',

@@ -9,6 +9,9 @@ down_revision = "0001"
 branch_labels = None
 depends_on = None
 
+# What going back below this revision takes away for good.
+loses = "the ways that were chosen for all sets and for each"
+
 
 def upgrade() -> None:
     for table in ("teacher", "example_set"):

@@ -9,6 +9,9 @@ down_revision = "0002"
 branch_labels = None
 depends_on = None
 
+# What going back below this revision takes away for good.
+loses = "the words written for a whole set, and the forms that lone numbers are converted to"
+
 
 def upgrade() -> None:
     op.add_column("example_set", sa.Column("words", postgresql.JSONB(), server_default="{}", nullable=False))

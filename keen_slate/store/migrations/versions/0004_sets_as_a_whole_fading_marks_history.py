@@ -9,6 +9,9 @@ down_revision = "0003"
 branch_labels = None
 depends_on = None
 
+# What going back below this revision takes away for good.
+loses = "notes, objectives, fading, marks, times, and the history of every set"
+
 
 def upgrade() -> None:
     op.add_column("example_set", sa.Column("note", sa.Text(), server_default="", nullable=False))

@@ -1,0 +1,87 @@
+"""Papers and files of a whole set as tasks for another process: plain values in, bytes out."""
+
+from __future__ import annotations
+
+import base64
+from collections.abc import Sequence
+from pathlib import Path
+
+from keen_slate.core.document import TeachersWords, work_text
+from keen_slate.core.errors import CoreError
+from keen_slate.core.numbers import Equation
+from keen_slate.export import fonts
+from keen_slate.export.handout import Item, Options, Version, handout
+from keen_slate.export.odt import odt as odt_file
+from keen_slate.export.pdf import pages, pdf
+from keen_slate.export.qti import qti
+from keen_slate.export.table import table as csv_table
+
+from .given import Given, each_worked, points_of
+from .searches import other_problem
+
+READ = Options(form="full", per_page=1, space=0, name_line=False, pictures=True, key=False)  # on a screen
+
+
+def handout_pdf(
+    title: str, examples: Sequence[Given], options: Options, versions: int, seed: int, assets: Path
+) -> bytes:
+    """The handout as a PDF."""
+    used = {one.source for one in examples}
+    made: list[Version] = []
+    for number in range(versions):
+        letter = chr(ord("A") + number) if versions > 1 else ""
+        made.append((letter, [item for one in examples if (item := _item(one, number, seed, used)) is not None]))
+    return pdf(handout(title, made, options, fonts.on_disk(assets)))
+
+
+def handout_pages(
+    title: str, examples: Sequence[Given], options: Options, versions: int, seed: int, assets: Path
+) -> list[str]:
+    """Its pages as pictures in Base64: those of the PDF."""
+    document = handout_pdf(title, examples, options, versions, seed, assets)
+    return [base64.b64encode(picture).decode() for picture in pages(document)]
+
+
+def page(title: str, examples: Sequence[Given], sheets: dict[int, str], nonce: str = "") -> str:
+    """The set as one HTML page with its typeface at the addresses *sheets*."""
+    items = [item for one in examples if (item := _item(one, 0, 0, set())) is not None]
+    return handout(title, [("", items)], READ, sheets, nonce)
+
+
+def page_alone(title: str, examples: Sequence[Given], assets: Path) -> str:
+    """The same as a file that needs nothing else."""
+    return page(title, examples, fonts.within(assets))
+
+
+def text_file(title: str, examples: list[Given]) -> bytes:
+    """The set as an OpenDocument text with formulas."""
+    return odt_file(title, [worked for _, worked in each_worked(examples)])
+
+
+def table(examples: list[Given]) -> str:
+    """Problems, answers and likely wrong answers as CSV."""
+    return csv_table([worked for _, worked in each_worked(examples)])
+
+
+def items(title: str, examples: list[Given]) -> bytes:
+    """The set as a QTI 3.0 package, an item for each example whose answer is one number."""
+    pairs = [
+        (worked, points_of(one, worked)) for one, worked in each_worked(examples)
+        if len(worked.working.answers) < 2 and not isinstance(worked.working.answer, Equation)
+    ]  # fmt: skip
+    return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs])
+
+
+def _item(one: Given, number: int, seed: int, used: set[str]) -> Item | None:
+    """An example as version *number* (from 0) has it: itself, or a problem like it. None where it cannot be worked."""
+    try:
+        worked = one.worked()
+    except CoreError:
+        return None
+    words = one.sentences
+    if number:
+        source = other_problem(worked, f"{seed} {number} {one.position}", used)
+        used.add(source)
+        worked = work_text(source, worked.working.ways, ".", worked.working.problem.target)
+        words = TeachersWords({}, one.set_words)
+    return Item(worked, words, one.faded, dict(one.marks))

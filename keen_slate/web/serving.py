@@ -1,0 +1,55 @@
+"""The application in one process: `python -m keen_slate.web.serving SOCKET`, the number of a listening socket that was handed down.
+
+waitress reads each request whole before a thread has to do with it, and writes answers out beside the threads, so that silent and
+slow clients hold up nobody. Several such processes may listen on one socket.
+"""
+
+from __future__ import annotations
+
+import logging
+import os
+import signal
+import socket
+import sys
+from types import FrameType
+
+import waitress
+
+from . import create_app, heavy
+
+THREADS = 8
+CONNECTIONS = 2000
+SILENT = 120  # seconds after which a silent connection is closed
+LARGEST_BODY = 24 * 1024 * 1024  # at the door; what each request may hold is the application's to say
+
+
+def main(arguments: list[str]) -> int:
+    """Serve until SIGTERM; returns 0."""
+    logging.basicConfig(level=logging.ERROR, format="%(asctime)s %(message)s")
+    logging.getLogger("waitress.queue").setLevel(logging.CRITICAL)  # it says whenever a request waits for a thread
+    listening = socket.socket(fileno=int(arguments[0]))
+    listening.setblocking(False)
+    app = create_app()
+    heavy.warm_up(app)
+    behind = os.environ.get("KEEN_SLATE_PROXY")
+    proxy = {"trusted_proxy": behind, "trusted_proxy_headers": "x-forwarded-proto x-forwarded-host"} if behind else {}
+    server = waitress.create_server(
+        app, sockets=[listening], threads=THREADS, connection_limit=CONNECTIONS, channel_timeout=SILENT,
+        cleanup_interval=5, max_request_body_size=LARGEST_BODY, asyncore_use_poll=True, channel_request_lookahead=1,
+        ident=None, **proxy,
+    )  # fmt: skip
+    signal.signal(signal.SIGTERM, _end)
+    signal.signal(signal.SIGINT, signal.SIG_IGN)  # whoever started this ends it
+    try:
+        server.run()
+    finally:
+        server.close()
+    return 0
+
+
+def _end(number: int, frame: FrameType | None) -> None:
+    raise SystemExit(0)
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))
