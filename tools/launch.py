@@ -30,7 +30,7 @@ from tools.postgres import LocalPostgres, PostgresError
 from tools.supervisor import Supervisor
 
 ROOT = Path(__file__).resolve().parents[1]
-VAR = ROOT / "var"
+VAR = Path(os.environ.get("KEEN_SLATE_VAR") or ROOT / "var")
 WANTED_PORT = 8400
 _BACKLOG = 1024
 

@@ -12,7 +12,6 @@ from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.fading import MOST_BLANKS
 from keen_slate.core.keys import BLANK_KEY, MARK_KEY, STEP_KEY, WORDS_KEY
 from keen_slate.core.marks import MOST_POINTS
-from keen_slate.core.standards import CODES
 from keen_slate.core.ways import Ways
 
 FORMAT = "keen-slate/set"
@@ -102,9 +101,6 @@ def read_document(file: bytes) -> SetDocument:
 
 def _worked(document: SetDocument) -> SetDocument:
     """The *document*, every setting known and every problem worked and spelled as it is stored. Raises `ReadError`."""
-    unknown = [code for code in document.standards if code not in CODES]
-    if unknown:
-        raise _refused(f"standards: {unknown[0]!r} is not known.", "Nothing was stored.")
     _ways(document.ways, "ways")
     for i, example in enumerate(document.examples):
         place = f"examples[{i}]"

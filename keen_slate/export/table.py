@@ -18,6 +18,8 @@ from keen_slate.core.wording import text
 
 HEAD = ("number", "problem", "answer", "rung", "likely_wrong_answers")
 MOST_LINES = 500
+# A cell may be as long as what is brought; what is too long for a problem is refused as one, in words.
+csv.field_size_limit(1_000_000)
 # A spreadsheet would take a cell that begins so for a formula; an apostrophe before it makes it text.
 _FORMULA = ("=", "+", "-", "@", "\t", "\r", "'")
 

@@ -87,8 +87,9 @@ def run(task: Callable[..., T], *arguments: Any, seconds: int = BUTTON) -> T:
 
 
 def warm_up(app: APIFlask) -> None:
-    """Start a process now, so that the first heavy request need not wait for it."""
-    app.extensions["keen_slate_heavy"].pool().schedule(_nothing)
+    """Start the processes now, so that the first heavy request need not wait for them."""
+    for _ in range(AT_ONCE):
+        app.extensions["keen_slate_heavy"].pool().schedule(_nothing)
 
 
 class _Pool:
@@ -99,6 +100,13 @@ class _Pool:
         if self._made is None or not self._made.active:
             self._made = ProcessPool(AT_ONCE, _TASKS, _begin, [os.getpid()], get_context("spawn"))
         return self._made
+
+    def stop(self) -> None:
+        """End the processes."""
+        if self._made is not None:
+            self._made.stop()  # type: ignore[no-untyped-call]
+            self._made.join()
+            self._made = None
 
     def result(self, function: Callable[..., T], seconds: int, *arguments: Any) -> T:
         future = self.pool().schedule(function, [seconds, *arguments], timeout=seconds + _GRACE)

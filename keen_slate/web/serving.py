@@ -44,6 +44,7 @@ def main(arguments: list[str]) -> int:
         server.run()
     finally:
         server.close()
+        app.extensions["keen_slate_heavy"].stop()
     return 0
 
 

@@ -25,6 +25,7 @@ class PageTests(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
+        expect.set_options(timeout=20_000)  # both cores are at work, and a heavy request may have to wait for its turn
         cls.server = support.live_server()
         cls.addClassCleanup(cls.server.stop)
         cls.browser = cls.enterClassContext(chromium())
@@ -46,7 +47,7 @@ class PageTests(unittest.TestCase):
 
     def open(self, path=None):
         page = self.context.new_page()
-        page.set_default_timeout(10_000)
+        page.set_default_timeout(20_000)
         page.on("pageerror", lambda error: self.complaints.append(str(error)))
         page.on("console", lambda m: self.complaints.append(m.text) if "Content Security Policy" in m.text else None)
         page.goto(self.server.address + (path or f"/bench/{self.set_id}"))

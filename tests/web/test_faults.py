@@ -1,0 +1,213 @@
+"""Every operation of the API with a fault injected: a sentence each time, never a 500, never a traceback."""
+
+import logging
+import re
+import unittest
+import uuid
+
+from psycopg import errors as postgres
+from sqlalchemy import event
+from sqlalchemy.exc import OperationalError
+from sqlalchemy.orm.exc import StaleDataError
+
+from keen_slate.store.shelf import Shelf
+from tests import support
+from tests.web.test_door import Browser, app_of
+
+SPEC = {"rungs": {"M1": 1}}
+BODIES = {
+    "POST /api/work": {"text": "1/2 + 1/3"}, "POST /api/preview": {"text": "1/2 + 1/3"}, "POST /api/answers": {"text": "_/4 + _/4 = 1"},
+    "POST /api/diagnose": {"text": "1/2 + 1/3", "answer": "2/5"}, "POST /api/check": {"text": "1/2 + 1/3", "lines": ["2/5"]},
+    "POST /api/mend": {"text": "1/2 + 1/3", "code": "add-across"}, "POST /api/building": {"numbers": "1, 2, 3", "wanted": "6"},
+    "POST /api/building/new": {"level": "wholes", "seed": 1}, "POST /api/sets": {"title": "New"},
+    "POST /api/ladders/count": {"spec": SPEC}, "POST /api/ladders": {"spec": SPEC}, "POST /api/ladders/smallest": {"codes": ["add-across"]},
+    "PUT /api/ways": {"house": {}, "version": 1}, "POST /api/ways/undo": {"version": 1}, "POST /api/ways/redo": {"version": 1},
+    "POST /api/leave": None, "DELETE /api/sets/bin": None,
+    "POST /api/sets/bring": {"format": "keen-slate/set", "version": 1, "title": "x", "examples": [{"problem": "1/2 + 1/3"}]},
+    "PATCH /api/sets/{set_id}": {"version": 1, "title": "x"}, "POST /api/sets/{set_id}/undo": {"version": 1},
+    "POST /api/sets/{set_id}/redo": {"version": 1}, "POST /api/sets/{set_id}/examples": {"version": 1, "source": "1/2 + 1/5"},
+    "POST /api/sets/{set_id}/problems": {"version": 1, "problems": ["1/2 + 1/5"]}, "POST /api/sets/{set_id}/versions": {"count": 1},
+    "POST /api/sets/{set_id}/copies": {"title": "x"}, "PUT /api/sets/{set_id}/place": {"place": "archive"},
+    "PUT /api/sets/{set_id}/show": {"shown": True}, "PUT /api/sets/{set_id}/fading": {"version": 1, "hides": {}},
+    "POST /api/sets/{set_id}/judge": {"text": "1/2 + 1/3"}, "PATCH /api/sets/{set_id}/examples/{example_id}": {"version": 1, "note": "x"},
+    "POST /api/sets/{set_id}/examples/{example_id}/time": {"day": "2030-01-02", "seconds": 3},
+    "POST /api/sets/{set_id}/examples/{example_id}/parallel": {"seed": 1},
+}  # fmt: skip
+QUERIES = {"DELETE /api/sets/{set_id}/examples/{example_id}": "?version=1"}
+
+
+class FaultTests(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls):
+        cls.app = app_of(cls)
+        cls.engine = cls.app.extensions["keen_slate_engine"]
+        with cls.app.app_context():
+            cls.operations = [
+                f"{method.upper()} {path}" for path, methods in cls.app.spec["paths"].items() for method in methods
+                if method in ("get", "post", "put", "patch", "delete")
+            ]  # fmt: skip
+
+    def setUp(self):
+        logging.getLogger("keen_slate").disabled = True
+        self.teacher = support.new_teacher()
+        self.set_id = support.new_set(self.teacher, "Planks", ["1/2 + 1/3", "2/3 - 1/6"])
+        self.browser = Browser(self.app, self.teacher)
+
+    def ask(self, operation):
+        method, path = operation.split(" ")
+        if "{example_id}" in path and not hasattr(self, "example_id"):
+            self.example_id = self.browser.send("GET", f"/api/sets/{self.set_id}")[1]["examples"][0]["id"]
+        path = path.replace("{set_id}", str(self.set_id)).replace("{example_id}", str(getattr(self, "example_id", "")))
+        path = path.replace("{code}", "add-across").replace("{index}", "0") + QUERIES.get(operation, "")
+        answer = self.browser.http.open(
+            path, method=method, json=BODIES.get(operation), base_url=self.browser.base,
+            headers={"X-CSRF-Token": self.browser.token, "Idempotency-Key": str(uuid.uuid4())},
+        )  # fmt: skip
+        self.assertNotIn(b"Traceback", answer.data, operation)
+        if answer.status_code >= 400:
+            self.assertTrue(answer.json["error"]["message"], operation)
+        return answer.status_code
+
+    def test_every_operation_is_known_here_and_works_or_says_why_not(self):
+        self.assertEqual({o for o in self.operations if not o.startswith("GET") and o not in QUERIES}, set(BODIES))
+        for operation in self.operations:
+            if "leave" not in operation:
+                self.assertIn(self.ask(operation), (200, 201, 204, 404, 409, 422), operation)
+
+    def test_the_database_is_lost_or_busy_in_any_operation(self):
+        lost = OperationalError("x", None, postgres.OperationalError("gone"))
+        busy = OperationalError("x", None, postgres.DeadlockDetected("two"))
+        for error in (lost, busy):
+            for at in (0, 2, 4):  # at once, and after so many statements have gone well
+                for operation in self.operations:
+                    self.ask("GET /api/sets/{set_id}/examples/{example_id}")
+                    left = [at]
+
+                    def fail(*arguments, error=error, left=left):
+                        left[0] -= 1
+                        if left[0] < 0:
+                            raise error
+
+                    event.listen(self.engine, "before_cursor_execute", fail)
+                    try:
+                        self.assertNotEqual(self.ask(operation), 500, operation)
+                    finally:
+                        event.remove(self.engine, "before_cursor_execute", fail)
+
+    def test_a_row_changed_meanwhile_is_a_conflict_in_any_operation(self):
+        self.ask("GET /api/sets/{set_id}/examples/{example_id}")
+        true = Shelf.one_set
+
+        def stale(shelf, set_id):
+            if getattr(shelf, "seen", False):
+                return true(shelf, set_id)
+            Shelf.seen = True  # the conflict is answered with the set as it is
+            raise StaleDataError
+
+        for operation in self.operations:
+            Shelf.seen, Shelf.one_set = False, stale
+            try:
+                self.assertNotEqual(self.ask(operation), 500, operation)
+            finally:
+                Shelf.one_set = true
+                del Shelf.seen
+
+    def test_a_conflict_in_which_the_database_is_lost_is_said(self):
+        version = self.browser.send("GET", f"/api/sets/{self.set_id}")[1]["version"]
+
+        def fail(connection, cursor, statement, *more):
+            if "FOR UPDATE" not in statement and "example_set" in statement:
+                raise OperationalError("x", None, postgres.OperationalError("gone"))
+
+        event.listen(self.engine, "before_cursor_execute", fail)
+        try:
+            status, body = self.browser.send(
+                "PATCH", f"/api/sets/{self.set_id}", {"version": version + 5, "title": "x"}
+            )
+        finally:
+            event.remove(self.engine, "before_cursor_execute", fail)
+        self.assertEqual(
+            (status, body["error"]["message"]), (503, "The records cannot be reached right now, so nothing was saved.")
+        )
+
+    def test_a_change_whose_saving_was_cut_off_may_have_been_saved(self):
+        def cut(connection):
+            raise OperationalError("x", None, postgres.OperationalError("gone"))
+
+        event.listen(self.engine, "commit", cut)
+        try:
+            status, body = self.browser.send("POST", "/api/sets", {"title": "x"})
+        finally:
+            event.remove(self.engine, "commit", cut)
+        self.assertEqual(status, 503)
+        self.assertRegex(body["error"]["message"], "may have been saved; look")
+
+    def test_what_cannot_be_kept_or_read_is_refused(self):
+        deep = b'{"spec": ' + b"[" * 5000 + b"]" * 5000 + b"}"
+        send = self.browser.send
+        path = f"/api/sets/{self.set_id}"
+        version = send("GET", path)[1]["version"]
+        for text in ("a\x00b", "half \ud800 of one", "\udfff"):
+            for method, where, body in (
+                ("POST", "/api/sets", {"title": text}), ("PATCH", path, {"version": version, "note": text}),
+                ("PATCH", path, {"version": version, "words": {"regroup": text}}), ("POST", "/api/preview", {"text": text}),
+                ("POST", f"{path}/judge", {"text": text}), ("PATCH", path, {"version": version, "standards": [text]}),
+                ("POST", "/api/sets/bring", {"format": "keen-slate/set", "version": 1, "title": text, "examples": []}),
+            ):  # fmt: skip
+                self.assertIn(send(method, where, body)[0], (200, 422), (where, text))
+        self.assertIn(send("GET", "/api/sets?search=%00")[0], (200, 422))
+        self.assertEqual(send("GET", path)[1]["version"], version)
+        for where in ("/api/ladders/count", "/api/sets/bring", "/api/work"):
+            answer = self.browser.http.post(where, data=deep, content_type="application/json", headers={"X-CSRF-Token": self.browser.token}, base_url=self.browser.base)  # fmt: skip
+            self.assertIn(answer.status_code, (400, 422), where)
+        long = {"text": "problem\n" + '"' + "1" * 150_000 + '"'}
+        self.assertEqual(send("POST", f"{path}/judge", long)[1]["lines"][0]["verdict"], "unreadable")
+
+    def test_standards_of_any_text_go_out_and_come_in_again(self):
+        version = self.browser.send("GET", f"/api/sets/{self.set_id}")[1]["version"]
+        change = {"version": version, "standards": ["5.NF.A.1", "Year 6 <b>", "our own"]}
+        kept = self.browser.send("PATCH", f"/api/sets/{self.set_id}", change)[1]["standards"]
+        saved = self.browser.http.get(f"/api/sets/{self.set_id}/set.json", base_url=self.browser.base).json
+        status, brought = self.browser.send("POST", "/api/sets/bring", saved)
+        self.assertEqual((status, kept, brought["standards"]), (201, change["standards"], change["standards"]))
+
+    def test_places_keys_and_the_bin_bear_two_at_once(self):
+        import threading
+
+        codes = []
+
+        def work(method, path, body):
+            codes.append(self.browser_of_its_own(method, path, body))
+
+        path = f"/api/sets/{self.set_id}"
+        asked = [("PUT", f"{path}/place", {"place": "bin"}), ("PUT", f"{path}/show", {"shown": True})] * 3 + [
+            ("DELETE", "/api/sets/bin", None)
+        ] * 3
+        threads = [threading.Thread(target=work, args=one) for one in asked]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join(30)
+        self.assertEqual(len(codes), len(asked))
+        self.assertLessEqual(set(codes), {200, 404, 409, 503})
+
+    def browser_of_its_own(self, method, path, body):
+        return Browser(self.app, self.teacher).send(method, path, body)[0]
+
+    def test_what_nobody_foresaw_is_logged_without_a_word_of_what_was_typed(self):
+        logging.getLogger("keen_slate").disabled = False
+        true = Shelf.house_ways
+
+        def broken(shelf):
+            raise ValueError("secret plank")
+
+        Shelf.house_ways = broken
+        try:
+            with self.assertLogs("keen_slate", "ERROR") as logged:
+                status, body = self.browser.send("GET", f"/api/sets/{self.set_id}")
+        finally:
+            Shelf.house_ways = true
+        self.assertEqual((status, body["error"]["hint"]), (500, "Load the page again."))
+        said = "\n".join(logged.output)
+        self.assertRegex(said, r"ValueError at broken \(test_faults.py:\d+\)")
+        self.assertIsNone(re.search("secret|plank", said.replace("Planks", "")))
