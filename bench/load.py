@@ -14,15 +14,17 @@ import uuid
 from collections import Counter
 from collections.abc import Awaitable, Callable
 from contextlib import suppress
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
 import aiohttp
+from sqlalchemy import insert
 from sqlalchemy.orm import Session
 
 from keen_slate.core.misconceptions.registry import ENTRIES
 from keen_slate.store.database import migrate, open_engine
-from keen_slate.store.models import Teacher
+from keen_slate.store.models import Example, ExampleSet, Teacher
 from keen_slate.store.shelf import Shelf
 from tools.postgres import LocalPostgres
 from tools.server import LiveServer
@@ -221,10 +223,17 @@ async def _long_shelf(server: LiveServer, url: str) -> str:
     ((teacher, set_id),) = _teachers(url, 1, EXAMPLES)
     engine = open_engine(url)
     with Session(engine) as session, session.begin():
-        shelf = Shelf(session, teacher)
-        like = shelf.one_set(uuid.UUID(set_id))
-        for i in range(SHELF):
-            shelf.add_set(f"Set {i}", [{"source": one.source} for one in like.examples])
+        like = Shelf(session, teacher).one_set(uuid.UUID(set_id))
+        now = datetime.now(UTC)
+        sets = [uuid.uuid4() for _ in range(SHELF)]
+        session.execute(insert(ExampleSet), [
+            {"teacher_id": teacher, "id": one, "title": f"Set {i}", "version": 1, "changed_at": now - timedelta(minutes=i)}
+            for i, one in enumerate(sets)
+        ])  # fmt: skip
+        session.execute(insert(Example), [
+            {"teacher_id": teacher, "id": uuid.uuid4(), "set_id": one, "position": n, "source": example.source}
+            for one in sets for n, example in enumerate(like.examples)
+        ])  # fmt: skip
     engine.dispose()
     async with _Browsers() as browsers:
         desk = Desk(browsers.new(), server.address, _link(server, teacher), set_id, random.Random(1))

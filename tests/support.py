@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 import tempfile
 import uuid
 from functools import cache
@@ -68,4 +69,6 @@ def new_set(teacher: uuid.UUID, title: str, problems: list[str]) -> uuid.UUID:
 def live_server() -> LiveServer:
     """The application over the shared database."""
     # Both cores are at work when the tests run: what gives way to everything would never have its turn.
-    return LiveServer(database_url(), more={"KEEN_SLATE_NICE": "0"})
+    run = tempfile.mkdtemp(prefix="keen-slate-run-")  # turns of its own: other tests do not wait for them
+    Finalize(None, shutil.rmtree, (run, True), exitpriority=1)
+    return LiveServer(database_url(), more={"KEEN_SLATE_NICE": "0", "KEEN_SLATE_RUN": run})

@@ -11,6 +11,7 @@ from typing import Any
 
 from keen_slate.core import minutes
 from keen_slate.core.compare import other_ways
+from keen_slate.core.deadline import EndedEarlyError
 from keen_slate.core.document import TeachersWords, Worked, in_words, mark_of, step_keys, work_text, working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.fading import plan
@@ -27,6 +28,7 @@ from keen_slate.store.models import Example, ExampleSet
 
 from .given import fading_of, ways_of
 from .schemas import ExampleView
+from .session import begin_anew
 
 SHOWN_ON_SHELF = 4
 
@@ -133,25 +135,29 @@ def _summary(example: Example, ways: Mapping[str, str], house: Mapping[str, str]
     key = summaries.key_of(example, ways)
     shown = summaries.kept(example, key)
     if shown is None:
-        shown = _worked_out(example, house)
-        summaries.remember(example, key, shown)
+        begin_anew()  # a page of many examples gives each its own time
+        shown, lasting = _worked_out(example, house)
+        if lasting:
+            summaries.remember(example, key, shown)
     return shown
 
 
-def _worked_out(example: Example, house: Mapping[str, str]) -> dict[str, Any]:
+def _worked_out(example: Example, house: Mapping[str, str]) -> tuple[dict[str, Any], bool]:
+    """What is shown of an example, and whether it stays so: what only took too long may go better the next time."""
     try:
         result = worked(example, house)
     except CoreError as error:
         # A text that an older or newer version could read is shown as it is, never dropped.
         pieces: list[Glyph] = [{"kind": "words", "text": example.source}]
-        return {
+        unread: dict[str, Any] = {
             "text": example.source, "spoken": example.source, "glyphs": pieces, "rung": None, "step_up": None, "surprises": [],
             "steps": 0, "points": 0, "unreadable": error.message, "kind": "",
         }  # fmt: skip
+        return unread, not isinstance(error, EndedEarlyError)
     rung = result.features.rung
     working = result.working
     say = saying(working.ways)
-    return {
+    shown = {
         "text": say(working.problem.text),
         "spoken": words(working.problem.expr),
         "glyphs": in_words(glyphs(working.problem.expr), say),
@@ -163,6 +169,7 @@ def _worked_out(example: Example, house: Mapping[str, str]) -> dict[str, Any]:
         "unreadable": None,
         "kind": working.problem.kind,
     }
+    return shown, True
 
 
 def set_summary(found: ExampleSet, house: Mapping[str, str]) -> dict[str, Any]:

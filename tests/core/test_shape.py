@@ -11,7 +11,7 @@ import keen_slate.core
 
 CORE = Path(keen_slate.core.__file__).parent
 ALLOWED = {
-    "__future__", "array", "ast", "bisect", "collections", "collections.abc", "dataclasses", "fractions", "functools", "html", "importlib",
+    "__future__", "array", "ast", "bisect", "collections", "collections.abc", "contextlib", "contextvars", "dataclasses", "fractions", "functools", "html", "importlib",
     "itertools", "math", "pkgutil", "random", "re", "typing",
 }  # fmt: skip
 LAYERS = {"core": set(), "store": {"core"}, "export": {"core"}, "web": {"core", "store", "export"}}

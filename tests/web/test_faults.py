@@ -11,6 +11,7 @@ from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm.exc import StaleDataError
 
 from keen_slate.store.shelf import Shelf
+from keen_slate.web import session
 from tests import support
 from tests.web.test_door import Browser, app_of
 
@@ -170,6 +171,16 @@ class FaultTests(unittest.TestCase):
         saved = self.browser.http.get(f"/api/sets/{self.set_id}/set.json", base_url=self.browser.base).json
         status, brought = self.browser.send("POST", "/api/sets/bring", saved)
         self.assertEqual((status, kept, brought["standards"]), (201, change["standards"], change["standards"]))
+
+    def test_what_only_took_too_long_is_worked_anew_the_next_time(self):
+        set_id = support.new_set(self.teacher, "Blanks", ["_/18 + _/9 + _/3 = 23/18"])
+        light, session.LIGHT = session.LIGHT, -1
+        try:
+            late = self.browser.send("GET", f"/api/sets/{set_id}")[1]["examples"][0]
+        finally:
+            session.LIGHT = light
+        self.assertRegex(late["unreadable"], "takes longer")
+        self.assertIsNone(self.browser.send("GET", f"/api/sets/{set_id}")[1]["examples"][0]["unreadable"])
 
     def test_places_keys_and_the_bin_bear_two_at_once(self):
         import threading
