@@ -131,7 +131,8 @@ class ExampleSet(Base):
         back_populates="example_set", order_by="Example.position", cascade="all, delete-orphan", passive_deletes=True
     )
 
-    __mapper_args__ = {"version_id_col": version}
+    # What the database fills in comes back with the change itself.
+    __mapper_args__ = {"version_id_col": version, "eager_defaults": True}
     __table_args__ = (Index(None, "teacher_id", "place", "changed_at"),)
 
 

@@ -12,7 +12,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 from sqlalchemy import Select, delete, func, or_, select
-from sqlalchemy.orm import Session, defer, selectinload
+from sqlalchemy.orm import Session, defer, joinedload, selectinload
 from sqlalchemy.orm.attributes import flag_modified
 
 from .history import EXAMPLE_FIELDS, SET_FIELDS, History
@@ -119,7 +119,15 @@ class Shelf:
 
     def example(self, set_id: uuid.UUID, example_id: uuid.UUID) -> Example:
         """One example of a set. Raises `NotFoundError`."""
-        return _example_in(self.one_set(set_id), example_id)
+        query = (
+            select(Example)
+            .where(Example.teacher_id == self.teacher_id, Example.set_id == set_id, Example.id == example_id)
+            .options(joinedload(Example.example_set))
+        )
+        found = self.session.scalars(query).one_or_none()
+        if found is None:
+            raise NotFoundError("This example is not in the set any more.")
+        return found
 
     def add_set(
         self, title: str, examples: Iterable[Mapping[str, Any]] = (), like: ExampleSet | None = None
@@ -273,7 +281,7 @@ class Shelf:
         """Count the change, even where only examples changed. A change that came between raises StaleDataError."""
         flag_modified(found, "title")
         self.session.flush()
-        self.session.refresh(found)
+        found.examples.sort(key=lambda example: example.position)
         return found
 
     def _new_example(self, position: int, fields: Mapping[str, Any]) -> Example:

@@ -174,8 +174,7 @@ def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> 
         if fields.get("target") == "":
             fields["target"] = None
         found = mine.change_examples(set_id, json_data.version, {example_id: fields})
-        example = mine.example(set_id, example_id)
-        return _both(mine, found, example)
+        return _both(mine, found, next(example for example in found.examples if example.id == example_id))
 
 
 @blueprint.put("/sets/<uuid:set_id>/fading")
