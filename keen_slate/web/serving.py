@@ -18,7 +18,7 @@ import waitress
 
 from . import create_app, heavy
 
-THREADS = 8
+THREADS = 6
 CONNECTIONS = 2000
 SILENT = 120  # seconds after which a silent connection is closed
 LARGEST_BODY = 24 * 1024 * 1024  # at the door; what each request may hold is the application's to say
