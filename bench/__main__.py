@@ -19,18 +19,19 @@ from pathlib import Path
 import sympy
 from sqlalchemy.orm import Session
 
+from bench.classroom import answers, make_class
 from bench.load import main as load_teachers
 from bench.nasty import report
-from keen_slate.core.classroom import answers, make_class
-from keen_slate.core.document import TeachersWords, work_text, working_document, working_view
+from keen_slate.core.diagnosing.answers import diagnose
+from keen_slate.core.documents.view import TeachersWords, working_document, working_view
 from keen_slate.core.errors import CoreError, LimitError, ReadError
-from keen_slate.core.explain import diagnose
-from keen_slate.core.fading import Fading
+from keen_slate.core.expressions.text import text as written
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import build, counts_of, read_spec
 from keen_slate.core.ladders.smallest import smallest
-from keen_slate.core.misconceptions.registry import ENTRIES
-from keen_slate.core.ways import CODES, Ways
-from keen_slate.core.wording import text as written
+from keen_slate.core.teaching.fading import Fading
+from keen_slate.core.ways.settings import CODES, Ways
+from keen_slate.core.worked import work_text
 from keen_slate.export.fonts import on_disk
 from keen_slate.export.handout import Item, Options, handout
 from keen_slate.export.pdf import pages, pdf

@@ -22,7 +22,7 @@ import aiohttp
 from sqlalchemy import insert
 from sqlalchemy.orm import Session
 
-from keen_slate.core.misconceptions.registry import ENTRIES
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.store.database import migrate, open_engine
 from keen_slate.store.models import Example, ExampleSet, Teacher
 from keen_slate.store.shelf import Shelf

@@ -7,13 +7,16 @@ import time
 from collections.abc import Callable, Iterator
 from random import Random
 
-from keen_slate.core import building
-from keen_slate.core.deadline import until
-from keen_slate.core.document import work_text, working_view
+from keen_slate.core.building.given import read_numbers, read_wanted
+from keen_slate.core.building.search import build as build_number
+from keen_slate.core.diagnosing.answers import diagnose
+from keen_slate.core.diagnosing.lines import check
+from keen_slate.core.diagnosing.mend import nearest
+from keen_slate.core.documents.view import working_view
 from keen_slate.core.errors import CoreError
-from keen_slate.core.explain import check, diagnose
-from keen_slate.core.mend import nearest
-from keen_slate.core.ways import CODES, Ways
+from keen_slate.core.searching.deadline import until
+from keen_slate.core.ways.settings import CODES, Ways
+from keen_slate.core.worked import work_text
 
 DEADLINE = 0.8  # seconds after which a search is to end, so that none takes a whole one
 _WHOLES = (0, 1, 2, 9, 10, 99, 360, 997, 5040, 9999, 999_999)
@@ -93,8 +96,8 @@ def tasks(written: str, dice: Random) -> dict[str, Callable[[], object]]:
     count = dice.randrange(3, 7)
 
     def build() -> object:
-        numbers = building.read_numbers("; ".join(_number(dice) for _ in range(count)))
-        return building.build(numbers, building.read_wanted(_number(dice)))
+        numbers = read_numbers("; ".join(_number(dice) for _ in range(count)))
+        return build_number(numbers, read_wanted(_number(dice)))
 
     asked = {
         "work": lambda: working_view(work_text(written, ways, ".")),

@@ -14,18 +14,26 @@ from io import TextIOWrapper
 from pathlib import Path
 from typing import Any, BinaryIO
 
-from keen_slate.core import building, explain, ladders
-from keen_slate.core.deadline import until
-from keen_slate.core.document import Worked, work_text, working_document
+from keen_slate.core import ladders
+from keen_slate.core.building.given import read_numbers, read_wanted
+from keen_slate.core.building.search import build as build_number
+from keen_slate.core.diagnosing.answers import diagnose as diagnosed
+from keen_slate.core.diagnosing.answers import verdict_document
+from keen_slate.core.diagnosing.faults import FORM_FAULTS
+from keen_slate.core.diagnosing.lines import check as checked_lines
+from keen_slate.core.documents.view import working_document
 from keen_slate.core.errors import CoreError, ReadError
+from keen_slate.core.expressions.sentences import plain
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import Equation, mixed
 from keen_slate.core.figures import choose
 from keen_slate.core.figures.choose import KINDS
 from keen_slate.core.figures.svg import STATES, svg
-from keen_slate.core.methods.single import TARGETS
-from keen_slate.core.numbers import Equation, mixed
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.ways import CODES, Ways
-from keen_slate.core.wording import plain, text
+from keen_slate.core.searching.deadline import until
+from keen_slate.core.ways.settings import CODES, Ways
+from keen_slate.core.ways.vocabulary import saying
+from keen_slate.core.worked import Worked, work_text
+from keen_slate.core.working.methods.single import TARGETS
 
 SECONDS = 10
 UNREADABLE = 2
@@ -160,11 +168,11 @@ def _diagnose(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int
         return _diagnose_batch(known.batch, ways)
     if known.answer is None:
         parser.error("a problem and an answer are needed, like '7 1/4 - 3 5/6' '4 7/12'")
-    verdict = explain.diagnose(known.problem, known.answer, ways)
+    verdict = diagnosed(known.problem, known.answer, ways)
     if known.json:
-        print(_json(explain.verdict_document(verdict, saying(ways))))
+        print(_json(verdict_document(verdict, saying(ways))))
         return 0
-    print(verdict.verdict + (f": {explain.FORM_FAULTS[verdict.form_fault]}" if verdict.form_fault else ""))
+    print(verdict.verdict + (f": {FORM_FAULTS[verdict.form_fault]}" if verdict.form_fault else ""))
     for one in verdict.explanations:
         print(f"  {one.rank}. {' + '.join(one.codes)}: {one.reason}")
         for line in one.lines:
@@ -198,7 +206,7 @@ def _diagnose_batch(name: str, ways: Ways) -> int:
 
 def _judged(problem: str, answer: str, ways: Ways) -> tuple[str, str]:
     try:
-        verdict = explain.diagnose(problem, answer, ways)
+        verdict = diagnosed(problem, answer, ways)
     except CoreError:
         return "problem-unreadable", ""
     explained = verdict.explanations if verdict.verdict == "explained" else ()
@@ -211,7 +219,7 @@ def _check(known: argparse.Namespace) -> int:
         lines = [line.decode("utf-8").strip() for line in _lines(sys.stdin.buffer)]
     except UnicodeDecodeError as error:
         raise ReadError("The lines are not UTF-8 text.", error.start, 1, "Save the file as UTF-8.") from None
-    checked = explain.check(known.problem, [line for line in lines if line], ways)
+    checked = checked_lines(known.problem, [line for line in lines if line], ways)
     if known.json:
         print(_json(asdict(checked)))
         return 0
@@ -228,7 +236,7 @@ def _check(known: argparse.Namespace) -> int:
 
 
 def _build(known: argparse.Namespace) -> int:
-    built = building.build(building.read_numbers(known.numbers), building.read_wanted(known.wanted))
+    built = build_number(read_numbers(known.numbers), read_wanted(known.wanted))
     if not built.exact:
         print(f"{text(built.wanted)} cannot be built. The nearest is {text(mixed(built.nearest))}:")
     for way in built.ways:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from hypothesis import strategies as st
 
-from keen_slate.core.numbers import (
+from keen_slate.core.expressions.tree import (
     Blank,
     Bracket,
     Dec,
@@ -17,8 +17,8 @@ from keen_slate.core.numbers import (
     Product,
     Sum,
     Whole,
-)  # fmt: skip
-from keen_slate.core.ways import CODES, Ways
+)
+from keen_slate.core.ways.settings import CODES, Ways
 
 small_denominators = st.integers(1, 24)
 wholes = st.integers(0, 40).map(Whole)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from keen_slate.core.catalogue import as_markdown
+from keen_slate.core.diagnosing.catalogue import as_markdown
 from tools.launch import ROOT
 
 TARGET = ROOT / "docs/misconceptions.md"

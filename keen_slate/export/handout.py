@@ -8,16 +8,20 @@ from dataclasses import dataclass
 from html import escape
 from typing import Literal
 
-from keen_slate.core.document import TeachersWords, Worked, in_words, picture_of, step_keys
-from keen_slate.core.fading import Fading, glyphs_with_blanks, jotting_with_blanks
+from keen_slate.core.documents.view import TeachersWords, in_words, picture_of
+from keen_slate.core.expressions.sentences import typeset
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.typeset import Roles, glyphs
 from keen_slate.core.figures.inks import INKS
 from keen_slate.core.figures.svg import svg
 from keen_slate.core.layouts.line import lead
-from keen_slate.core.marks import ANSWER, Marks, marks
-from keen_slate.core.reading import labelled
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.wording import Roles, glyphs, text, typeset
-from keen_slate.core.working import Working
+from keen_slate.core.reading.problem import labelled
+from keen_slate.core.teaching.fading import Fading, glyphs_with_blanks, jotting_with_blanks
+from keen_slate.core.teaching.points import ANSWER, Marks, marks
+from keen_slate.core.ways.vocabulary import saying
+from keen_slate.core.worked import Worked
+from keen_slate.core.working.keys import step_keys
+from keen_slate.core.working.proof import Working
 
 from .marked_up import math
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from html import escape
 
-from keen_slate.core.wording import Glyph
+from keen_slate.core.expressions.typeset import Glyph
 
 
 def math(pieces: Iterable[Glyph]) -> str:

@@ -5,8 +5,7 @@ from __future__ import annotations
 from html import escape
 from typing import assert_never
 
-from keen_slate.core.layouts.line import lead
-from keen_slate.core.numbers import (
+from keen_slate.core.expressions.tree import (
     Blank,
     Bracket,
     Dec,
@@ -21,7 +20,8 @@ from keen_slate.core.numbers import (
     Sum,
     Whole,
 )
-from keen_slate.core.working import Working
+from keen_slate.core.layouts.line import lead
+from keen_slate.core.working.proof import Working
 
 _LATEX: dict[Operator, str] = {"+": "+", "-": "-", "×": r"\times", "÷": r"\div"}
 _MATHML: dict[Operator, str] = {"+": "+", "-": "\u2212", "×": "\u00d7", "÷": "\u00f7"}

@@ -5,11 +5,12 @@ from __future__ import annotations
 import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 
-from keen_slate.core.document import Worked
+from keen_slate.core.expressions.sentences import plain
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import Expr
 from keen_slate.core.layouts.line import lead
-from keen_slate.core.numbers import Expr
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.wording import plain, text
+from keen_slate.core.ways.vocabulary import saying
+from keen_slate.core.worked import Worked
 
 from .notation import mathml
 from .packages import package

@@ -9,10 +9,11 @@ import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from keen_slate.core.document import Worked
-from keen_slate.core.reading import labelled
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.wording import text, words
+from keen_slate.core.expressions.spoken import words
+from keen_slate.core.expressions.text import text
+from keen_slate.core.reading.problem import labelled
+from keen_slate.core.ways.vocabulary import saying
+from keen_slate.core.worked import Worked
 
 from .notation import mathml
 from .packages import package

@@ -7,12 +7,12 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints, ValidationError
 
-from keen_slate.core.document import work_text
 from keen_slate.core.errors import CoreError, ReadError
-from keen_slate.core.fading import MOST_BLANKS
-from keen_slate.core.keys import BLANK_KEY, MARK_KEY, STEP_KEY, WORDS_KEY
-from keen_slate.core.marks import MOST_POINTS
-from keen_slate.core.ways import Ways
+from keen_slate.core.teaching.fading import MOST_BLANKS
+from keen_slate.core.teaching.points import MOST_POINTS
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.worked import work_text
+from keen_slate.core.working.keys import BLANK_KEY, MARK_KEY, STEP_KEY, WORDS_KEY
 
 FORMAT = "keen-slate/set"
 LARGEST_FILE = 5 * 1024 * 1024

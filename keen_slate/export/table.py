@@ -8,13 +8,14 @@ from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from keen_slate.core.document import Worked, mark_of, work_text
 from keen_slate.core.errors import CoreError
+from keen_slate.core.expressions.text import text
 from keen_slate.core.ladders.options import copy_key
-from keen_slate.core.reading import labelled, read
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import text
+from keen_slate.core.reading.problem import labelled
+from keen_slate.core.reading.reader import read
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.vocabulary import mark_of, saying
+from keen_slate.core.worked import Worked, work_text
 
 HEAD = ("number", "problem", "answer", "rung", "likely_wrong_answers")
 MOST_LINES = 500

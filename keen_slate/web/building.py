@@ -6,7 +6,7 @@ from typing import Any
 
 from apiflask import APIBlueprint
 
-from keen_slate.core import building
+from keen_slate.core.building.levels import LEVEL_NAMES, LEVELS
 
 from . import heavy, searches
 from .desk import shelf
@@ -19,7 +19,7 @@ blueprint = APIBlueprint("building", __name__, url_prefix="/api/building")
 @blueprint.output(LevelsOut)
 def levels() -> dict[str, Any]:
     """The levels of difficulty that can be asked for."""
-    return {"levels": [{"code": code, "name": building.LEVEL_NAMES[code]} for code in building.LEVELS]}
+    return {"levels": [{"code": code, "name": LEVEL_NAMES[code]} for code in LEVELS]}
 
 
 @blueprint.post("")

@@ -8,12 +8,16 @@ from uuid import UUID
 
 from apiflask import APIBlueprint
 
-from keen_slate.core import explain
-from keen_slate.core.catalogue import catalogue
-from keen_slate.core.document import in_words, mark_of
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import glyphs, typeset
+from keen_slate.core.diagnosing.answers import diagnose as diagnosed
+from keen_slate.core.diagnosing.answers import verdict_document
+from keen_slate.core.diagnosing.catalogue import catalogue
+from keen_slate.core.diagnosing.faults import FAULTS, name_of
+from keen_slate.core.diagnosing.lines import check as checked_lines
+from keen_slate.core.documents.view import in_words
+from keen_slate.core.expressions.sentences import typeset
+from keen_slate.core.expressions.typeset import glyphs
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.vocabulary import mark_of, saying
 
 from . import heavy, searches
 from .desk import shelf
@@ -31,10 +35,10 @@ def diagnose(json_data: DiagnoseIn) -> dict[str, Any]:
     ways = Ways.of(json_data.ways)
     say = saying(ways)
     mark = mark_of(ways)
-    verdict = explain.diagnose(json_data.text, json_data.answer, ways, mark, json_data.target)
-    document = explain.verdict_document(verdict, say)
+    verdict = diagnosed(json_data.text, json_data.answer, ways, mark, json_data.target)
+    document = verdict_document(verdict, say)
     for shown, one in zip(document["explanations"], verdict.explanations, strict=True):
-        shown["names"] = [say(explain.name_of(code)) for code in one.codes]
+        shown["names"] = [say(name_of(code)) for code in one.codes]
         shown["line_glyphs"] = [in_words(typeset(line), say) for line in one.lines]
     return document
 
@@ -46,10 +50,10 @@ def check(json_data: CheckIn) -> dict[str, Any]:
     """A written working, judged line by line."""
     ways = Ways.of(json_data.ways)
     say = saying(ways)
-    checked = asdict(explain.check(json_data.text, json_data.lines, ways, mark_of(ways)))
+    checked = asdict(checked_lines(json_data.text, json_data.lines, ways, mark_of(ways)))
     for line in checked["lines"]:
-        line["names"] = [say(explain.name_of(code)) for code in line["codes"]]
-        line["fault_texts"] = [say(explain.FAULTS[fault]) for fault in line["faults"]]
+        line["names"] = [say(name_of(code)) for code in line["codes"]]
+        line["fault_texts"] = [say(FAULTS[fault]) for fault in line["faults"]]
     return checked
 
 

@@ -6,11 +6,13 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
-from keen_slate.core.document import TeachersWords, Worked, step_keys, work_text
+from keen_slate.core.documents.view import TeachersWords
 from keen_slate.core.errors import CoreError
-from keen_slate.core.fading import Fading
-from keen_slate.core.marks import marks
-from keen_slate.core.ways import Ways
+from keen_slate.core.teaching.fading import Fading
+from keen_slate.core.teaching.points import marks
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.worked import Worked, work_text
+from keen_slate.core.working.keys import step_keys
 
 if TYPE_CHECKING:
     from keen_slate.store.models import Example, ExampleSet

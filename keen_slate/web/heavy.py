@@ -25,7 +25,7 @@ from flask import Response, current_app, jsonify, request
 from markupsafe import escape
 from pebble import ProcessExpired, ProcessPool
 
-from keen_slate.core.deadline import EndedEarlyError, until
+from keen_slate.core.searching.deadline import EndedEarlyError, until
 
 from . import session
 from .door import teacher

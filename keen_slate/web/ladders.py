@@ -7,12 +7,12 @@ from uuid import UUID
 
 from apiflask import APIBlueprint
 
-from keen_slate.core.catalogue import catalogue
+from keen_slate.core.diagnosing.catalogue import catalogue
+from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.ladders.climb import climb
 from keen_slate.core.ladders.spec import AVOIDED, DENOMINATORS
-from keen_slate.core.rungs import RUNGS
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.ways import Ways
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.vocabulary import saying
 
 from . import heavy, searches, views
 from .desk import shelf

@@ -6,9 +6,10 @@ import base64
 from collections.abc import Sequence
 from pathlib import Path
 
-from keen_slate.core.document import TeachersWords, work_text
+from keen_slate.core.documents.view import TeachersWords
 from keen_slate.core.errors import CoreError
-from keen_slate.core.numbers import Equation
+from keen_slate.core.expressions.tree import Equation
+from keen_slate.core.worked import work_text
 from keen_slate.export import fonts
 from keen_slate.export.handout import Item, Options, Version, handout
 from keen_slate.export.odt import odt as odt_file

@@ -8,11 +8,11 @@ from uuid import UUID
 from apiflask import APIBlueprint, HTTPError
 from flask import Response
 
-from keen_slate.core.document import TeachersWords, exposure_of, figure_out, picture_of
+from keen_slate.core.documents.view import TeachersWords, exposure_of, figure_out, picture_of
 from keen_slate.core.figures.display import Figure
 from keen_slate.core.figures.svg import svg
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.ways import Ways
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.vocabulary import saying
 
 from .desk import shelf
 from .schemas import ExposingOut

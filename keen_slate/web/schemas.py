@@ -11,15 +11,15 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-from keen_slate.core.compare import OtherWay
-from keen_slate.core.fading import MOST_BLANKS
-from keen_slate.core.features import Features
+from keen_slate.core.expressions.limits import MAX_CHARACTERS
 from keen_slate.core.figures.display import Mark
-from keen_slate.core.keys import BLANK_KEY, MARK_KEY, STEP_KEY, WORDS_KEY
+from keen_slate.core.grading.compare import OtherWay
+from keen_slate.core.grading.features import Features
 from keen_slate.core.layouts.cells import Cell, Rule
 from keen_slate.core.layouts.sheet import Sheet
-from keen_slate.core.marks import MOST_POINTS, Marks
-from keen_slate.core.numbers import MAX_CHARACTERS
+from keen_slate.core.teaching.fading import MOST_BLANKS
+from keen_slate.core.teaching.points import MOST_POINTS, Marks
+from keen_slate.core.working.keys import BLANK_KEY, MARK_KEY, STEP_KEY, WORDS_KEY
 from keen_slate.export.handout import MOST_PER_PAGE, MOST_SPACE
 from keen_slate.store.models import TITLE_LENGTH, WORDS_LENGTH
 

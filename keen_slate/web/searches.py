@@ -7,24 +7,30 @@ from dataclasses import asdict
 from random import Random
 from typing import Any
 
-from keen_slate.core import building, ladders
-from keen_slate.core.deadline import EndedEarlyError, passed
-from keen_slate.core.document import Worked, mark_of, work_text
+from keen_slate.core import ladders
+from keen_slate.core.building.given import read_numbers, read_wanted
+from keen_slate.core.building.levels import propose as proposed
+from keen_slate.core.building.search import Built
+from keen_slate.core.building.search import build as build_number
+from keen_slate.core.diagnosing.mend import nearest
+from keen_slate.core.diagnosing.revealing import reveal
+from keen_slate.core.documents.ladder import problem_document
 from keen_slate.core.errors import CoreError, ReadError
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import Expr, mixed
+from keen_slate.core.expressions.typeset import glyphs
+from keen_slate.core.grading.rungs import RUNGS
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders.climb import mark_between
-from keen_slate.core.ladders.document import problem_document
 from keen_slate.core.ladders.options import Option
 from keen_slate.core.ladders.parallel import Parallel, parallel
 from keen_slate.core.ladders.smallest import smallest
-from keen_slate.core.mend import nearest
-from keen_slate.core.misconceptions.registry import ENTRIES
-from keen_slate.core.numbers import Expr, mixed
-from keen_slate.core.reading import labelled, read
-from keen_slate.core.revealing import reveal
-from keen_slate.core.rungs import RUNGS
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import glyphs, text
+from keen_slate.core.reading.problem import labelled
+from keen_slate.core.reading.reader import read
+from keen_slate.core.searching.deadline import EndedEarlyError, passed
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.vocabulary import mark_of, saying
+from keen_slate.core.worked import Worked, work_text
 from keen_slate.export.table import judged
 
 from .given import Given, each_worked
@@ -220,16 +226,16 @@ def judge(brought: str, examples: list[Given], ways: Chosen) -> list[Document]:
 def build(numbers: str, wanted: str, ways: Chosen) -> Document:
     """All shortest ways from the numbers to the number wanted, or to the nearest that can be built."""
     chosen = Ways.of(ways)
-    given, goal = building.read_numbers(numbers, mark_of(chosen)), building.read_wanted(wanted, mark_of(chosen))
-    return _built(building.build(given, goal), chosen)
+    given, goal = read_numbers(numbers, mark_of(chosen)), read_wanted(wanted, mark_of(chosen))
+    return _built(build_number(given, goal), chosen)
 
 
 def propose(level: str, seed: int, ways: Chosen) -> Document:
     """Numbers and a number to build, of a level."""
-    return _built(building.propose(level, seed), Ways.of(ways))
+    return _built(proposed(level, seed), Ways.of(ways))
 
 
-def _built(built: building.Built, ways: Ways) -> Document:
+def _built(built: Built, ways: Ways) -> Document:
     say = saying(ways)
     apart = "; " if ways.decimal_mark == "comma" else ", "
     return {

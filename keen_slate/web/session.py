@@ -11,7 +11,7 @@ from flask import Response, current_app, g, request
 from sqlalchemy import Engine, event
 from sqlalchemy.orm import ORMExecuteState, Session
 
-from keen_slate.core.deadline import until
+from keen_slate.core.searching.deadline import until
 from keen_slate.store import once, summaries
 
 KEY_HEADER = "Idempotency-Key"

@@ -8,7 +8,7 @@ from uuid import UUID
 from apiflask import APIBlueprint
 from flask import Response
 
-from keen_slate.core.ways import Ways
+from keen_slate.core.ways.settings import Ways
 from keen_slate.store.models import Example, ExampleSet
 from keen_slate.store.shelf import Shelf
 

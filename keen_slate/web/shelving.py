@@ -7,7 +7,7 @@ from uuid import UUID
 
 from apiflask import APIBlueprint
 
-from keen_slate.core.standards import serving
+from keen_slate.core.grading.standards import serving
 from keen_slate.store.shelf import fields_of
 
 from . import heavy, searches, views

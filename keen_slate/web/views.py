@@ -9,19 +9,22 @@ from dataclasses import asdict
 from functools import lru_cache
 from typing import Any
 
-from keen_slate.core import minutes
-from keen_slate.core.compare import other_ways
-from keen_slate.core.deadline import EndedEarlyError
-from keen_slate.core.document import TeachersWords, Worked, in_words, mark_of, step_keys, work_text, working_view
+from keen_slate.core.documents.view import TeachersWords, in_words, working_view
 from keen_slate.core.errors import CoreError
-from keen_slate.core.fading import plan
+from keen_slate.core.expressions.spoken import words
+from keen_slate.core.expressions.typeset import Glyph, glyphs
+from keen_slate.core.grading.compare import other_ways
+from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.ladders.climb import mark_between
-from keen_slate.core.marks import marks
-from keen_slate.core.reading import read
-from keen_slate.core.rungs import RUNGS
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import Glyph, glyphs, words
+from keen_slate.core.reading.reader import read
+from keen_slate.core.searching.deadline import EndedEarlyError
+from keen_slate.core.teaching import minutes
+from keen_slate.core.teaching.fading import plan
+from keen_slate.core.teaching.points import marks
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.vocabulary import mark_of, saying
+from keen_slate.core.worked import Worked, work_text
+from keen_slate.core.working.keys import step_keys
 from keen_slate.store import summaries
 from keen_slate.store.history import EXAMPLE_FIELDS
 from keen_slate.store.models import Example, ExampleSet

@@ -6,7 +6,7 @@ from typing import Any
 
 from apiflask import APIBlueprint
 
-from keen_slate.core.ways import CODES, NAMES, TITLES, Ways
+from keen_slate.core.ways.settings import CODES, NAMES, TITLES, Ways
 from keen_slate.store.shelf import Shelf
 
 from .desk import shelf

@@ -6,10 +6,11 @@ from typing import Any
 
 from apiflask import APIBlueprint
 
-from keen_slate.core.document import answers_from, in_words, work_text, working_view
-from keen_slate.core.vocabulary import saying
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import glyphs
+from keen_slate.core.documents.view import in_words, working_view
+from keen_slate.core.expressions.typeset import glyphs
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.vocabulary import saying
+from keen_slate.core.worked import answers_from, work_text
 
 from .schemas import AnswersIn, AnswersOut, PreviewIn, PreviewOut, WorkIn, WorkingOut
 

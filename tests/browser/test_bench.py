@@ -9,7 +9,7 @@ from pathlib import Path
 
 from playwright.sync_api import expect
 
-from keen_slate.core.misconceptions.registry import ENTRIES
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.store.demo import SETS
 from tests import support
 from tools.browser import chromium
@@ -522,7 +522,7 @@ class BrowserTests(PageTests):
             page.close()
 
     def test_the_demo_has_its_eight_examples_from_f1_to_f7(self):
-        from keen_slate.core.document import work_text
+        from keen_slate.core.worked import work_text
 
         rungs = [work_text(problem).features.rung for problem in SETS[0][1]]
         self.assertEqual((len(rungs), sorted(set(rungs)), rungs), (8, [f"F{i}" for i in range(1, 8)], sorted(rungs)))

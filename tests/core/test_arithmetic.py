@@ -9,14 +9,14 @@ import sympy
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from keen_slate.core.building import LEVELS, build, propose, read_numbers
-from keen_slate.core.document import work_text, working_document, working_view
+from keen_slate.core.arithmetic.columns import add_columns, partial_products, subtract_columns
+from keen_slate.core.building.given import read_numbers
+from keen_slate.core.building.levels import LEVELS, propose
+from keen_slate.core.building.search import build
+from keen_slate.core.documents.view import working_document, working_view
 from keen_slate.core.errors import CoreError, LimitError, ReadError
-from keen_slate.core.features import features
-from keen_slate.core.lexing import PRINTED
-from keen_slate.core.methods.columns import add_columns, partial_products, subtract_columns
-from keen_slate.core.methods.order import number_in
-from keen_slate.core.numbers import (
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import (
     Blank,
     Bracket,
     Dec,
@@ -31,9 +31,12 @@ from keen_slate.core.numbers import (
     Whole,
     value,
 )
-from keen_slate.core.reading import read
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import text
+from keen_slate.core.grading.features import features
+from keen_slate.core.reading.lexing import PRINTED
+from keen_slate.core.reading.reader import read
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.worked import work_text
+from keen_slate.core.working.methods.order import number_in
 from tests import strategies
 
 places = st.text("0123456789", min_size=1, max_size=3)

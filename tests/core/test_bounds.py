@@ -11,20 +11,21 @@ from hypothesis import strategies as st
 from sympy import n_order
 
 from bench.nasty import memory, worst
-from keen_slate.core import building
-from keen_slate.core.deadline import EndedEarlyError, until
-from keen_slate.core.document import answers_from, work_text
+from keen_slate.core.arithmetic.division import decimal_length, long_division
+from keen_slate.core.building.given import read_numbers, read_wanted
+from keen_slate.core.building.search import build as build_number
+from keen_slate.core.diagnosing.answers import diagnose
+from keen_slate.core.diagnosing.mend import nearest
 from keen_slate.core.errors import LimitError
-from keen_slate.core.explain import diagnose
+from keen_slate.core.expressions.text import text
+from keen_slate.core.grading.rungs import RUNGS
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import Impossible, build_or_why, counts_of, read_spec
 from keen_slate.core.ladders.smallest import smallest
-from keen_slate.core.mend import nearest
-from keen_slate.core.methods.blanks import Blanks, counted, listed
-from keen_slate.core.methods.single import decimal_length, long_division
-from keen_slate.core.misconceptions.registry import ENTRIES
-from keen_slate.core.rungs import RUNGS
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import text
+from keen_slate.core.searching.deadline import EndedEarlyError, until
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.worked import answers_from, work_text
+from keen_slate.core.working.methods.blanks import Blanks, counted, listed
 
 
 @st.composite
@@ -139,13 +140,13 @@ class DeadlineTests(unittest.TestCase):
     def test_every_search_ends_at_its_deadline(self):
         spec = read_spec({"rungs": {"F7": 1, "O4": 1}, "denominators": [7, 11, 13]})
         worked = work_text("7 1/4 - 3 5/6")
-        numbers = building.read_numbers("1/9999, 1/9998, 1/9997, 1/9995, 1/9993, 1/9991")
+        numbers = read_numbers("1/9999, 1/9998, 1/9997, 1/9995, 1/9993, 1/9991")
         with until(lambda: True):
             self.assertRaises(EndedEarlyError, counts_of, spec)
             self.assertRaises(EndedEarlyError, build_or_why, spec)
             self.assertRaises(EndedEarlyError, smallest, ("add-across",))
             self.assertIsNone(nearest(worked, "add-across"))
-            built = building.build(numbers, building.read_wanted("5"))
+            built = build_number(numbers, read_wanted("5"))
             self.assertEqual((built.ended_early, built.ways), (True, (numbers[-1],)))
         with until(Looks(3000)):
             found = smallest(tuple(ENTRIES)[:12])

@@ -12,16 +12,18 @@ from math import lcm
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.catalogue import as_markdown, catalogue
-from keen_slate.core.checks import QUICK, checks, holds
-from keen_slate.core.classroom import answers, make_class
-from keen_slate.core.document import work_text, working_document
-from keen_slate.core.explain import check, diagnose
-from keen_slate.core.mend import nearest
-from keen_slate.core.misconceptions.registry import ENTRIES
-from keen_slate.core.revealing import reveal
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import text
+from bench.classroom import answers, make_class
+from keen_slate.core.diagnosing.answers import diagnose
+from keen_slate.core.diagnosing.catalogue import as_markdown, catalogue
+from keen_slate.core.diagnosing.lines import check
+from keen_slate.core.diagnosing.mend import nearest
+from keen_slate.core.diagnosing.revealing import reveal
+from keen_slate.core.documents.view import working_document
+from keen_slate.core.expressions.text import text
+from keen_slate.core.judging.checks import QUICK, checks, holds
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.worked import work_text
 from tests import strategies
 from tools.launch import ROOT
 

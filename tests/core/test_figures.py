@@ -10,16 +10,17 @@ from itertools import combinations, pairwise
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from keen_slate.core.document import TeachersWords, figure_out, work_text, working_view
+from keen_slate.core.documents.view import TeachersWords, figure_out, working_view
 from keen_slate.core.errors import CoreError
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import Neg, Sum, Whole, value
 from keen_slate.core.figures import choose, expose
 from keen_slate.core.figures.display import DIGIT_WIDTH, WIDTH, marks, seen
 from keen_slate.core.figures.inks import INKS, PAPER
 from keen_slate.core.figures.scenes import MOST_PARTS, MOST_WHOLES, Joining, Shown, Taking, largest, scene_of
 from keen_slate.core.figures.svg import svg
-from keen_slate.core.numbers import Neg, Sum, Whole, value
-from keen_slate.core.reading import read
-from keen_slate.core.wording import text
+from keen_slate.core.reading.reader import read
+from keen_slate.core.worked import work_text
 from tests import strategies
 
 SVG = "{http://www.w3.org/2000/svg}"

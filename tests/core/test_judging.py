@@ -8,19 +8,21 @@ from fractions import Fraction
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.compare import other_ways
-from keen_slate.core.document import work_text, working_view
+from keen_slate.core.documents.view import working_view
+from keen_slate.core.expressions.spoken import cardinal, ordinal, words
+from keen_slate.core.expressions.terms import parts, signed_terms
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import Frac, Mixed, Whole, value
+from keen_slate.core.grading.compare import other_ways
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.layouts.boxes import checklist, four_box
 from keen_slate.core.layouts.cells import SQUARE
 from keen_slate.core.layouts.line import line
 from keen_slate.core.layouts.stacked import stacked
-from keen_slate.core.methods import work
-from keen_slate.core.methods.terms import parts, signed_terms
-from keen_slate.core.misconceptions.registry import ENTRIES
-from keen_slate.core.numbers import Frac, Mixed, Whole, value
-from keen_slate.core.reading import read
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import cardinal, ordinal, text, words
+from keen_slate.core.reading.reader import read
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.worked import work_text
+from keen_slate.core.working.methods import work
 from tests import strategies
 
 # One problem a rung, made for this test from the descriptions of the rungs.
@@ -53,7 +55,7 @@ class EstimateTests(unittest.TestCase):
         self.assertTrue(about.within)
 
     def test_the_sentence_of_a_tie_says_what_the_other_choice_gives(self):
-        from keen_slate.core.wording import plain
+        from keen_slate.core.expressions.sentences import plain
 
         about = work_text("7 1/4 - 3 5/6").estimate
         self.assertEqual(about.sentence, "About 3 1/2, from 7 1/2 - 4. 3 5/12 is at most 1/2 away. Reasonable.")

@@ -11,22 +11,23 @@ from unittest import mock
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from keen_slate.core.document import work_text
-from keen_slate.core.features import features
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import Frac, Mixed, Sum, Whole, make
+from keen_slate.core.expressions.walks import leaves
+from keen_slate.core.grading.features import features
+from keen_slate.core.grading.rungs import RUNGS
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import Impossible, build, build_or_why, decimals, ladder_document, read_spec
 from keen_slate.core.ladders.climb import climb
-from keen_slate.core.ladders.cover import fewest
 from keen_slate.core.ladders.options import copy_key
 from keen_slate.core.ladders.parallel import parallel
 from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.ladders.spaces import space_of
 from keen_slate.core.ladders.spec import AVOIDED, Limits, SpecError
-from keen_slate.core.methods import work
-from keen_slate.core.misconceptions.registry import ENTRIES
-from keen_slate.core.numbers import Frac, Mixed, Sum, Whole, leaves, make
-from keen_slate.core.reading import Problem
-from keen_slate.core.rungs import RUNGS
-from keen_slate.core.wording import text
+from keen_slate.core.reading.problem import Problem
+from keen_slate.core.searching.cover import fewest
+from keen_slate.core.worked import work_text
+from keen_slate.core.working.methods import work
 
 # Denominators of every relation, small enough to work every problem there is.
 DENOMINATORS = (2, 4, 6, 9)

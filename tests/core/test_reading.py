@@ -6,10 +6,11 @@ from fractions import Fraction
 from hypothesis import given
 
 from keen_slate.core.errors import CoreError, LimitError, ReadError
-from keen_slate.core.lexing import VULGAR
-from keen_slate.core.numbers import MAX_CHARACTERS, Dec, Equation, Frac, Mixed, Neg, Whole, value
-from keen_slate.core.reading import read
-from keen_slate.core.wording import text
+from keen_slate.core.expressions.limits import MAX_CHARACTERS
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import Dec, Equation, Frac, Mixed, Neg, Whole, value
+from keen_slate.core.reading.lexing import VULGAR
+from keen_slate.core.reading.reader import read
 from tests import strategies
 
 # Each refused text with the position, the length, and the reason as a comment.

@@ -8,12 +8,13 @@ import sympy
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.document import work_text, working_document, working_view
+from keen_slate.core.arithmetic.division import MOST_PLACES, long_division
+from keen_slate.core.documents.view import working_document, working_view
 from keen_slate.core.errors import LimitError, ReadError
-from keen_slate.core.methods.single import MOST_PLACES, long_division
-from keen_slate.core.numbers import Neg, value
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import text
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import Neg, value
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.worked import work_text
 from tests import strategies
 
 

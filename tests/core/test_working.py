@@ -7,15 +7,17 @@ from math import gcd
 
 from hypothesis import given
 
-from keen_slate.core.document import work_text, working_document
+from keen_slate.core.documents.view import working_document
 from keen_slate.core.errors import CoreError, LimitError, SettingError
-from keen_slate.core.lexing import PRINTED
-from keen_slate.core.methods import work
-from keen_slate.core.numbers import Expr, Frac, Mixed, Neg, Sum, Whole, leaves
-from keen_slate.core.reading import read
-from keen_slate.core.ways import Ways
-from keen_slate.core.wording import text
-from keen_slate.core.working import UnequalStepError
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import Expr, Frac, Mixed, Neg, Sum, Whole
+from keen_slate.core.expressions.walks import leaves
+from keen_slate.core.reading.lexing import PRINTED
+from keen_slate.core.reading.reader import read
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.worked import work_text
+from keen_slate.core.working.methods import work
+from keen_slate.core.working.proof import UnequalStepError
 from tests import strategies
 
 

@@ -10,9 +10,11 @@ from pathlib import Path
 import pypdfium2
 from hypothesis import given, settings
 
-from keen_slate.core.document import TeachersWords, work_text, working_view
-from keen_slate.core.fading import BOX, Fading, glyphs_with_blanks
-from keen_slate.core.wording import glyphs, text
+from keen_slate.core.documents.view import TeachersWords, working_view
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.typeset import glyphs
+from keen_slate.core.teaching.fading import BOX, Fading, glyphs_with_blanks
+from keen_slate.core.worked import work_text
 from keen_slate.export.fonts import on_disk, within
 from keen_slate.export.handout import Item, Options, handout
 from keen_slate.export.pdf import pages, pdf

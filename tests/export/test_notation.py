@@ -7,10 +7,10 @@ import xml.etree.ElementTree as ET
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.document import work_text
-from keen_slate.core.numbers import ratio
-from keen_slate.core.reading import read
-from keen_slate.core.wording import text
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import ratio
+from keen_slate.core.reading.reader import read
+from keen_slate.core.worked import work_text
 from keen_slate.export.notation import latex, mathml, working_latex, working_mathml
 from tests import strategies
 

@@ -9,8 +9,8 @@ import zipfile
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from keen_slate.core.document import work_text
-from keen_slate.core.wording import text
+from keen_slate.core.expressions.text import text
+from keen_slate.core.worked import work_text
 from keen_slate.export.odt import SPACES, TYPE, odt
 from keen_slate.export.qti import ITEM, MANIFEST, expected, qti
 from tests import strategies

@@ -7,10 +7,11 @@ from fractions import Fraction
 import sympy
 from hypothesis import given
 
-from keen_slate.core.document import work_text
-from keen_slate.core.methods.common_denominator import least, listed_multiples
-from keen_slate.core.numbers import value
-from keen_slate.core.wording import plain, text
+from keen_slate.core.expressions.sentences import plain
+from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import value
+from keen_slate.core.worked import work_text
+from keen_slate.core.working.methods.common_denominator import least, listed_multiples
 from tests import strategies
 
 # Published: the 2/n table of the Rhind papyrus (about 1550 BC), as edited in the literature; from memory.

@@ -9,7 +9,7 @@ import uuid
 
 from hypothesis import given, settings
 
-from keen_slate.core.misconceptions.registry import ENTRIES
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.web import create_app
 from tests import strategies, support
 

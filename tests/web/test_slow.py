@@ -10,8 +10,8 @@ import urllib.request
 from contextlib import ExitStack, contextmanager
 from pathlib import Path
 
-from keen_slate.core.misconceptions.registry import ENTRIES
-from keen_slate.core.rungs import RUNGS
+from keen_slate.core.grading.rungs import RUNGS
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from tests import support
 from tests.web.test_api import Client
 

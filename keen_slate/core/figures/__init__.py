@@ -1,1 +1,1 @@
-"""Pictures to scale: numbers in, a display list out. A renderer draws the shapes and calculates nothing."""
+"""Pictures to scale. In: a `Working` or its steps. Out: a `Figure`, shapes with exact places and the words for it."""

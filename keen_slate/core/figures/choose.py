@@ -6,8 +6,10 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from math import ceil
 
-from ..numbers import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, has_blank, leaves, value
-from ..working import Step, Working
+from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, value
+from ..expressions.walks import has_blank, leaves
+from ..working.proof import Working
+from ..working.step import Step
 from . import number_line, part_whole, place_value
 from .display import Figure
 from .pieces import draw

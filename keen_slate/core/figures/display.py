@@ -15,7 +15,7 @@ from functools import lru_cache
 from math import cos, sin, tau
 from typing import Literal
 
-from ..wording import Role
+from ..expressions.typeset import Role
 
 Length = int | Fraction
 State = Literal["before", "after"]

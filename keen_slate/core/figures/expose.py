@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from ..methods.terms import signed_terms
-from ..numbers import Expr, Frac, Mixed, Neg, Whole
-from ..working import Working
+from ..expressions.terms import signed_terms
+from ..expressions.tree import Expr, Frac, Mixed, Neg, Whole
+from ..working.proof import Working
 from . import number_line
 from .choose import Look, draw_scene
 from .display import Figure

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from ..numbers import Expr, Frac, Mixed, Neg
-from ..wording import Role, text
+from ..expressions.text import text
+from ..expressions.tree import Expr, Frac, Mixed, Neg
+from ..expressions.typeset import Role
 from .display import DIGIT_WIDTH, TEXT_SIZE, WIDTH, Length, Shape, When
 
 HEIGHT = 46  # of a label with a fraction; all labels take as much

@@ -7,10 +7,12 @@ from dataclasses import dataclass
 from fractions import Fraction
 from itertools import count
 
-from ..methods.terms import signed_terms
-from ..numbers import Bracket, Dec, Expr, Frac, Mixed, Neg, Sum, Whole, leaves, mixed, value
-from ..wording import Role, words
-from ..working import Step, roles_for
+from ..expressions.spoken import words
+from ..expressions.terms import signed_terms
+from ..expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Sum, Whole, mixed, value
+from ..expressions.typeset import Role, roles_for
+from ..expressions.walks import leaves
+from ..working.step import Step
 from .display import WIDTH, Figure, Length, Shape, When
 from .labels import HEIGHT, Levels, number_label, number_width, within
 from .shapes import exact

@@ -6,10 +6,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
-from ..methods.terms import signed_terms
-from ..numbers import Equation, Expr, Neg, Sum, has_blank, mixed, value
-from ..wording import TERM_ROLES, Role, words
-from ..working import fillings, roles_for
+from ..expressions.spoken import words
+from ..expressions.terms import signed_terms
+from ..expressions.tree import Equation, Expr, Neg, Sum, mixed, value
+from ..expressions.typeset import TERM_ROLES, Role, roles_for
+from ..expressions.walks import fillings, has_blank
 from .display import WIDTH, Figure, Shape, When
 from .labels import HEIGHT, Levels, number_label, number_width, within
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
-from ..wording import Role
+from ..expressions.typeset import Role
 from .display import WIDTH, Figure, Shape, When
 from .scenes import Amount, Joining, Scene, Shown, Taking, wholes_in
 from .shapes import Form, exact

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ..methods.columns import Added, Subtracted, add_columns, digits_of, in_last_place, places_of, subtract_columns
-from ..numbers import Dec, Expr, Neg, Sum, Whole, leaves
-from ..wording import TERM_ROLES, Role, text
-from ..working import Step
+from ..arithmetic.columns import Added, Subtracted, add_columns, digits_of, in_last_place, places_of, subtract_columns
+from ..expressions.text import text
+from ..expressions.tree import Dec, Expr, Neg, Sum, Whole
+from ..expressions.typeset import TERM_ROLES, Role
+from ..expressions.walks import leaves
+from ..working.step import Step
 from .display import WIDTH, Figure, Shape, When
 
 _WIDEST = 22  # from counter to counter, at most

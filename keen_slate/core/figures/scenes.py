@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..methods.terms import parts
-from ..numbers import Bracket, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, children, has_blank, leaves, ratio
-from ..wording import Role, parts_name
-from ..working import Step, roles_for
+from ..expressions.spoken import parts_name
+from ..expressions.terms import parts
+from ..expressions.tree import Bracket, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, ratio
+from ..expressions.typeset import Role, roles_for
+from ..expressions.walks import children, has_blank, leaves
+from ..working.step import Step
 
 MOST_PARTS = 24
 MOST_WHOLES = 12

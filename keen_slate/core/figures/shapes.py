@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Protocol
 
-from ..wording import Role
+from ..expressions.typeset import Role
 from .display import Length, Look, Shape, When
 
 

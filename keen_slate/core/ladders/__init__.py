@@ -6,8 +6,8 @@
 
 from __future__ import annotations
 
+from ..documents.ladder import ladder_document
 from .build import Ladder, build, counts_of
-from .document import ladder_document
 from .impossible import Impossible, build_or_why
 from .spec import Spec, read_spec
 

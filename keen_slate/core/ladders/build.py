@@ -11,8 +11,8 @@ from dataclasses import dataclass
 from itertools import combinations, islice
 from random import Random
 
-from ..deadline import EndedEarlyError, look, passed
-from ..numbers import Expr
+from ..expressions.tree import Expr
+from ..searching.deadline import EndedEarlyError, look, passed
 from .options import Goals, Option, awkward, copy_key, is_within, option, reveals, step_up
 from .space import Space, TwoTerms
 from .spaces import space_of

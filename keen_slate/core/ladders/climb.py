@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from ..rungs import RUNGS
+from ..grading.rungs import RUNGS
 
 Mark = Literal["jump", "back"]
 

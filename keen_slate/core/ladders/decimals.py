@@ -9,8 +9,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import lru_cache
 
-from ..methods.columns import Subtracted, add_columns, subtract_columns
-from ..numbers import Dec, Expr, Whole
+from ..arithmetic.columns import Subtracted, add_columns, subtract_columns
+from ..expressions.tree import Dec, Expr, Whole
 from .space import Shape, TwoTerms
 from .spec import Limits
 from .wholes import Pairs, collect

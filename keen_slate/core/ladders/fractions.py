@@ -11,12 +11,12 @@ from collections.abc import Iterator
 from functools import lru_cache
 from math import gcd, lcm
 
-from ..deadline import look
-from ..features import TIMES_TABLE
+from ..expressions.tree import Expr, Whole, make
 from ..figures.scenes import MOST_PARTS
-from ..methods.common_denominator import relation
-from ..numbers import Expr, Whole, make
-from ..rungs import UNLIKE
+from ..grading.features import TIMES_TABLE
+from ..grading.rungs import UNLIKE
+from ..searching.deadline import look
+from ..working.methods.common_denominator import relation
 from .space import Shape, TwoTerms, smaller
 from .spec import Limits
 from .wholes import pairs_of

@@ -10,8 +10,8 @@ from math import lcm
 from random import Random
 from typing import Any
 
-from ..deadline import EndedEarlyError, look, passed
-from ..numbers import Expr
+from ..expressions.tree import Expr
+from ..searching.deadline import EndedEarlyError, look, passed
 from .build import Ladder, NoLadderError, build
 from .options import reveals
 from .spaces import space_of

@@ -8,16 +8,17 @@ from fractions import Fraction
 from itertools import combinations
 
 from ..errors import CoreError
-from ..features import Features, features
+from ..expressions.terms import signed_terms
+from ..expressions.tree import Expr, Frac, Mixed, Product, Sum
+from ..expressions.walks import leaves
 from ..figures.scenes import MOST_PARTS
-from ..kinds import kind_of
-from ..methods import work
-from ..methods.common_denominator import relation
-from ..methods.terms import signed_terms
-from ..misconceptions import find
-from ..numbers import Expr, Frac, Mixed, Product, Sum, leaves
-from ..reading import Problem
-from ..ways import Ways
+from ..grading.features import Features, features
+from ..judging.misconceptions import find
+from ..reading.kinds import kind_of
+from ..reading.problem import Problem
+from ..ways.settings import Ways
+from ..working.methods import work
+from ..working.methods.common_denominator import relation
 from .spec import Limits
 
 PLAIN = Ways()

@@ -9,10 +9,10 @@ from itertools import product
 from math import lcm
 from random import Random
 
-from ..deadline import look
-from ..features import TIMES_TABLE
+from ..expressions.tree import Bracket, Dec, Expr, Frac, Operator, Power, Product, Sum, Whole, ratio
 from ..figures.scenes import MOST_PARTS
-from ..numbers import Bracket, Dec, Expr, Frac, Operator, Power, Product, Sum, Whole, ratio
+from ..grading.features import TIMES_TABLE
+from ..searching.deadline import look
 from .space import smaller
 from .spec import Limits
 

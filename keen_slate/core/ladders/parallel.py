@@ -7,26 +7,13 @@ from dataclasses import dataclass
 from math import gcd
 from random import Random
 
-from ..deadline import passed
-from ..document import Worked, work_text
 from ..errors import CoreError
-from ..numbers import (
-    Blank,
-    Bracket,
-    Dec,
-    Equation,
-    Expr,
-    Frac,
-    Mixed,
-    Neg,
-    Power,
-    Product,
-    Sum,
-    Whole,
-    leaves,
-)
-from ..reading import labelled
-from ..wording import text
+from ..expressions.text import text
+from ..expressions.tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Power, Product, Sum, Whole
+from ..expressions.walks import leaves
+from ..reading.problem import labelled
+from ..searching.deadline import passed
+from ..worked import Worked, work_text
 from .options import copy_key
 
 _MOST_TRIED = 900

@@ -12,11 +12,11 @@ from itertools import accumulate, product
 from math import gcd, lcm
 from random import Random
 
-from ..deadline import look
-from ..features import TIMES_TABLE
+from ..expressions.terms import operator_for
+from ..expressions.tree import Dec, Expr, Frac, Sum, Whole
 from ..figures.scenes import MOST_PARTS
-from ..methods.terms import operator_for
-from ..numbers import Dec, Expr, Frac, Sum, Whole
+from ..grading.features import TIMES_TABLE
+from ..searching.deadline import look
 from .decimals import PARTS
 from .space import SEARCHED_WHOLE, smaller
 from .spec import Limits

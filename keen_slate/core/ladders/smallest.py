@@ -7,14 +7,14 @@ from dataclasses import dataclass
 from itertools import product
 from random import Random
 
-from ..deadline import look, passed
-from ..kinds import Kind
-from ..misconceptions.registry import ENTRIES
-from ..numbers import Expr, Frac, Operator, Product, Whole, make
-from ..reading import read
-from ..ways import Ways
+from ..expressions.tree import Expr, Frac, Operator, Product, Whole, make
+from ..judging.misconceptions.registry import ENTRIES
+from ..reading.kinds import Kind
+from ..reading.reader import read
+from ..searching.cover import fewest
+from ..searching.deadline import look, passed
+from ..ways.settings import Ways
 from . import decimals, fractions, order
-from .cover import fewest
 from .options import Goals, Option, awkward, copy_key, option, reveals
 from .spaces import space_of
 from .spec import Limits

@@ -9,8 +9,8 @@ from itertools import accumulate
 from random import Random
 from typing import Any, NamedTuple, Protocol
 
-from ..methods.terms import operator_for, pair
-from ..numbers import Expr
+from ..expressions.terms import operator_for, pair
+from ..expressions.tree import Expr
 from .spec import Limits
 from .wholes import Pairs
 

@@ -8,11 +8,12 @@ from fractions import Fraction
 from typing import Any
 
 from ..errors import CoreError, ReadError
-from ..misconceptions.registry import ENTRIES
-from ..numbers import MAX_CHARACTERS, value
-from ..reading import read
-from ..rungs import RUNGS
-from ..ways import Ways
+from ..expressions.limits import MAX_CHARACTERS
+from ..expressions.tree import value
+from ..grading.rungs import RUNGS
+from ..judging.misconceptions.registry import ENTRIES
+from ..reading.reader import read
+from ..ways.settings import Ways
 
 AVOIDED = {
     "negatives": "numbers below zero",

@@ -1,1 +1,1 @@
-"""Working -> what is written where: `line`, `stacked`, `four-box`, `checklist`. Data only; screens place it."""
+"""What is written where. In: a `Working`. Out: rows and sheets of cells in the squares of the paper; screens and paper only place them."""

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..wording import Rich
-from ..working import Working
+from ..expressions.sentences import Rich
+from ..working.proof import Working
 from .cells import Row
 from .line import expression_row, step_row
 

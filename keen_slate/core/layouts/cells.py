@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from ..wording import Role
+from ..expressions.typeset import Role
 
 SQUARE = 2
 NUMBER_HEIGHT = 2 * SQUARE

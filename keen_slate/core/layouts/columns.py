@@ -6,17 +6,13 @@ from collections.abc import Sequence
 from dataclasses import replace
 from math import prod
 
-from ..methods.columns import (
-    add_columns,
-    digits_of,
-    in_last_place,
-    partial_products,
-    places_of,
-    subtract_columns,
-)
-from ..numbers import Dec, Expr, Neg, Product, Sum, Whole, leaves
-from ..wording import TERM_ROLES, Role, words
-from ..working import Step, Working
+from ..arithmetic.columns import add_columns, digits_of, in_last_place, partial_products, places_of, subtract_columns
+from ..expressions.spoken import words
+from ..expressions.tree import Dec, Expr, Neg, Product, Sum, Whole
+from ..expressions.typeset import TERM_ROLES, Role
+from ..expressions.walks import leaves
+from ..working.proof import Working
+from ..working.step import Step
 from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, characters
 from .sheet import Sheet
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from ..numbers import Equation, Expr
-from ..wording import Glyph, Roles, glyphs
-from ..working import Working
+from ..expressions.tree import Equation, Expr
+from ..expressions.typeset import Glyph, Roles, glyphs
+from ..working.proof import Working
 from .cells import COLUMNS, NUMBER_HEIGHT, SQUARE, Cell, Row, Rule, characters, fraction
 
 

@@ -7,10 +7,11 @@ result with the wholes under the wholes. Steps that do not keep the terms apart 
 
 from __future__ import annotations
 
-from ..methods.terms import Unsigned, parts, scaled, signed_terms
-from ..numbers import Expr, Frac, Mixed, Neg, Sum, Whole, value
-from ..wording import TERM_ROLES, Role, words
-from ..working import Working
+from ..expressions.spoken import words
+from ..expressions.terms import Unsigned, parts, scaled, signed_terms
+from ..expressions.tree import Expr, Frac, Mixed, Neg, Sum, Whole, value
+from ..expressions.typeset import TERM_ROLES, Role
+from ..working.proof import Working
 from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, characters, fraction
 from .line import step_row
 from .sheet import Sheet

@@ -1,0 +1,267 @@
+"""What a pupil answered, explained: right, right in value, a misconception, two of them, a slip, or not explained.
+
+An answer is explained where its value is the value that a wrong way leads to. What a problem can explain is found once
+and kept, so that a class's answers to the same problem are quick.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import cached_property, lru_cache
+from math import gcd
+from typing import Any
+
+from ..errors import CoreError
+from ..expressions.sentences import Rich, plain
+from ..expressions.text import exact, text
+from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Whole, value
+from ..expressions.walks import map_numbers
+from ..judging.misconceptions import Found, find
+from ..judging.slips import slips
+from ..reading.lexing import PRINTED, DecimalMark
+from ..reading.problem import Problem
+from ..reading.reader import read, read_equation
+from ..ways.settings import Ways
+from ..worked import Worked, work_text
+from ..working.methods import work
+from ..working.methods.missing import is_answer
+from .faults import FORM_FAULTS
+
+CONVERTING = ("whole-added-to-top", "times-top-plus-bottom")
+_NUMBERS = (Whole, Frac, Mixed, Dec)
+
+
+@dataclass(frozen=True, slots=True)
+class Explanation:
+    """One way to an answer: its codes (one, or the two needed together), its lines, why, and what to ask. Equal ranks tie."""
+
+    rank: int
+    codes: tuple[str, ...]
+    lines: tuple[Rich, ...]
+    reason: str
+    question: str
+
+
+@dataclass(frozen=True, slots=True)
+class Verdict:
+    """`right`, `right-value` (with its fault of form), `explained`, `unexplained`, `unreadable`."""
+
+    verdict: str
+    value: Fraction | None = None
+    form_fault: str | None = None
+    explanations: tuple[Explanation, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class _Answer:
+    number: Expr
+    label: str | None
+
+
+def diagnose(
+    source: str, answer: str, ways: Ways | None = None, mark: DecimalMark = ".", target: str | None = None
+) -> Verdict:
+    """The verdict on *answer* to the problem *source*. Raises `CoreError` where the problem cannot be read or worked.
+
+    >>> verdict = diagnose("7 1/4 - 3 5/6", "4 7/12")
+    >>> verdict.verdict, verdict.explanations[0].codes
+    ('explained', ('smaller-from-larger',))
+    """
+    return _explainer(source, ways or Ways(), mark, target).verdict(answer)
+
+
+def read_answer(typed: str, mark: DecimalMark = ".") -> _Answer | None:
+    """The one written number that *typed* is, with its label; None where it is not one."""
+    try:
+        problem = read(typed, mark, PRINTED)
+    except CoreError:
+        return None
+    inner = problem.expr.inner if isinstance(problem.expr, Neg) else problem.expr
+    return _Answer(problem.expr, problem.label) if problem.kind == "simplify" and isinstance(inner, _NUMBERS) else None
+
+
+@lru_cache(maxsize=512)
+def _explainer(source: str, ways: Ways, mark: DecimalMark, target: str | None) -> _Explainer:
+    return _Explainer(work_text(source, ways, mark, target), mark)
+
+
+class _Explainer:
+    def __init__(self, worked: Worked, mark: DecimalMark) -> None:
+        self.worked = worked
+        self.mark = mark
+        self.working = worked.working
+
+    def verdict(self, typed: str) -> Verdict:
+        if isinstance(self.working.answer, Equation):
+            return self._filled(typed)
+        answer = read_answer(typed, self.mark)
+        if answer is None:
+            return Verdict("unreadable")
+        number = value(answer.number)
+        if number == self.working.value:
+            fault = self.fault(answer)
+            found = tuple(self._ranked(self._forms(answer)))
+            return Verdict("right-value", number, fault, found) if fault else Verdict("right", number)
+        explanations = tuple(self.explain(answer.number))
+        return Verdict("explained" if explanations else "unexplained", number, None, explanations)
+
+    def _filled(self, typed: str) -> Verdict:
+        try:
+            filled = read_equation(typed, self.mark, PRINTED)
+        except CoreError:
+            return Verdict("unreadable" if not typed.strip() else "unexplained")
+        right = isinstance(filled, Equation) and is_answer(self.working.problem, self.working.ways, filled)
+        return Verdict("right", self.working.value) if right else Verdict("unexplained")
+
+    # Form ------------------------------------------------------------------------------------------------------
+
+    def fault(self, answer: _Answer) -> str | None:
+        """The rule of form that a right value breaks; None where it may stand."""
+        number = answer.number.inner if isinstance(answer.number, Neg) else answer.number
+        right = self.working.answer.inner if isinstance(self.working.answer, Neg) else self.working.answer
+        label = self.working.problem.label
+        kind_fault = self._kind_fault(number, right)
+        if kind_fault:
+            return kind_fault
+        if label is not None and answer.label is None:
+            return "label-missing"
+        return "label-wrong" if answer.label != label else None
+
+    def _kind_fault(self, number: Expr, right: Expr) -> str | None:
+        if isinstance(number, Dec):
+            decimal = isinstance(right, Dec) or self.working.problem.kind == "decimal"
+            return (
+                None
+                if decimal or (isinstance(right, Whole) and not number.places.strip("0"))
+                else "decimal-for-fraction"
+            )
+        if isinstance(number, Whole):
+            return None
+        if isinstance(right, Dec) or self.working.problem.kind == "decimal":
+            return "fraction-for-decimal"
+        if self.working.problem.target == "improper":
+            return "mixed" if isinstance(number, Mixed) else None
+        return self._fraction_fault(number)
+
+    def _fraction_fault(self, number: Expr) -> str | None:
+        form = self.working.ways.answer_form
+        if isinstance(number, Mixed):
+            num, den = number.num or 0, number.den
+            if num >= den or num == 0:
+                return "improper-part" if num % den else "whole-as-fraction"
+            if form == "simplest-improper":
+                return "mixed"
+        elif isinstance(number, Frac):
+            num, den = number.num or 0, number.den or 1
+            if num % den == 0:
+                return "whole-as-fraction"
+            if num > den and form == "simplest-mixed":
+                return "improper"
+        else:
+            return None
+        return "not-lowest-terms" if gcd(num, den) > 1 and form != "any-equal" else None
+
+    def _forms(self, answer: _Answer) -> Iterator[tuple[tuple[int, ...], Explanation]]:
+        for found in self.worked.found:
+            same = text(found.wrong.answer) == text(answer.number)
+            without = answer.label is None or found.wrong.labelled
+            if found.status == "form" and same and without and (found.wrong.labelled or answer.label is None):
+                yield (0,), _explanation(found)
+
+    # Value -----------------------------------------------------------------------------------------------------
+
+    def explain(self, answer: Expr) -> Iterator[Explanation]:
+        """The explanations of a wrong answer, best first: one code, else two, else a slip."""
+        singles = [
+            ((int(text(f.wrong.answer) != text(answer)), len(f.entry.kinds)), _explanation(f))
+            for f in self.worked.found
+            if f.answer_value == value(answer)
+        ]
+        if singles:
+            yield from self._ranked(iter(singles))
+            return
+        pairs = [((int(text(written) != text(answer)),), found) for found, written in self.pairs.get(value(answer), [])]
+        if pairs:
+            yield from self._ranked(iter(pairs))
+            return
+        yield from self._ranked(iter([((0,), found) for found in self.slips.get(value(answer), [])]))
+
+    def _ranked(self, found: Iterator[tuple[tuple[int, ...], Explanation]]) -> Iterator[Explanation]:
+        ordered = sorted(found, key=lambda pair: pair[0])
+        keys = sorted({key for key, _ in ordered})
+        for key, one in ordered:
+            yield Explanation(keys.index(key) + 1, one.codes, one.lines, one.reason, one.question)
+
+    @cached_property
+    def pairs(self) -> dict[Fraction, list[tuple[Explanation, Expr]]]:
+        """Value -> the two misconceptions that lead to it together: the second works on what the first one wrote."""
+        made: dict[Fraction, list[tuple[Explanation, Expr]]] = {}
+        for first in [found for found in self.worked.found if found.status != "form"]:
+            for second in self._second(first):
+                if second.answer_value == self.working.value or second.entry.code == first.entry.code:
+                    continue
+                one, two = _explanation(first), _explanation(second)
+                both = Explanation(
+                    1, (*one.codes, *two.codes), one.lines + two.lines, f"{one.reason} {two.reason}", two.question
+                )
+                made.setdefault(second.answer_value, []).append((both, second.wrong.answer))
+        return made
+
+    def _second(self, first: Found) -> list[Found]:
+        ways = self.working.ways
+        try:
+            if first.entry.code in CONVERTING and self.working.problem.kind != "convert":
+                wrong = map_numbers(self.working.problem.expr, lambda n: _turned(n, first.entry.code))
+                problem = Problem(wrong, None, self.working.problem.kind)
+            else:
+                answer = first.wrong.answer.inner if isinstance(first.wrong.answer, Neg) else first.wrong.answer
+                problem = Problem(answer, None, "simplify")
+            return [found for found in find(work(problem, ways), None) if found.status == "reveals"]
+        except (CoreError, ZeroDivisionError):
+            return []
+
+    @cached_property
+    def slips(self) -> dict[Fraction, list[Explanation]]:
+        """Value -> the slips that lead to it."""
+        made: dict[Fraction, list[Explanation]] = {}
+        for slip in slips(self.working):
+            known = made.setdefault(slip.value, [])
+            if slip.code not in [one.codes[0] for one in known]:
+                known.append(
+                    Explanation(
+                        1, (slip.code,), (slip.line,), "A slip, not a misconception.", "Can you find it yourself?"
+                    )
+                )
+        made.pop(self.working.value, None)
+        return made
+
+
+def _explanation(found: Found) -> Explanation:
+    return Explanation(1, (found.entry.code,), found.wrong.lines, found.entry.reason, found.entry.question)
+
+
+def _turned(number: Expr, code: str) -> Expr:
+    if not isinstance(number, Mixed):
+        return number
+    w, n, d = number.whole, number.num or 0, number.den
+    return Frac(w * n + d if code == "times-top-plus-bottom" else w + n, d)
+
+
+def verdict_document(verdict: Verdict, say: Callable[[str], str] = str) -> dict[str, Any]:
+    """The published document of a verdict."""
+    document: dict[str, Any] = {
+        "verdict": verdict.verdict,
+        "value": None if verdict.value is None else exact(verdict.value),
+    }
+    if verdict.form_fault:
+        document |= {"form_fault": verdict.form_fault, "form_text": say(FORM_FAULTS[verdict.form_fault])}
+    document["explanations"] = [
+        {
+            "rank": one.rank, "codes": list(one.codes), "lines": [say(plain(line)) for line in one.lines],
+            "reason": say(one.reason), "question": say(one.question),
+        }
+        for one in verdict.explanations
+    ]  # fmt: skip
+    return document

@@ -1,0 +1,70 @@
+"""The catalogue of misconceptions, each with its example worked: for a page, and for docs/misconceptions.md."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..expressions.sentences import plain
+from ..expressions.text import text
+from ..judging.misconceptions import Found
+from ..judging.misconceptions.registry import ENTRIES, Entry
+from ..ways.settings import Ways
+from ..worked import Worked, work_text
+
+FAMILIES = {
+    "fractions": "Fractions, adding and subtracting",
+    "mixed": "Mixed numbers",
+    "forms": "Form and tidying",
+    "products": "Multiplying and dividing",
+    "decimals": "Decimals",
+    "order": "Order of operations",
+}
+_HOW_OFTEN = {1: "seldom", 2: "now and then", 3: "often"}
+
+
+@dataclass(frozen=True, slots=True)
+class Shown:
+    """An entry with its example."""
+
+    entry: Entry
+    family: str
+    worked: Worked
+    found: Found
+
+
+def catalogue() -> list[Shown]:
+    """Every entry, by family, with its example worked and its wrong answer."""
+    shown = []
+    for entry in ENTRIES.values():
+        worked = work_text(entry.example, Ways())
+        found = next(one for one in worked.found if one.entry.code == entry.code)
+        shown.append(Shown(entry, FAMILIES[entry.works.__module__.rsplit(".", 1)[1]], worked, found))
+    order = list(FAMILIES.values())
+    return sorted(shown, key=lambda one: order.index(one.family))
+
+
+def as_markdown() -> str:
+    """The catalogue as a document."""
+    lines = [
+        "# Likely wrong answers", "",
+        "Made by the code from the entries in `keen_slate/core/misconceptions/` (`python -m tools.catalogue`). How often one is met is",
+        "common practice: a weight for the order in which they are shown, with no published source.",
+    ]  # fmt: skip
+    family = ""
+    for one in catalogue():
+        if one.family != family:
+            family = one.family
+            lines += [
+                "",
+                f"## {family}",
+                "",
+                "| code | what the pupil does | met | example | right | written | why | question |",
+                "|---|---|---|---|---|---|---|---|",
+            ]
+        working = "; ".join([plain(line) for line in one.found.wrong.lines])
+        cells = [
+            f"`{one.entry.code}`", one.entry.name, _HOW_OFTEN[one.entry.often], one.worked.working.problem.text,
+            one.worked.working.answer_text, f"{text(one.found.wrong.answer)} ({working})", one.entry.reason, one.entry.question,
+        ]  # fmt: skip
+        lines.append(f"| {' | '.join(cells)} |")
+    return "\n".join(lines) + "\n"

@@ -1,0 +1,35 @@
+"""What faults of form and slips are called."""
+
+from __future__ import annotations
+
+from ..judging.misconceptions.registry import ENTRIES
+
+FORM_FAULTS: dict[str, str] = {
+    "improper": "An improper fraction is to be written as a mixed number.",
+    "improper-part": "A mixed number may not keep an improper part.",
+    "whole-as-fraction": "A whole is to be written as a whole number.",
+    "not-lowest-terms": "It is to be in lowest terms.",
+    "mixed": "It is to be an improper fraction.",
+    "decimal-for-fraction": "It is to be a fraction.",
+    "fraction-for-decimal": "It is to be a decimal.",
+    "label-missing": "The label is missing.",
+    "label-wrong": "The label is another one.",
+}
+
+
+SLIP_NAMES: dict[str, str] = {
+    "slip-fact": "a multiplication fact off by one group",
+    "slip-addition": "an addition off by 1 or 10",
+    "slip-swapped": "two digits swapped",
+    "slip-miscopied": "a number miscopied",
+}
+FAULTS: dict[str, str] = {
+    **FORM_FAULTS,
+    "equals-sign-misused": "An equals sign stands between numbers that are not equal.",
+    "unreadable": "This line cannot be read as numbers and operations.",
+}
+
+
+def name_of(code: str) -> str:
+    """What a misconception or slip is called."""
+    return SLIP_NAMES[code] if code in SLIP_NAMES else ENTRIES[code].name

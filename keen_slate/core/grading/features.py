@@ -1,0 +1,90 @@
+"""What makes a problem easy or hard: features computed from the problem and its working, and its rung."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import pairwise
+
+from ..arithmetic.columns import add_columns, in_last_place, places_of, subtract_columns
+from ..expressions.tree import Dec, Frac, Mixed, Whole
+from ..expressions.walks import has_sign, leaves
+from ..working.methods.common_denominator import Relation, least, relation
+from ..working.proof import Working
+from .rungs import rung_of, simplified_by
+
+TIMES_TABLE = 12
+
+
+@dataclass(frozen=True, slots=True)
+class Features:
+    """Counts are of written steps; denominators are those of the terms as written, None where there are none."""
+
+    rung: str | None
+    terms: int
+    denominators: Relation | None
+    common_denominator: int | None
+    used_denominator: int | None
+    largest_number: int
+    steps: int
+    carries: int
+    regroups: int
+    across_zeros: int
+    simplify_by: int
+    sum_above_one: bool
+    whole_answer: bool
+    large_facts: int
+    negatives: bool
+
+
+def features(working: Working) -> Features:
+    """The features of a worked problem."""
+    numbers = list(leaves(working.problem.expr))
+    denominators = tuple([n.den for n in numbers if isinstance(n, (Frac, Mixed)) and n.den])
+    kinds = [step.kind for step in working.steps]
+    answer = working.value
+    carries, regroups, across = column_counts(working)
+    return Features(
+        rung=rung_of(working),
+        terms=len(numbers),
+        denominators=relation(denominators),
+        common_denominator=least(denominators) if denominators else None,
+        used_denominator=working.used_denominator,
+        largest_number=working.largest_number,
+        steps=len(kinds),
+        carries=carries
+        + kinds.count("carry-whole")
+        + sum(kind == "to-mixed" and following == "join" for kind, following in pairwise(kinds)),
+        regroups=regroups + kinds.count("regroup"),
+        across_zeros=across,
+        simplify_by=simplified_by(working),
+        sum_above_one=answer > 1,
+        whole_answer=answer.denominator == 1,
+        large_facts=sum(max(fact) > TIMES_TABLE and min(fact) > 1 for step in working.steps for fact in step.facts),
+        negatives=_meets_negatives(working),
+    )
+
+
+def _meets_negatives(working: Working) -> bool:
+    """Whether a sign is typed or put anywhere: one that is put on the way is put by a step of its own."""
+    if working.value < 0 or any(step.kind == "put-sign" for step in working.steps):
+        return True
+    return any(has_sign(expr) for expr in (working.problem.expr, *[step.after for step in working.steps]))
+
+
+def column_counts(working: Working) -> tuple[int, int, int]:
+    """Carries, exchanges, and exchanges across a zero in the columns of a working; a new column at the front is no carry."""
+    carries = regroups = across = 0
+    for step in working.steps:
+        if step.kind not in ("column-add", "column-subtract"):
+            continue
+        found = [n for n in leaves(step.before) if isinstance(n, (Whole, Dec))]
+        places = max(places_of(n) for n in found)
+        later = len(list(leaves(step.after))) - 1  # terms that wait
+        amounts = [in_last_place(n, places) for n in found[: len(found) - later]]
+        if step.kind == "column-add":
+            carries += sum(c.carried > 0 and any(c.digits) for c in add_columns(amounts))
+        else:
+            subtracted = subtract_columns(max(amounts[:2]), min(amounts[:2]))
+            regroups += sum(c.exchanged for c in subtracted)
+            across += sum(len(c.above) > 1 and c.above[0] == 10 for c in subtracted)
+    return carries, regroups, across

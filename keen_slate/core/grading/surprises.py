@@ -1,0 +1,54 @@
+"""What a teacher would want to know before she uses a problem, in a sentence each."""
+
+from __future__ import annotations
+
+from ..expressions.tree import Neg, Sum, Whole
+from ..figures.scenes import MOST_PARTS
+from ..judging.misconceptions import Found
+from ..working.proof import Working
+from ..working.step import Step
+from .features import Features
+
+LARGE_DENOMINATOR = 60
+
+
+def surprises(working: Working, features: Features, found: list[Found]) -> list[str]:
+    """The surprises of a worked problem, the weightiest first; often none."""
+    said: list[str] = []
+    if isinstance(working.answer, Neg):
+        said.append("The answer is below zero.")
+    elif _dips_below_zero(working):
+        said.append("Passes below zero on the way, with the method chosen.")
+    said += working.notes
+    if not working.steps:
+        said.append("There is nothing to do.")
+    if features.regroups:
+        said.append("Needs regrouping." if features.regroups == 1 else f"Needs regrouping {features.regroups} times.")
+    said += _about_size(features)
+    if features.whole_answer:
+        said.append("The answer is a whole number." if working.answer_text[:1] != "0" else "The answer is 0.")
+    hidden = [item.entry.code for item in found if item.status == "hidden"]
+    said += [f"Hides {code}: it gives the right answer here." for code in hidden]
+    return said
+
+
+def _dips_below_zero(working: Working) -> bool:
+    """Whether a result, or the fraction part in the method chosen, falls below zero on the way."""
+    return any(_falls_below_zero(step) for step in working.steps)
+
+
+def _falls_below_zero(step: Step) -> bool:
+    signed = step.kind == "put-sign" and step.after != Whole(0)
+    return signed or (step.kind == "subtract-fractions" and isinstance(step.after, Sum))
+
+
+def _about_size(features: Features) -> list[str]:
+    d = features.common_denominator or 1
+    said = []
+    if d > LARGE_DENOMINATOR:
+        said.append(f"The least common denominator is {d}.")
+    elif d > MOST_PARTS:
+        said.append(f"The least common denominator is {d}: too many parts for a picture.")
+    if features.large_facts:
+        said.append("Needs a multiplication fact beyond 12 × 12.")
+    return said

@@ -1,0 +1,159 @@
+"""Can it be right? Each number rounded to a benchmark, and how far off the answer can then be at most.
+
+- `half`: to the nearest half, by its size; the error of a term is at most 1/4 (usual for fractions);
+- `whole`: to the nearest whole; at most 1/2 (usual for decimals);
+- `between`: each term lies between its whole below and above, so the answer lies in an interval, ends included.
+
+Of n terms the error is n times that of one. Products, quotients and mixed operations have no bound: only the size is
+compared. A tie goes up or down as `Ways.ties` says, and is told.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+from ..expressions.sentences import Rich
+from ..expressions.terms import signed_terms
+from ..expressions.text import text
+from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, make, mixed, ratio, value
+from ..expressions.walks import leaves, map_numbers
+from ..working.proof import Working
+
+ERRORS = {"half": Fraction(1, 4), "whole": Fraction(1, 2)}  # of one term, at most
+
+
+@dataclass(frozen=True, slots=True)
+class Estimate:
+    """*rounded* holds the numbers after rounding, *ties* the indices of those that lay in the middle.
+
+    The answer lies from *low* to *high*; both are None where there is no bound. *total* is None under `between`.
+    """
+
+    rule: str
+    rounded: tuple[Expr, ...]
+    total: Fraction | None
+    bound: Fraction | None
+    low: Fraction | None
+    high: Fraction | None
+    within: bool | None
+    ties: tuple[int, ...]
+    sum: Expr
+    sentence: str
+    tie: Rich
+
+    def catches(self, answer: Fraction) -> bool:
+        """Whether *answer* is certainly wrong: outside of what is possible."""
+        return self.low is not None and self.high is not None and not self.low <= answer <= self.high
+
+
+def rounded_to(expr: Expr, rule: str, ties: str) -> tuple[Expr, bool]:
+    """The number *expr* to the nearest half or whole (*rule*) by its size, and whether it was a tie.
+
+    >>> from ..expressions.tree import Mixed
+    >>> rounded_to(Mixed(7, 1, 4), "half", "up"), rounded_to(Mixed(7, 1, 4), "half", "down")
+    ((Mixed(whole=7, num=1, den=2), True), (Whole(n=7), True))
+    """
+    if isinstance(expr, Neg):
+        size, tie = rounded_to(expr.inner, rule, ties)
+        return (size if size == Whole(0) else Neg(size)), tie
+    n, d = ratio(expr)
+    per = 2 if rule == "half" else 1
+    # In units of 1/per the number is per*n/d; floor(x + 1/2) rounds it up at a tie, ceil(x - 1/2) down.
+    tie = 2 * per * n % (2 * d) == d
+    units = (2 * per * n + d) // (2 * d) if ties == "up" else -((d - 2 * per * n) // (2 * d))
+    return make(units // per, units % per, per), tie
+
+
+def rule_of(working: Working) -> str:
+    """The rule that serves a working: the one that was chosen, or the usual one of its numbers."""
+    chosen = working.ways.estimate
+    numbers = list(leaves(working.problem.expr))
+    decimals = any(isinstance(n, Dec) for n in numbers) and not any(isinstance(n, (Frac, Mixed)) for n in numbers)
+    usual = "whole" if decimals else "half"
+    return usual if chosen == "by-kind" else chosen
+
+
+def estimate(working: Working) -> Estimate | None:
+    """The estimate of a worked problem in its own ways; None where nothing is calculated (a chain, blank numerators)."""
+    expr = working.problem.expr
+    if isinstance(expr, Equation):
+        if not working.steps or isinstance(working.answer, Equation):
+            return None
+        expr = working.steps[0].after  # what gives the missing number
+    rule, ties = rule_of(working), working.ways.ties
+    terms = signed_terms(expr)
+    plain = [term.inner if isinstance(term, Neg) else term for _, term in terms]
+    if not all(isinstance(term, (Whole, Frac, Mixed, Dec)) for term in plain):
+        return _of_any(working, expr, "whole" if rule == "between" else rule)
+    if rule == "between":
+        return _between(working, terms)
+    rounds = [rounded_to(term, rule, ties) for _, term in terms]
+    rounded = [number for number, _ in rounds]
+    joined = _join([sign for sign, _ in terms], rounded)
+    total, bound, answer = value(joined), len(terms) * ERRORS[rule], working.value
+    within = abs(answer - total) <= bound
+    tied = tuple([i for i, (_, tie) in enumerate(rounds) if tie])
+    verdict = "Reasonable." if within else "Too far off."
+    sentence = (
+        f"About {text(mixed(total))}, from {text(joined)}. {text(working.answer)} is "
+        f"{'at most' if within else 'more than'} {text(mixed(bound))} away. {verdict}"
+    )
+    tie = _tie(terms, tied, rule, ties)
+    return Estimate(
+        rule, tuple(rounded), total, bound, total - bound, total + bound, within, tied, joined, sentence, tie
+    )
+
+
+def _join(signs: list[int], numbers: list[Expr]) -> Expr:
+    rest = tuple([("+" if s > 0 else "-", n) for s, n in zip(signs[1:], numbers[1:], strict=True)])
+    return Sum(numbers[0], rest) if rest else numbers[0]  # type: ignore[arg-type]
+
+
+def _between(working: Working, terms: list[tuple[int, Expr]]) -> Estimate:
+    ends = [(Fraction(value(t).__floor__()), Fraction(value(t).__ceil__())) for _, t in terms]
+    low = sum([s * (a if s > 0 else b) for (s, _), (a, b) in zip(terms, ends, strict=True)], Fraction(0))
+    high = sum([s * (b if s > 0 else a) for (s, _), (a, b) in zip(terms, ends, strict=True)], Fraction(0))
+    within = low <= working.value <= high
+    joined = _join(
+        [s for s, _ in terms], [mixed(a if s > 0 else b) for (s, _), (a, b) in zip(terms, ends, strict=True)]
+    )
+    verdict = "It can be right." if within else "It cannot be right."
+    sentence = f"Between {text(mixed(low))} and {text(mixed(high))}. {text(working.answer)} is {'inside' if within else 'outside'}. {verdict}"
+    rounded = tuple([mixed(end) for pair in ends for end in dict.fromkeys(pair)])
+    return Estimate("between", rounded, None, None, low, high, within, (), joined, sentence, ())
+
+
+def _of_any(working: Working, expr: Expr, rule: str) -> Estimate | None:
+    """Every number rounded first, then calculated; None where a divisor would be rounded to 0."""
+    ties = working.ways.ties
+    tied: list[int] = []
+    rounded: list[Expr] = []
+
+    def change(number: Expr) -> Expr:
+        near, tie = rounded_to(number, rule, ties)
+        if tie:
+            tied.append(len(rounded))
+        rounded.append(near)
+        return near
+
+    joined = map_numbers(expr, change)
+    try:
+        total = value(joined)
+    except ZeroDivisionError:
+        return None
+    off = abs(working.value - total)
+    side = "the same" if not off else f"{text(mixed(off))} {'more' if working.value > total else 'less'}"
+    sentence = f"About {text(mixed(total))}, from {text(joined)}. {text(working.answer)} is {side}. There is no bound here: compare the size."
+    return Estimate(rule, tuple(rounded), total, None, None, None, None, tuple(tied), joined, sentence, ())
+
+
+def _tie(terms: list[tuple[int, Expr]], tied: tuple[int, ...], rule: str, ties: str) -> Rich:
+    """Says that a term lay in the middle, and what the other choice gives; empty when none did."""
+    if not tied:
+        return ()
+    other = "down" if ties == "up" else "up"
+    names = [part for i in tied for part in (", ", terms[i][1])][1:]
+    changed = value(_join([s for s, _ in terms], [rounded_to(t, rule, other)[0] for _, t in terms]))
+    verb = "is a tie: it" if len(tied) == 1 else "are ties: they"
+    return (*names, f" {verb} could go {other}, to about ", mixed(changed), ".")

@@ -1,0 +1,123 @@
+"""Misconceptions about the numerators and denominators of fractions that are added or subtracted."""
+
+from __future__ import annotations
+
+from ...expressions.sentences import Rich
+from ...expressions.tree import Frac, Mixed, Whole, make
+from .registry import Case, Wrong, misconception
+
+
+def chain(numbers: list[tuple[int, int]]) -> str:
+    """The written sum of signed whole numbers, like 5 - 3."""
+    (sign, first), *rest = numbers
+    return f"{'-' if sign < 0 else ''}{first}" + "".join([f" {'+' if s > 0 else '-'} {n}" for s, n in rest])
+
+
+def _left(case: Case, top: int, bottom: int) -> Whole | Frac | Mixed | None:
+    """The wholes combined beside top/bottom, as it is left; None where one of them falls below zero."""
+    if case.wholes < 0 or top < 0:
+        return None
+    if not case.wholes:
+        return Frac(top, bottom)
+    return make(case.wholes, top, bottom)
+
+
+def _whole_line(case: Case) -> list[Rich]:
+    wholes = [(s, w) for s, (w, _, _) in zip(case.signs, case.parts, strict=True) if w]
+    return [(f"wholes: {chain(wholes)} = {case.wholes}",)] if wholes else []
+
+
+def _answer(case: Case, tops: list[tuple[int, int]], bottom: int, said: str) -> Wrong | None:
+    """The tops combined over *bottom*; *said* tells where the bottom comes from."""
+    top = sum(sign * n for sign, n in tops)
+    left = _left(case, top, bottom)
+    if left is None:
+        return None
+    return Wrong(left, (*_whole_line(case), (f"tops: {chain(tops)} = {top}",), (f"bottom: {said}",)))
+
+
+@misconception(
+    "add-across",
+    name="combined tops and combined bottoms",
+    reason="Sees separate whole numbers above and below the bars, not sizes of pieces.",
+    question="Do two halves make two fourths? What happens to the size of the pieces?",
+    kinds=("add-subtract",),
+    example="2/5 + 1/2",
+    often=3,
+)
+def add_across(case: Case) -> Wrong | None:
+    if not case.fraction_sum():
+        return None
+    bottom = sum(s * d for s, _, d in case.fractions)
+    if bottom <= 0:
+        return None
+    return _answer(
+        case,
+        [(s, n) for s, n, _ in case.fractions],
+        bottom,
+        f"{chain([(s, d) for s, _, d in case.fractions])} = {bottom}",
+    )
+
+
+@misconception(
+    "added-common-bottoms",
+    name="added the common denominators too",
+    reason="Makes the pieces the same size, then adds their names as if they were counted too.",
+    question="Three twelfths and two twelfths: five what?",
+    kinds=("add-subtract",),
+    example="1/4 + 1/6",
+)
+def added_common_bottoms(case: Case) -> Wrong | None:
+    if not case.fraction_sum() or not case.unlike or min(case.signs) < 0:
+        return None
+    d = case.common
+    tops = [(s, n * d // e) for s, n, e in case.fractions]
+    bottom = len(tops) * d
+    return _answer(case, tops, bottom, f"{' + '.join([str(d)] * len(tops))} = {bottom}")
+
+
+@misconception(
+    "top-not-scaled",
+    name="changed the bottoms, kept the tops",
+    reason="Gives the fractions a common denominator, but leaves the numerators as they were.",
+    question="Is one fourth as much as one twelfth?",
+    kinds=("add-subtract",),
+    example="1/4 + 2/3",
+    often=3,
+)
+def top_not_scaled(case: Case) -> Wrong | None:
+    if not case.fraction_sum() or not case.unlike:
+        return None
+    return _answer(case, [(s, n) for s, n, _ in case.fractions], case.common, f"{case.common} for all")
+
+
+@misconception(
+    "scaled-by-adding",
+    name="scaled by adding the same to top and bottom",
+    reason="What was added to the bottom is added to the top; but it has to be multiplied.",
+    question="Is 1/2 the same as 2/3? What was done to both?",
+    kinds=("add-subtract",),
+    example="1/2 + 1/3",
+    often=1,
+)
+def scaled_by_adding(case: Case) -> Wrong | None:
+    if not case.fraction_sum() or not case.unlike:
+        return None
+    d = case.common
+    return _answer(case, [(s, n + d - e) for s, n, e in case.fractions], d, f"{d}, with as much added to each top")
+
+
+@misconception(
+    "kept-larger-bottom",
+    name="kept the larger bottom",
+    reason="Takes the larger denominator for both and leaves the tops as they are.",
+    question="Can thirds be counted in fourths?",
+    kinds=("add-subtract",),
+    example="1/3 + 1/4",
+    often=1,
+)
+def kept_larger_bottom(case: Case) -> Wrong | None:
+    dens = [d for _, _, d in case.fractions]
+    if not case.fraction_sum() or not case.unlike or case.common in dens:
+        return None
+    return _answer(case, [(s, n) for s, n, _ in case.fractions], max(dens), f"the larger one, {max(dens)}")

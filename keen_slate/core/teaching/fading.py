@@ -1,0 +1,102 @@
+"""Fading: what of a working pupils are to fill in. The last steps in blank, or blanks put by hand, and a pause to try.
+
+A blank put by hand has a key that stays with its step when the way of working changes: the key of the step, then
+nothing but `row` (its written line), a number's place in that line, `line J` (a jotting) or `line J K` (a number or
+factor in it). `problem` takes the place of a step's key for the problem's own line.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from ..expressions.sentences import Rich, Scaled, typeset
+from ..expressions.typeset import Glyph
+from ..layouts.cells import Cell
+
+BOX = "▢"
+MOST_BLANKS = 200
+
+
+@dataclass(frozen=True, slots=True)
+class Fading:
+    """*hide* so many of the last steps (as many as there are: only the problem is left), the *blanks* by key.
+
+    *pause* is the key of the step before which pupils try it themselves.
+    """
+
+    hide: int = 0
+    blanks: frozenset[str] = frozenset()
+    pause: str | None = None
+
+    @property
+    def plain(self) -> bool:
+        """Whether nothing is left out."""
+        return not self.hide and not self.blanks
+
+    def hides_step(self, index: int, steps: int) -> bool:
+        """Whether step *index* (from 0) of so many *steps* is among the last that are hidden.
+
+        >>> [Fading(hide=2).hides_step(i, 3) for i in range(3)]
+        [False, True, True]
+        """
+        return index >= steps - self.hide
+
+    def hides_row(self, key: str) -> bool:
+        """Whether the written line of the step *key* was made a blank by hand."""
+        return f"{key} row" in self.blanks
+
+
+def plan(steps: Sequence[int]) -> list[int]:
+    """How many of the last steps are hidden in each example of a set: the first is full, each further one fades by a step.
+
+    *steps* are the numbers of steps of the examples, in their order.
+
+    >>> plan([2, 3, 3, 4, 3])
+    [0, 1, 2, 3, 3]
+    """
+    return [min(i, count) for i, count in enumerate(steps)]
+
+
+def cells_with_blanks(cells: Sequence[Cell], key: str, fading: Fading) -> tuple[Cell, ...]:
+    """The *cells* of the line *key*, those of a blank number marked."""
+    if not fading.blanks:
+        return tuple(cells)
+    return tuple([replace(c, blank=True) if f"{key} {c.unit}" in fading.blanks else c for c in cells])
+
+
+def glyphs_with_blanks(pieces: Sequence[Glyph], key: str, fading: Fading) -> list[Glyph]:
+    """A written line as *pieces*, its blank numbers as boxes; numbers are counted as in the squares (`layouts.line`)."""
+    if not fading.blanks:
+        return list(pieces)
+    done: list[Glyph] = []
+    unit = 0
+    for piece in pieces:
+        if piece["kind"] == "fraction":
+            top, bottom = (f"{key} {unit + i}" in fading.blanks for i in (0, 1))
+            done.append({**piece, "top": BOX if top else piece["top"], "bottom": BOX if bottom else piece["bottom"]})
+            unit += 2
+        elif piece["kind"] in ("number", "power", "recurring"):
+            done.append({**piece, "text": BOX} if f"{key} {unit}" in fading.blanks else piece)
+            unit += 1
+        else:
+            done.append(piece)
+    return done
+
+
+def jotting_with_blanks(line: Rich, key: str, fading: Fading) -> list[Glyph]:
+    """A jotting as pieces; each number and factor has its key, and is a box where it is a blank."""
+    done: list[Glyph] = []
+    for k, part in enumerate(line):
+        if isinstance(part, str):
+            done += typeset((part,))
+            continue
+        own = f"{key} {k}"
+        if own not in fading.blanks:
+            done += [{**piece, "key": own} for piece in typeset((part,))]
+        elif isinstance(part, Scaled):
+            top, bottom = (f"{n} {part.operator} {BOX}" for n in (part.num, part.den))
+            done.append({"kind": "fraction", "top": top, "bottom": bottom, "role": "", "key": own, "blank": True})
+        else:
+            done.append({"kind": "number", "text": BOX, "role": "", "key": own, "blank": True})
+    return done

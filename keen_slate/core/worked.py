@@ -1,0 +1,59 @@
+"""From a text to a worked problem with everything that is derived from it: the way through the rooms of the core."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from .expressions.tree import Expr
+from .grading.features import Features, features
+from .grading.surprises import surprises
+from .judging.estimate import Estimate, estimate
+from .judging.misconceptions import Found, find
+from .reading.lexing import DecimalMark
+from .reading.reader import read
+from .ways.settings import Ways
+from .ways.vocabulary import mark_of
+from .working.methods import work
+from .working.methods.missing import more_answers
+from .working.methods.single import converting
+from .working.proof import Working
+
+
+@dataclass(frozen=True, slots=True)
+class Worked:
+    """A working with everything that is derived from it."""
+
+    working: Working
+    estimate: Estimate | None
+    found: list[Found]
+    features: Features
+    surprises: list[str]
+
+
+def work_text(
+    source: str, ways: Ways | None = None, mark: DecimalMark | None = None, target: str | None = None
+) -> Worked:
+    """Read *source* and work it in *ways*; with a *target*, convert it to that form. Raises `CoreError`.
+
+    The decimal *mark* is that of the *ways*, unless one is given (stored texts have a point).
+
+    >>> work_text("1/2 + 1/3").working.answer_text
+    '5/6'
+    """
+    ways = ways or Ways()
+    problem = read(source, mark or mark_of(ways))
+    working = work(converting(problem, target) if target else problem, ways)
+    about = estimate(working)
+    found = find(working, about)
+    facts = features(working)
+    return Worked(working, about, found, facts, surprises(working, facts, found))
+
+
+def answers_from(source: str, ways: Ways, start: int, mark: DecimalMark | None = None) -> tuple[Expr, ...]:
+    """Further answers of a problem with blank numerators, from number *start* (from 0). Raises `CoreError`.
+
+    >>> [text(answer) for answer in answers_from("_/2 + _/3 = 13/6", Ways(), 1)]
+    ['3/2 + 2/3 = 13/6']
+    """
+    problem = read(source, mark or mark_of(ways))
+    return more_answers(problem, ways, start) if problem.kind == "missing" else ()

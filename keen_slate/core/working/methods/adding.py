@@ -1,0 +1,205 @@
+"""Adding whole, mixed and plain fractions, by the way of `Ways.mixed_add`.
+
+A way is given the unsigned terms and their inks, writes its steps, and returns the sum as one number in the
+common denominator. A fraction without a whole beside it is left improper, for the next pair or for `forms.finish`.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from ...expressions.spoken import parts_name
+from ...expressions.terms import Unsigned, parts
+from ...expressions.tree import Expr, Frac, Mixed, Sum, Whole, make
+from ...expressions.typeset import Role, Roles
+from ..scribe import Scribe
+from .common_denominator import find, to_common, write_common
+from .forms import split_lines
+from .improper import all_improper
+
+Inked = list[tuple[Frac, Role]]
+
+
+def add(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsigned:
+    """Add *terms* in the way of the class; where there are no wholes among fractions all ways are the same."""
+    if all(isinstance(term, Whole) for term in terms):
+        return _add_wholes_only(scribe, terms)
+    if not any(isinstance(term, (Whole, Mixed)) for term in terms):
+        return wholes_first(scribe, terms, roles)
+    return WAYS[scribe.ways.mixed_add](scribe, terms, roles)
+
+
+def _add_wholes_only(scribe: Scribe, terms: list[Unsigned]) -> Whole:
+    numbers = [parts(term)[0] for term in terms]
+    total = sum(numbers)
+    line = f"{' + '.join(map(str, numbers))} = {total}"
+    scribe.write("add", Whole(total), ("Add the wholes.",), ("There are no fractions here.",), ((line,),))
+    return Whole(total)
+
+
+# Wholes first ------------------------------------------------------------------------------------------------
+
+
+def wholes_first(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsigned:
+    """Add the wholes and set them aside; add the fractions, tidy, join."""
+    split = [parts(term) for term in terms]
+    whole = sum(w for w, _, _ in split)
+    fractions: Inked = [
+        (Frac(n, d), role)
+        for term, (_, n, d), role in zip(terms, split, roles, strict=True)
+        if not isinstance(term, Whole)
+    ]
+    with_whole = sum(isinstance(term, (Whole, Mixed)) for term in terms)
+    _set_wholes_aside(scribe, terms, whole, fractions, with_whole)
+    beside = Whole(whole) if with_whole else None
+    fractions = _fractions_to_common(scribe, fractions, beside)
+    total = _add_fractions(scribe, [f for f, _ in fractions], beside)
+    return _tidy_and_join(scribe, total, beside)
+
+
+def _beside(beside: Whole | None, fractions: list[Expr]) -> Expr:
+    """The wholes that stand apart, plus *fractions*."""
+    every: list[Expr] = [*([beside] if beside else []), *fractions]
+    return Sum(every[0], tuple([("+", f) for f in every[1:]])) if len(every) > 1 else every[0]
+
+
+def _set_wholes_aside(scribe: Scribe, terms: list[Unsigned], whole: int, fractions: Inked, with_whole: int) -> None:
+    if not with_whole or (with_whole == 1 and len(terms) == 2 and len(fractions) == 1):
+        return  # nothing to set aside, or a whole and a fraction that only have to be joined
+    wholes = [str(parts(t)[0]) for t in terms if isinstance(t, (Whole, Mixed))]
+    scribe.write(
+        "add-wholes",
+        _beside(Whole(whole), [f for f, _ in fractions]),
+        ("Add the wholes and set them aside.",) if with_whole > 1 else (f"Set the {whole} aside.",),
+        ("Wholes and parts of a whole are counted apart.",),
+        ((f"{' + '.join(wholes)} = {whole}",),) if with_whole > 1 else (),
+        ("", *(role for _, role in fractions)),
+    )
+
+
+def _fractions_to_common(scribe: Scribe, fractions: Inked, beside: Whole | None) -> Inked:
+    denominators = tuple([f.den or 1 for f, _ in fractions])
+    if len(set(denominators)) < 2:
+        return fractions
+    d = find(denominators, scribe.ways.common_denominator)
+    scaled = [(Frac((f.num or 0) * (d // (f.den or 1)), d), role) for f, role in fractions]
+    inks = tuple([role for _, role in scaled])
+    roles: Roles = ("", *inks) if beside else inks
+    write_common(scribe, [f for f, _ in fractions], denominators, _beside(beside, [f for f, _ in scaled]), roles)
+    return scaled
+
+
+def _add_fractions(scribe: Scribe, fractions: list[Frac], beside: Whole | None) -> Frac:
+    if len(fractions) == 1:
+        return fractions[0]
+    den = fractions[0].den or 1
+    tops = [f.num or 0 for f in fractions]
+    total = Frac(sum(tops), den)
+    scribe.write(
+        "add-fractions" if beside else "add",
+        _beside(beside, [total]),
+        (f"Count the {parts_name(den, True)} together.",),
+        ("The pieces are the same size, so only the numerators are added; the denominator names the size.",),
+        ((f"{' + '.join(map(str, tops))} = {total.num}",),),
+    )
+    return total
+
+
+def _tidy_and_join(scribe: Scribe, total: Frac, beside: Whole | None) -> Unsigned:
+    if beside is None:
+        return total
+    num, den = total.num or 0, total.den or 1
+    scribe.raw = Mixed(beside.n, num, den) if num and beside.n else None
+    more, rest = divmod(num, den)
+    if more:
+        scribe.write(
+            "to-mixed",
+            _beside(beside, [make(more, rest, den)]),
+            (f"Every {den} {parts_name(den, True)} make a whole.",),
+            ("The fractions hold more than their own share: take the full wholes out.",),
+            split_lines(scribe, num, den),
+            facts=((more, den),),
+        )
+    joined = make(beside.n + more, rest, den)
+    scribe.write(
+        "join",
+        joined,
+        ("Join the wholes and the fraction.",),
+        ("What was set aside comes back.",),
+        ((f"{beside.n} + {more} = {beside.n + more}",),) if more else (),
+    )
+    return joined
+
+
+# Fractions first ---------------------------------------------------------------------------------------------
+
+
+def fractions_first(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsigned:
+    """The fraction column first; a whole that fills up is carried into the column of wholes."""
+    terms = [t for _, t in to_common(scribe, [(1, term) for term in terms], roles)]
+    wholes = [w for w, _, _ in map(parts, terms) if w]
+    fractions = [Frac(n, d) for t, (_, n, d) in zip(terms, map(parts, terms), strict=True) if not isinstance(t, Whole)]
+    den = fractions[0].den or 1
+    tops = [f.num or 0 for f in fractions]
+    num = sum(tops)
+    more, rest = divmod(num, den)
+    if len(terms) == 2 and len(fractions) == 1 and len(wholes) == 1 and not isinstance(terms[0], Mixed) and not more:
+        return _tidy_and_join(scribe, fractions[0], Whole(wholes[0]))
+    scribe.write(
+        "add-fractions",
+        _column(wholes, [Frac(num, den)]),
+        (f"The fraction column first: count the {parts_name(den, True)}.",),
+        ("Start with the smallest pieces, as in any column addition.",),
+        ((f"{' + '.join(map(str, tops))} = {num}",),) if len(tops) > 1 else (),
+    )
+    plain: Roles = ("",)
+    if more:
+        scribe.write(
+            "carry-whole",
+            _column([*wholes, more], [Frac(rest, den)] if rest else []),
+            (f"{den} {parts_name(den, True)} are a whole: carry {more}.",),
+            ("A whole belongs into the column of wholes.",),
+            split_lines(scribe, num, den),
+            plain * len(wholes) + ("carried",),
+            ((more, den),),
+        )
+    return _add_whole_column(scribe, [*wholes, *([more] if more else [])], num, den)
+
+
+def _column(wholes: list[int], fractions: list[Expr]) -> Expr:
+    every = [*map(Whole, wholes), *fractions]
+    return Sum(every[0], tuple([("+", e) for e in every[1:]])) if len(every) > 1 else every[0]
+
+
+def _add_whole_column(scribe: Scribe, wholes: list[int], num: int, den: int) -> Unsigned:
+    rest = num % den
+    carried = num // den
+    total = sum(wholes)
+    scribe.raw = Mixed(total - carried, num, den) if num and total > carried else None
+    if len(wholes) > 1:
+        scribe.write(
+            "add-wholes",
+            _column([total], [Frac(rest, den)] if rest else []),
+            ("Then the column of wholes.",),
+            ("The carried whole is counted with them.",) if carried else ("Wholes are added to wholes.",),
+            ((f"{' + '.join(map(str, wholes))} = {total}",),),
+        )
+    joined = make(total, rest, den)
+    scribe.write("join", joined, ("Write the two columns as one number.",), ("They stand side by side.",))
+    return joined
+
+
+# All improper --------------------------------------------------------------------------------------------------
+
+
+def improper(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsigned:
+    """Every term as one fraction, then added like plain fractions."""
+    fractions = all_improper(scribe, [(1, term) for term in terms], roles)
+    return wholes_first(scribe, [t for _, t in fractions], roles)
+
+
+WAYS: dict[str, Callable[[Scribe, list[Unsigned], Roles], Unsigned]] = {
+    "wholes-first": wholes_first,
+    "fractions-first": fractions_first,
+    "improper": improper,
+}

@@ -1,0 +1,351 @@
+"""What is missing: one number by the inverse operation; blank numerators, all answers; chains of equal fractions."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from math import gcd, lcm
+
+from ...errors import LimitError, ReadError
+from ...expressions.limits import TOO_LARGE
+from ...expressions.sentences import Rich, Scaled
+from ...expressions.spoken import parts_name
+from ...expressions.terms import join_terms, signed_terms
+from ...expressions.text import text
+from ...expressions.tree import Blank, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, mixed, value
+from ...expressions.walks import agrees, fillings, has_blank, leaves
+from ...reading.kinds import kind_of
+from ...reading.problem import Problem
+from ...ways.settings import Ways
+from ..proof import Working
+from ..step import Step
+from . import add_subtract, decimals, order
+from .blanks import MOST_LISTED, MOST_SKIPPED, Blanks, counted, listed
+
+NO_WHOLE = "No whole number does it"
+
+
+def work_chain(problem: Problem, ways: Ways) -> Working:
+    """The working of an `equivalent` chain: each blank from a neighbour. Raises `ReadError` where a blank is impossible."""
+    sides = list(_sides(problem))
+    known = [value(side) for side in sides if not has_blank(side)]
+    if not known:
+        raise _refusal(problem, "Nothing in this chain is known.", "Write one side without a blank, like 2/7 = _/21.")
+    if len(set(known)) > 1:
+        raise _refusal(problem, "The sides that are known are not equal.", "Change one of them.")
+    steps: list[Step] = []
+    now: Expr = problem.expr
+    while (i := _next_blank(sides)) is not None:
+        neighbour = sides[i - 1] if i and not has_blank(sides[i - 1]) else sides[i + 1]
+        filled = _fill_side(problem, sides[i], known[0])
+        sides[i] = filled
+        after = Equation(tuple(sides))
+        lines = _scaling(neighbour, filled)
+        steps.append(
+            Step("equivalent", now, after, ("Fill the blank from its neighbour ", neighbour, "."),
+                 ("What is done to the bottom is done to the top, so the amount stays the same.",), lines)
+        )  # fmt: skip
+        now = after
+    return Working(problem, ways, tuple(steps), now, Whole(0), None, filled=Equation(tuple(sides)))
+
+
+def _sides(problem: Problem) -> tuple[Expr, ...]:
+    if not isinstance(problem.expr, Equation):
+        raise TypeError("an equation was expected")
+    return problem.expr.sides
+
+
+def _refusal(problem: Problem, message: str, hint: str) -> ReadError:
+    return ReadError(message, 0, len(problem.text), hint)
+
+
+def _next_blank(sides: list[Expr]) -> int | None:
+    """The first blank that has a known side beside it."""
+    for i, side in enumerate(sides):
+        beside = [sides[j] for j in (i - 1, i + 1) if 0 <= j < len(sides)]
+        if has_blank(side) and any(not has_blank(other) for other in beside):
+            return i
+    return None
+
+
+def _fill_side(problem: Problem, side: Expr, number: Fraction) -> Expr:
+    match side:
+        case Blank():
+            return mixed(number)
+        case Frac(None, None):
+            raise _refusal(problem, "Top and bottom are both blank: anything would do.", "Give one of them.")
+        case Frac(None, den) if den is not None:
+            return Frac(_whole(problem, number * den, side, number), den)
+        case Frac(num, None) if num is not None:
+            if number == 0 or num == 0:
+                raise _refusal(
+                    problem, f"{NO_WHOLE} below {num} here, or every one does.", "Leave the top blank instead."
+                )
+            return Frac(num, _whole(problem, num * Fraction(number.denominator, number.numerator), side, number))
+        case Mixed(whole, None, den):
+            return Mixed(whole, _whole(problem, (number - whole) * den, side, number), den)
+    raise TypeError(f"{side} has no blank that can be filled")
+
+
+def _whole(problem: Problem, number: Fraction, side: Expr, amount: Fraction) -> int:
+    if number.denominator == 1 and number >= 0:
+        return number.numerator
+    blank = text(side)
+    raise _refusal(
+        problem, f"{NO_WHOLE} in {blank}: it would have to be {text(mixed(number))} to make {text(mixed(amount))}.",
+        f"Choose a number that {amount.denominator} divides." if "/" in blank else "Change the total.",
+    )  # fmt: skip
+
+
+def _scaling(known: Expr, filled: Expr) -> tuple[Rich, ...]:
+    """How *known* becomes *filled*: one factor where there is one, else by way of lowest terms."""
+    if not (isinstance(known, Frac) and isinstance(filled, Frac)):
+        return ((known, " = ", filled),)
+    n, d, m, e = known.num or 0, known.den or 1, filled.num or 0, filled.den or 1
+    if e % d == 0:
+        return ((known, " = ", Scaled(n, d, "×", e // d), " = ", filled),) if e != d else ()
+    if d % e == 0:
+        return ((known, " = ", Scaled(n, d, "÷", d // e), " = ", filled),)
+    g = gcd(n, d)
+    simple = Frac(n // g, d // g)
+    by = e // (d // g)
+    first: Rich = (known, " = ", Scaled(n, d, "÷", g), " = ", simple)
+    return (first, (simple, " = ", Scaled(n // g, d // g, "×", by), " = ", filled)) if m else (first,)
+
+
+# One missing number --------------------------------------------------------------------------------------------
+
+
+def work(problem: Problem, ways: Ways) -> Working:
+    """The working of a `missing` problem: all its answers, and one of them worked. Raises `ReadError`, `LimitError`."""
+    blanks = [n for n in leaves(problem.expr) if has_blank(n)]
+    if all(isinstance(n, (Frac, Mixed)) and n.num is None and n.den is not None for n in blanks):
+        return _numerators(problem, ways)
+    if len(blanks) > 1:
+        raise _refusal(
+            problem,
+            "Several blanks can be found only where each is a numerator.",
+            "Leave one blank, or write _/8 and the like.",
+        )
+    return _one_number(problem, ways, blanks[0])
+
+
+def _inverse(problem: Problem) -> Expr:
+    """The calculation that gives the number in the blank: everything else brought to the other side."""
+    left, right = _sides(problem)
+    if not any(has_blank(t) for _, t in signed_terms(left)):
+        left, right = right, left
+    at = next(sign for sign, term in signed_terms(left) if has_blank(term))
+    others = [(-sign, term) for sign, term in signed_terms(left) if not has_blank(term)]
+    moved = [*signed_terms(right), *others]
+    if at < 0:
+        moved = [(-sign, term) for sign, term in moved]
+    moved.sort(key=lambda pair: pair[0] < 0)  # what is added first: 7 - 2, not -2 + 7
+    plain = [(sign, term) for sign, term in moved if value(term) != 0] or moved[:1]
+    return join_terms(plain)  # type: ignore[arg-type]
+
+
+def _one_number(problem: Problem, ways: Ways, blank: Expr) -> Working:
+    inverse = _inverse(problem)
+    sub = _worked(problem, ways, inverse)
+    number = sub.value
+    negated = any(isinstance(t, Neg) and has_blank(t) for side in _sides(problem) for _, t in signed_terms(side))
+    if negated:
+        raise _refusal(problem, "A sign stands before the blank.", "Put the sign into the operation: 5 - _ for 5 + -_.")
+    answer: Expr = sub.answer
+    steps = [Step("inverse", problem.expr, inverse, _why(problem), ("Adding and taking away undo each other.",))]
+    steps += sub.steps
+    if not isinstance(blank, Blank):
+        if number < 0:
+            raise _refusal(problem, f"{NO_WHOLE}: the fraction would have to be below zero.", "Change the total.")
+        filled_blank = _fill_side(problem, blank, number)
+        answer = filled_blank
+        steps.append(
+            Step("equivalent", steps[-1].after, filled_blank, ("Write it as ", blank, " is begun."),
+                 ("The same amount, in the pieces that are asked for.",), _scaling(sub.answer, filled_blank))
+        )  # fmt: skip
+    filled = fill(problem.expr, iter([answer]))
+    return Working(
+        problem,
+        ways,
+        tuple(steps),
+        answer,
+        sub.raw,
+        sub.used_denominator,
+        sub.notes,
+        filled=filled,
+        answers=(answer,),
+    )
+
+
+def _why(problem: Problem) -> Rich:
+    """What undoes the calculation around the blank, in words."""
+    left, right = _sides(problem)
+    side = left if any(has_blank(t) for _, t in signed_terms(left)) else right
+    signs = {sign for sign, term in signed_terms(side) if not has_blank(term)}
+    if any(sign < 0 and has_blank(term) for sign, term in signed_terms(side)):
+        return ("What was taken away is the difference between the start and the result.",)
+    if signs == {1}:
+        return ("Take what is known away from the total.",)
+    if signs == {-1}:
+        return ("Put back what was taken away.",)
+    return ("Undo everything around the blank.",)
+
+
+def _worked(problem: Problem, ways: Ways, expr: Expr) -> Working:
+    kind, _ = kind_of(expr)
+    inner = Problem(expr, problem.label, kind)
+    if kind == "decimal":
+        return decimals.work(inner, ways)
+    if kind in ("add-subtract", "simplify"):
+        return add_subtract.work(inner, ways)
+    return order.work(inner, ways)  # wholes alone, or decimals with fractions
+
+
+def fill(expr: Expr, fillings: Iterator[Expr]) -> Equation:
+    """*expr* with each number that has a blank replaced by the next of *fillings*."""
+
+    def change(number: Expr) -> Expr:
+        return next(fillings) if has_blank(number) else number
+
+    if not isinstance(expr, Equation):
+        raise TypeError("an equation was expected")
+    return Equation(tuple([_map_terms(side, change) for side in expr.sides]))
+
+
+def _map_terms(side: Expr, change: Callable[[Expr], Expr]) -> Expr:
+    if isinstance(side, Sum):
+        return Sum(_map_terms(side.first, change), tuple([(o, _map_terms(t, change)) for o, t in side.rest]))
+    return Neg(_map_terms(side.inner, change)) if isinstance(side, Neg) else change(side)
+
+
+# Blank numerators ----------------------------------------------------------------------------------------------
+
+
+@dataclass(frozen=True, slots=True)
+class _Sought:
+    """The blanks of an equation with their signs, and what is looked for; all counted in parts of *common*."""
+
+    blanks: list[tuple[int, Expr]]
+    common: int
+    total: int
+    wanted: Blanks
+
+
+def _sought(problem: Problem, ways: Ways) -> _Sought:
+    left, right = _sides(problem)
+    terms = [*signed_terms(left), *[(-sign, term) for sign, term in signed_terms(right)]]
+    blanks = [(sign, term) for sign, term in terms if has_blank(term)]
+    if any(isinstance(term, Neg) for _, term in blanks):
+        raise _refusal(problem, "A sign stands before a blank.", "Put the sign into the operation.")
+    known = -sum((sign * value(term) for sign, term in terms if not has_blank(term)), Fraction(0))
+    known -= sum((sign * term.whole for sign, term in blanks if isinstance(term, Mixed)), 0)
+    dens = [term.den or 1 for _, term in blanks if isinstance(term, (Frac, Mixed))]
+    common = lcm(*dens, known.denominator)
+    total = known.numerator * common // known.denominator
+    return _Sought(blanks, common, total, _wanted(blanks, dens, total, common, ways))
+
+
+def more_answers(problem: Problem, ways: Ways, start: int, most: int = MOST_LISTED) -> tuple[Equation, ...]:
+    """The answers of a problem with blank numerators from number *start* (from 0), so many at most. Raises `ReadError`."""
+    sought = _sought(problem, ways)
+    found = listed(sought.wanted, min(start, MOST_SKIPPED), most)
+    return tuple([fill(problem.expr, iter(_fillings(sought.blanks, nums))) for nums in found])
+
+
+def is_answer(problem: Problem, ways: Ways, filled: Equation) -> bool:
+    """Whether *filled* is one of the answers of a chain, or of a problem with blank numerators."""
+    if not agrees(problem.expr, filled) or has_blank(filled) or len({value(side) for side in filled.sides}) > 1:
+        return False
+    if problem.kind == "equivalent":
+        return True
+    wanted = _sought(problem, ways).wanted
+    tops = [n.num or 0 for n in fillings(problem.expr, filled) if isinstance(n, (Frac, Mixed))]
+    known = zip(tops, wanted.dens, wanted.proper, strict=True)
+    return (
+        all(n > 0 and (n < d or not proper) and (gcd(n, d) == 1 or not wanted.lowest) for n, d, proper in known)
+        and (not wanted.different or len(set(tops)) == len(tops))
+    )  # fmt: skip
+
+
+def _numerators(problem: Problem, ways: Ways) -> Working:
+    sought = _sought(problem, ways)
+    blanks, common, total = sought.blanks, sought.common, sought.total
+    answers = more_answers(problem, ways, 0)
+    count = counted(sought.wanted)
+    if count is not None and count >= TOO_LARGE:
+        count = None
+    if count == 0:
+        raise _refusal(problem, *_none(sought, ways))
+    if not answers:
+        hint = "Use smaller denominators."
+        raise LimitError("Too many numbers would have to be tried here.", 0, len(problem.text), hint)
+    # What is worked has fractions that are proper and different, where there are any such.
+    plain = replace(sought.wanted, proper=(True,) * len(blanks), different=True)
+    chosen = _fillings(blanks, [*listed(plain, most=1), *listed(sought.wanted, most=1)][0])
+    filled = fill(problem.expr, iter(chosen))
+    lines = _reasoning(sought, count or len(answers), count is not None)
+    check: list[str | Expr] = []
+    for n, ((sign, _), number) in enumerate(zip(blanks, chosen, strict=True)):
+        whole = number.whole if isinstance(number, Mixed) else 0
+        top = (value(number) - whole) * common
+        check += [(" + " if sign > 0 else " - ") if n else ("" if sign > 0 else "-"), Frac(top.numerator, common)]
+    lines.append((*check, " = ", ("-" if total < 0 else ""), Frac(abs(total), common)))
+    step = Step(
+        "fill", problem.expr, filled, (f"Count everything in {parts_name(common, True)}.",),
+        ("Once the pieces are the same size, only their number is left to be found.",), tuple(lines),
+    )  # fmt: skip
+    return Working(problem, ways, (step,), filled, Whole(0), common, filled=filled, answers=answers, count=count)
+
+
+def _wanted(blanks: list[tuple[int, Expr]], dens: list[int], total: int, common: int, ways: Ways) -> Blanks:
+    """What is looked for. Beside a whole, and where some are taken away and others added, all fractions are proper."""
+    signs = {sign for sign, _ in blanks}
+    proper = ways.blank_proper == "yes" or len(signs) > 1
+    taken = [len(signs) > 1 and sign < 0 for sign, _ in blanks]
+    # What is taken away is turned round: n/d less is (d - n)/d more and a whole less.
+    total = -total if signs == {-1} else total + common * sum(taken)
+    return Blanks(
+        tuple([common // d for d in dens]), tuple(dens), total,
+        tuple([proper or isinstance(term, Mixed) for _, term in blanks]), tuple(taken),
+        ways.blank_lowest == "yes", ways.blank_different == "yes",
+    )  # fmt: skip
+
+
+def _fillings(blanks: list[tuple[int, Expr]], nums: tuple[int, ...]) -> list[Expr]:
+    return [
+        Mixed(term.whole, n, term.den) if isinstance(term, Mixed) else Frac(n, term.den)
+        for (_, term), n in zip(blanks, nums, strict=True)
+        if isinstance(term, (Frac, Mixed))
+    ]
+
+
+def _reasoning(sought: _Sought, count: int, exact: bool) -> list[Rich]:
+    common, total = sought.common, abs(sought.total)
+    lines: list[Rich] = [(f"{total} {parts_name(common, total != 1)} are to be made by the blanks",)]
+    for place, (step, d) in enumerate(zip(sought.wanted.steps, sought.wanted.dens, strict=True), 1):
+        counts = "ones" if step == 1 else f"{step}s"
+        lines.append(
+            (
+                f"blank {place}: 1 {parts_name(d, False)} is {step} {parts_name(common, step != 1)}, so it counts in {counts}",
+            )
+        )
+    said = "in all" if exact else "and more"
+    lines.append((f"{count} answer{'s' if count != 1 else ''} {said}",))
+    return lines
+
+
+def _none(sought: _Sought, ways: Ways) -> tuple[str, str]:
+    common, total = sought.common, sought.total
+    shared = gcd(*sought.wanted.steps)
+    if total % shared:
+        said = f"{NO_WHOLE}: the blanks count in {shared}s of {parts_name(common, True)}, and {shared} does not divide {abs(total)}."
+        return said, "Change the total or a denominator."
+    chosen = [name for name in ("blank_proper", "blank_different", "blank_lowest") if getattr(ways, name) == "yes"]
+    if chosen:
+        return (
+            "No numerators do all that is asked of them.",
+            "Ask for less: allow improper, equal or unsimplified fractions.",
+        )
+    return f"{NO_WHOLE}: each numerator has to be at least 1.", "Change the total."

@@ -1,0 +1,351 @@
+"""Order of operations: one operation a line; brackets, powers, × and ÷ from the left, + and - from the left.
+
+Each round finds the one operation that comes next (`_next`), calculates it exactly, and puts the result in its place.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from math import lcm
+
+from ...arithmetic.division import long_division
+from ...errors import LimitError
+from ...expressions.limits import TOO_LARGE
+from ...expressions.sentences import Rich
+from ...expressions.text import text
+from ...expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Operator, Power, Product, Sum, Whole, ratio, value
+from ...expressions.typeset import Role, Roles
+from ...expressions.walks import leaves, map_numbers
+from ...reading.problem import Problem
+from ...ways.settings import Ways
+from ..proof import Working, too_large
+from ..scribe import Scribe
+from ..step import Step
+from .forms import finish
+from .single import to_fraction
+
+_PLAIN = (Whole, Frac, Mixed, Dec)
+_MOST_STEPS = 60
+
+# Which rule a line follows, as a title and a reason.
+_RULES: dict[str, tuple[str, str]] = {
+    "bracket": ("Brackets first: ", "What stands in brackets is one number, so it is worked before anything around it."),
+    "power": ("Then powers: ", "A power says how often its base is a factor."),
+    "×÷": ("× and ÷ as they come from the left: ", "Multiplying and dividing come before adding and subtracting, neither before the other."),
+    "+-": ("+ and - as they come from the left: ", "Adding and subtracting come last, neither before the other."),
+    "sign": ("The sign before the bracket: ", "The opposite of a number lies as far on the other side of zero."),
+}  # fmt: skip
+_STEP_KINDS: dict[str, str] = {"+": "add", "-": "subtract", "×": "multiply", "÷": "divide"}
+
+
+class _EndlessDecimalError(Exception):
+    """A value on the way is no decimal that ends."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Next:
+    """The next operation: what is worked, what it makes, the expression after it, and the rule that it follows."""
+
+    worked: Expr
+    result: Expr
+    after: Expr
+    rule: str
+    kind: str
+    bracket: bool = False
+
+
+def work(problem: Problem, ways: Ways) -> Working:
+    """The working of an `order` problem. Raises `LimitError`; a division by 0 cannot be read."""
+    numbers = list(leaves(problem.expr))
+    decimals, fractions = [any(isinstance(n, t) for n in numbers) for t in (Dec, (Frac, Mixed))]
+    wanted = decimals and (not fractions or ways.mixed_kinds == "decimals")
+    try:
+        if wanted:
+            return _work(problem, ways, True, ())
+    except _EndlessDecimalError as error:
+        said = f"{error} does not end as a decimal, so it is worked in fractions."
+        return _work(problem, ways, False, (said,))
+    return _work(problem, ways, False, ())
+
+
+def _work(problem: Problem, ways: Ways, decimals: bool, notes: tuple[str, ...]) -> Working:
+    scribe = Scribe(problem.expr, ways)
+    _one_kind(scribe, decimals)
+    while (following := _next(scribe.now, decimals, problem.text)) is not None:
+        if len(scribe.steps) > _MOST_STEPS:
+            raise LimitError("This needs too many lines.", 0, len(problem.text), "Use fewer operations.")
+        scribe.steps.append(_step(scribe.now, following, decimals, problem.text))
+        scribe.now = following.after
+    last = scribe.now
+    while isinstance(last, Bracket):
+        last = last.inner
+    scribe.negative = isinstance(last, Neg)
+    number = last.inner if isinstance(last, Neg) else last
+    if isinstance(number, (Whole, Frac, Mixed)):
+        raw: Whole | Frac | Mixed = number
+        number = finish(scribe, number)
+    else:
+        raw = Whole(0)
+    answer = Neg(number) if scribe.negative else number
+    if answer != scribe.now:  # a bracket is left around it
+        scribe.steps.append(
+            Step("bracket", scribe.now, answer, ("The bracket holds one number.",), ("It needs no bracket any more.",))
+        )
+    start = working_parts(problem.expr, decimals, problem.text)
+    return Working(problem, ways, tuple(scribe.steps), answer, raw, None, notes, start_roles=start)
+
+
+def _one_kind(scribe: Scribe, decimals: bool) -> None:
+    """The step that turns all numbers into decimals, or all decimals into fractions, where both are there."""
+    lines: list[Rich] = []
+
+    def change(number: Expr) -> Expr:
+        if decimals and isinstance(number, (Frac, Mixed)):
+            changed = _written(value(number), True)
+        elif not decimals and isinstance(number, Dec):
+            changed = to_fraction(Scribe(number, scribe.ways), number)
+            simple = _written(value(number), False)
+            if simple != changed:
+                lines.append((number, " = ", changed, " = ", simple))
+                return simple
+        else:
+            return number
+        lines.append((number, " = ", changed))
+        return changed
+
+    changed = map_numbers(scribe.now, change)
+    if changed == scribe.now:
+        return
+    if decimals:
+        title, reason, kind = (
+            "Write the fractions as decimals.",
+            "With numbers of one kind each line is one calculation.",
+            "to-decimal",
+        )
+    else:
+        title, reason, kind = (
+            "Write the decimals as fractions.",
+            "The last place of a decimal names its denominator.",
+            "to-fraction",
+        )
+    text_of = text(scribe.now)
+    roles = working_parts(changed, decimals, text_of)
+    scribe.steps.append(Step(kind, scribe.now, changed, (title,), (reason,), tuple(lines), roles))
+    scribe.now = changed
+
+
+def _step(before: Expr, found: _Next, decimals: bool, problem: str) -> Step:
+    title, reason = _RULES[found.rule]
+    if found.bracket and found.rule != "bracket":
+        title = "Brackets first: "
+        reason = f"{_RULES['bracket'][1]} Inside: {reason[0].lower()}{reason[1:]}"
+    lines = _jottings(found.worked, found.result)
+    roles = working_parts(found.after, decimals, problem)
+    return Step(found.kind, before, found.after, (title, found.worked, "."), (reason,), lines, roles)
+
+
+def working_parts(expr: Expr, decimals: bool, problem: str) -> Roles:
+    """The inks of the numbers of *expr*: the two that are worked next in the first two, the others plain."""
+    following = _next(expr, decimals, problem)
+    numbers = list(leaves(expr))
+    if following is None:
+        return tuple(["" for _ in numbers])
+    busy = list(leaves(following.worked))
+    inks: list[Role] = ["first", "second"]
+    found: list[Role] = []
+    for number in numbers:
+        at = next((i for i, other in enumerate(busy) if other is number), None)
+        found.append(inks[min(at, 1)] if at is not None else "")
+    return tuple(found)
+
+
+# The next operation --------------------------------------------------------------------------------------------
+
+
+def number_in(expr: Expr) -> Expr | None:
+    """The number, with its sign, that *expr* is, in brackets or not; None for anything else."""
+    match expr:
+        case Bracket(inner):
+            return number_in(inner)
+        case Neg(inner):
+            return expr if isinstance(inner, _PLAIN) else None
+        case _:
+            return expr if isinstance(expr, _PLAIN) else None
+
+
+def _next(expr: Expr, decimals: bool, problem: str) -> _Next | None:
+    if number_in(expr) is not None:
+        return None
+    if (found := _inside(expr, _has_bracket, decimals, problem)) is not None:
+        return found
+    if (found := _inside(expr, _has_power, decimals, problem)) is not None:
+        return found
+    match expr:
+        case Bracket(inner):
+            found = _next(inner, decimals, problem)
+            if found is None:
+                return None
+            done = number_in(found.after)
+            after = Bracket(found.after) if done is None or isinstance(done, Neg) else done
+            return replace(found, after=after, bracket=True)
+        case Power(base, exponent):
+            number = number_in(base)
+            if number is None:
+                return None
+            result = _written(value(number) ** exponent, decimals)
+            return _Next(expr, result, result, "power", "power")
+        case Neg(inner):
+            number = number_in(inner)
+            if number is not None:  # the opposite of a number in brackets
+                result = _written(-value(number), decimals)
+                return _Next(expr, result, result, "sign", "put-sign")
+            found = _next(inner, decimals, problem)
+            return found and replace(found, after=Neg(found.after))
+        case Sum(first, rest) | Product(first, rest):
+            return _in_chain(expr, first, rest, decimals, problem)
+    return None
+
+
+def _in_chain(
+    expr: Sum | Product, first: Expr, rest: tuple[tuple[Operator, Expr], ...], decimals: bool, problem: str
+) -> _Next | None:
+    """The leftmost product in a sum, or else the first two operands."""
+    operands = [first, *[e for _, e in rest]]
+    for i, operand in enumerate(operands):
+        if number_in(operand) is None:
+            found = _next(operand, decimals, problem)
+            return found and replace(found, after=_put(expr, i, found.after))
+    operator, second = rest[0]
+    result = _calculate(first, operator, second, decimals, problem)
+    same = Sum if isinstance(expr, Sum) else Product
+    worked = same(first, rest[:1])
+    after: Expr = same(result, rest[1:]) if rest[1:] else result
+    return _Next(worked, result, after, "+-" if same is Sum else "×÷", _STEP_KINDS[operator])
+
+
+def _put(expr: Sum | Product, i: int, new: Expr) -> Expr:
+    """*expr* with *new* in the place of operand *i*; what needs a bracket there gets one."""
+    same = Sum if isinstance(expr, Sum) else Product
+    if i == 0:
+        plain = new.inner if isinstance(new, Bracket) and isinstance(new.inner, Neg) and same is Sum else new
+        return same(plain, expr.rest)
+    kept = Bracket(new) if isinstance(new, Neg) else new
+    rest = list(expr.rest)
+    rest[i - 1] = (rest[i - 1][0], kept)
+    return same(expr.first, tuple(rest))
+
+
+def _inside(expr: Expr, has: Callable[[Expr], bool], decimals: bool, problem: str) -> _Next | None:
+    """The next operation in the leftmost operand that *has* something to be done before what is around it."""
+    match expr:
+        case Sum(first, rest) | Product(first, rest):
+            for i, operand in enumerate([first, *[e for _, e in rest]]):
+                if has(operand):
+                    found = _next(operand, decimals, problem)
+                    return found and replace(found, after=_put(expr, i, found.after))
+        case Neg(inner) if has(inner) and number_in(inner) is None:
+            found = _next(inner, decimals, problem)
+            return found and replace(found, after=Neg(found.after))
+        case Power(base, exponent) if has(base) and number_in(base) is None:
+            found = _next(base, decimals, problem)
+            if found is None:
+                return None
+            done = found.after
+            bare = isinstance(done, (Whole, Dec, Bracket))
+            return replace(found, after=Power(done if bare else Bracket(done), exponent))
+    return None
+
+
+def _has_bracket(expr: Expr) -> bool:
+    match expr:
+        case Bracket(inner):
+            return number_in(inner) is None
+        case Neg(inner) | Power(inner, _):
+            return _has_bracket(inner)
+        case Sum(first, rest) | Product(first, rest):
+            return any(_has_bracket(e) for e in (first, *[e for _, e in rest]))
+        case _:
+            return False
+
+
+def _has_power(expr: Expr) -> bool:
+    match expr:
+        case Power():
+            return True
+        case Neg(inner) | Bracket(inner):
+            return _has_power(inner)
+        case Sum(first, rest) | Product(first, rest):
+            return any(_has_power(e) for e in (first, *[e for _, e in rest]))
+        case _:
+            return False
+
+
+# Calculating ---------------------------------------------------------------------------------------------------
+
+
+def _calculate(a: Expr, operator: Operator, b: Expr, decimals: bool, problem: str) -> Expr:
+    (n, d), (m, e) = ratio(a), ratio(b)
+    x, y = Fraction(n, d), Fraction(m, e)
+    results: dict[str, Callable[[], Fraction]] = {
+        "+": lambda: x + y,
+        "-": lambda: x - y,
+        "×": lambda: x * y,
+        "÷": lambda: x * Fraction(y.denominator, y.numerator),
+    }
+    result = results[operator]()
+    if max(abs(result.numerator), result.denominator) >= TOO_LARGE:
+        raise too_large(problem)
+    return _written(result, decimals)
+
+
+def _written(number: Fraction, decimals: bool) -> Expr:
+    """*number* as a whole, a decimal that ends, or a fraction in lowest terms, with its sign. Raises `_EndlessDecimalError`."""
+    n, d = abs(number.numerator), number.denominator
+    if d == 1:
+        size: Expr = Whole(n)
+    elif decimals:
+        try:
+            places, period = long_division(n % d, d)
+        except LimitError:
+            raise _EndlessDecimalError(f"{n}/{d}") from None
+        if period:
+            raise _EndlessDecimalError(f"{n}/{d}")
+        size = Dec(n // d, places)
+    else:
+        size = Frac(n, d)
+    return Neg(size) if number < 0 else size
+
+
+def _jottings(worked: Expr, result: Expr) -> tuple[Rich, ...]:
+    """What stands beside a line: how two fractions are added, multiplied or divided."""
+    match worked:
+        case Power(base, exponent) if exponent > 1:
+            return ((" × ".join([text(base)] * exponent), " = ", result),)
+        case Sum(first, ((operator, second),)) if _fractions(first, second):
+            a, b = value(first), value(second)
+            d = lcm(a.denominator, b.denominator)
+            n, m = a.numerator * d // a.denominator, b.numerator * d // b.denominator
+            if d in (a.denominator, b.denominator) and a.denominator == b.denominator:
+                return ()
+            total = n + m if operator == "+" else n - m
+            return ((_over(n, d), f" {operator} ", _over(m, d, later=True), " = ", _over(total, d)),)
+        case Product(first, ((operator, second),)) if _fractions(first, second):
+            a, b = value(first), value(second)
+            turned = Fraction(b.denominator, b.numerator) if operator == "÷" else b
+            n, d = a.numerator * turned.numerator, a.denominator * turned.denominator
+            line: list[str | Expr] = [_over(a.numerator, a.denominator), " × "]
+            return ((*line, _over(turned.numerator, turned.denominator, later=True), " = ", _over(n, d)),)
+    return ()
+
+
+def _fractions(*numbers: Expr) -> bool:
+    return any(isinstance(n, (Frac, Mixed)) for number in numbers for n in leaves(number))
+
+
+def _over(n: int, d: int, later: bool = False) -> Expr:
+    number: Expr = Frac(abs(n), d)
+    if n >= 0:
+        return number
+    return Bracket(Neg(number)) if later else Neg(number)

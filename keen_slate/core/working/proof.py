@@ -1,0 +1,113 @@
+"""A working: steps that lead from a problem to its answer, each of the same value as the one before.
+
+Building a `Working` evaluates every expression in it exactly and compares. A mismatch is a fault in the
+core and raises `UnequalStepError`; it can never be shown to anybody.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from fractions import Fraction
+
+from ..errors import LimitError
+from ..expressions.limits import MAX_DIGITS, TOO_LARGE
+from ..expressions.text import text
+from ..expressions.tree import Equation, Expr, Frac, Mixed, Whole, ratio, value
+from ..expressions.typeset import Roles, roles_for
+from ..expressions.walks import agrees, fillings, has_blank, largest_integer, leaves
+from ..reading.problem import Problem, labelled
+from ..ways.settings import Ways
+from .step import Step
+
+
+class UnequalStepError(AssertionError):
+    """A step changed the value: a fault in the core, never a fault of what was typed."""
+
+
+@dataclass(frozen=True, slots=True)
+class Working:
+    """A proven working. *raw* is the last number before tidying and simplifying, for the marks on form.
+
+    *notes* say where a way did not fit and another was used. *start_roles* are the inks of the problem's numbers where
+    they are not those of its terms. A problem with blanks has its *filled* equation and its first *answers*; *count* says how
+    many there are, None where they are too many to be counted.
+    *largest_number* and the exact *value* (of the number in the blank, or of the sides) are found while it is proven.
+    """
+
+    problem: Problem
+    ways: Ways
+    steps: tuple[Step, ...]
+    answer: Expr
+    raw: Mixed | Frac | Whole
+    used_denominator: int | None
+    notes: tuple[str, ...] = ()
+    start_roles: Roles = ()
+    filled: Equation | None = None
+    answers: tuple[Expr, ...] = ()
+    count: int | None = 1
+    largest_number: int = field(init=False)
+    value: Fraction = field(init=False)
+
+    def __post_init__(self) -> None:
+        """Prove the working. Raises `UnequalStepError`, and `LimitError` for a number past the limits."""
+        n, d = self._start()
+        here = self.problem.expr
+        largest = largest_integer(here)
+        for step in self.steps:
+            if step.before is not here and step.before != here:
+                raise UnequalStepError(f"{text(step.before)} does not follow {text(here)}")
+            m, e = (n, d) if isinstance(step.after, Equation) else ratio(step.after)
+            if isinstance(step.after, Equation) and not agrees(step.after, self.filled):
+                raise UnequalStepError(f"{text(step.after)} is not {self.filled and text(self.filled)}")
+            if n * e != m * d:
+                raise UnequalStepError(f"{text(step.before)} is not {text(step.after)}")
+            largest = max(largest, largest_integer(step.after))
+            here = step.after
+        if here != self.answer:
+            raise UnequalStepError(f"the steps end in {text(here)}, not in {text(self.answer)}")
+        if largest >= TOO_LARGE:
+            raise too_large(self.problem.text)
+        object.__setattr__(self, "largest_number", largest)
+        object.__setattr__(self, "value", Fraction(n, d))
+
+    def _start(self) -> tuple[int, int]:
+        """The value that every line must have. Raises `UnequalStepError` where the filled equation is wrong."""
+        if not isinstance(self.problem.expr, Equation):
+            return ratio(self.problem.expr)
+        if self.filled is None or not agrees(self.problem.expr, self.filled) or has_blank(self.filled):
+            raise UnequalStepError(f"{text(self.problem.expr)} is not filled")
+        if len({value(side) for side in self.filled.sides}) > 1:
+            raise UnequalStepError(f"the sides of {text(self.filled)} are not equal")
+        if isinstance(self.answer, Equation):
+            if self.answer != self.filled:
+                raise UnequalStepError(f"{text(self.answer)} is not {text(self.filled)}")
+            return ratio(self.filled.sides[0])
+        if self.answer not in fillings(self.problem.expr, self.filled):
+            raise UnequalStepError(f"{text(self.answer)} is not what stands in the blank")
+        return ratio(self.answer)
+
+    @property
+    def problem_roles(self) -> Roles:
+        """The inks of the problem's terms."""
+        if isinstance(self.problem.expr, Equation):
+            return ()
+        return self.start_roles or roles_for(len(list(leaves(self.problem.expr))))
+
+    @property
+    def answer_text(self) -> str:
+        """The answer with its label."""
+        return labelled(text(self.answer), self.problem.label)
+
+
+def too_large(problem: str) -> LimitError:
+    """The refusal of a problem whose working meets a number of more than `MAX_DIGITS` digits."""
+    return LimitError(
+        f"The working would need a number of more than {MAX_DIGITS} digits.",
+        0,
+        len(problem),
+        "Use fewer terms, or denominators that share factors.",
+    )
+
+
+Method = Callable[[Problem, Ways], Working]

@@ -1,0 +1,27 @@
+"""One step of a working."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..expressions.sentences import Rich
+from ..expressions.tree import Expr
+from ..expressions.typeset import Roles
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One step: *before* becomes *after*, of the same value.
+
+    *title* and *reason* are sentences, *lines* the jottings beside it, *spoken* what the teacher says,
+    *roles* the inks of the terms of *after*, *facts* the multiplications it rests on.
+    """
+
+    kind: str
+    before: Expr
+    after: Expr
+    title: Rich
+    reason: Rich
+    lines: tuple[Rich, ...] = ()
+    roles: Roles = ()
+    facts: tuple[tuple[int, int], ...] = ()
