@@ -13,6 +13,8 @@ from keen_slate.core.expressions.tree import (
     Frac,
     Mixed,
     Neg,
+    OpenFrac,
+    OpenMixed,
     Power,
     Product,
     Sum,
@@ -76,9 +78,9 @@ def _composites(inner: st.SearchStrategy[Expr]) -> st.SearchStrategy[Expr]:
 expressions = st.recursive(typed_numbers, _composites, max_leaves=6)
 blank_numbers = st.one_of(
     st.just(Blank()),
-    small_denominators.map(lambda d: Frac(None, d)),
+    small_denominators.map(lambda d: OpenFrac(None, d)),
     st.integers(1, 40).map(lambda n: Frac(n, None)),
-    st.builds(lambda w, d: Mixed(w, None, d), st.integers(1, 9), small_denominators),
+    st.builds(lambda w, d: OpenMixed(w, d), st.integers(1, 9), small_denominators),
 )
 equations = st.builds(
     lambda number, blank, total: Equation((Sum(number, (("+", blank),)), total)),

@@ -14,6 +14,8 @@ from keen_slate.core.expressions.tree import (
     Frac,
     Mixed,
     Neg,
+    OpenFrac,
+    OpenMixed,
     Operator,
     Power,
     Product,
@@ -37,10 +39,12 @@ def latex(expr: Expr) -> str:
     match expr:
         case Whole(n):
             return str(n)
-        case Frac(num, den):
+        case Frac(num, den) | OpenFrac(num, den):
             return rf"\frac{{{_or_box(num)}}}{{{_or_box(den)}}}"
         case Mixed(whole, num, den):
-            return rf"{whole}\frac{{{_or_box(num)}}}{{{den}}}"
+            return rf"{whole}\frac{{{num}}}{{{den}}}"
+        case OpenMixed(whole, den):
+            return rf"{whole}\frac{{{_or_box(None)}}}{{{den}}}"
         case Dec(whole, places, period):
             return f"{whole}.{places}" + (rf"\overline{{{period}}}" if period else "")
         case Blank():
@@ -72,10 +76,12 @@ def _row(expr: Expr) -> str:
     match expr:
         case Whole(n):
             return _number(str(n))
-        case Frac(num, den):
+        case Frac(num, den) | OpenFrac(num, den):
             return f"<mfrac>{_top(num)}{_top(den)}</mfrac>"
         case Mixed(whole, num, den):
-            return f"<mrow>{_number(str(whole))}<mfrac>{_top(num)}{_number(str(den))}</mfrac></mrow>"
+            return f"<mrow>{_number(str(whole))}{_row(Frac(num, den))}</mrow>"
+        case OpenMixed(whole, den):
+            return f"<mrow>{_number(str(whole))}{_row(OpenFrac(None, den))}</mrow>"
         case Dec(whole, places, period):
             plain = _number(f"{whole}.{places}")
             return f"<mrow>{plain}<mover>{_number(period)}<mo>&#xAF;</mo></mover></mrow>" if period else plain

@@ -148,13 +148,13 @@ class _Explainer:
     def _fraction_fault(self, number: Expr) -> str | None:
         form = self.working.ways.answer_form
         if isinstance(number, Mixed):
-            num, den = number.num or 0, number.den
+            num, den = number.num, number.den
             if num >= den or num == 0:
                 return "improper-part" if num % den else "whole-as-fraction"
             if form == "simplest-improper":
                 return "mixed"
         elif isinstance(number, Frac):
-            num, den = number.num or 0, number.den or 1
+            num, den = number.num, number.den
             if num % den == 0:
                 return "whole-as-fraction"
             if num > den and form == "simplest-mixed":
@@ -245,7 +245,7 @@ def _explanation(found: Found) -> Explanation:
 def _turned(number: Expr, code: str) -> Expr:
     if not isinstance(number, Mixed):
         return number
-    w, n, d = number.whole, number.num or 0, number.den
+    w, n, d = number.whole, number.num, number.den
     return Frac(w * n + d if code == "times-top-plus-bottom" else w + n, d)
 
 

@@ -95,7 +95,7 @@ def _faults(before: Problem, pieces: list[str], mark: DecimalMark) -> tuple[str,
     last = read_pieces[-1]
     if last is not None:
         for number in leaves(last.expr):
-            if isinstance(number, Mixed) and (number.num or 0) >= number.den and not _is_sum(last):
+            if isinstance(number, Mixed) and number.num >= number.den and not _is_sum(last):
                 faults.append("improper-part")
     return tuple(dict.fromkeys(faults))
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import assert_never
 
-from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Power, Product, Sum, Whole
+from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Power, Product, Sum, Whole
 
 # Words ---------------------------------------------------------------------------------------------------
 
@@ -94,9 +94,11 @@ def parts_name(den: int, many: bool) -> str:
     return name.replace(" ", "-") + ("s" if many else "")
 
 
-def _fraction_words(num: int | None, den: int | None) -> str:
-    if num is None or den is None:
-        return f"{'blank' if num is None else cardinal(num)} over {'blank' if den is None else cardinal(den)}"
+def _open_words(num: int | None, den: int | None) -> str:
+    return f"{'blank' if num is None else cardinal(num)} over {'blank' if den is None else cardinal(den)}"
+
+
+def _fraction_words(num: int, den: int) -> str:
     return f"{cardinal(num)} {parts_name(den, num != 1)}"
 
 
@@ -123,6 +125,10 @@ def words(expr: Expr) -> str:
             return _decimal_words(whole, places, period)
         case Blank():
             return "blank"
+        case OpenFrac(top, bottom):
+            return _open_words(top, bottom)
+        case OpenMixed(whole, den):
+            return f"{cardinal(whole)} and {_open_words(None, den)}"
         case Power(base, exponent):
             return f"{words(base)} to the power {cardinal(exponent)}"
         case Equation(sides):

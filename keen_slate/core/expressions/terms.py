@@ -33,16 +33,16 @@ def parts(number: Expr) -> tuple[int, int, int]:
     match number:
         case Whole(n):
             return n, 0, 1
-        case Frac(num, den) if num is not None and den is not None:
+        case Frac(num, den):
             return 0, num, den
-        case Mixed(whole, num, den) if num is not None:
+        case Mixed(whole, num, den):
             return whole, num, den
     raise TypeError(f"{number} is not a whole, a fraction or a mixed number")
 
 
 def denominators_of(terms: Terms) -> tuple[int, ...]:
     """The denominators of the terms that have one, in their order."""
-    return tuple([t.den or 1 for _, t in terms if not isinstance(t, Whole)])
+    return tuple([t.den for _, t in terms if not isinstance(t, Whole)])
 
 
 def operator_for(sign: int) -> Operator:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 from typing import assert_never
 
-from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Power, Product, Sum, Whole
+from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Power, Product, Sum, Whole
 
 # Text ----------------------------------------------------------------------------------------------------
 
@@ -20,9 +20,9 @@ def text(expr: Expr) -> str:
         case Whole(n):
             return str(n)
         case Frac(num, den):
-            return f"{'_' if num is None else num}/{'_' if den is None else den}"
+            return f"{num}/{den}"
         case Mixed(whole, num, den):
-            return f"{whole} {'_' if num is None else num}/{den}"
+            return f"{whole} {num}/{den}"
         case Sum(first, rest) | Product(first, rest):
             return text(first) + "".join([f" {operator} {text(inner)}" for operator, inner in rest])
         case Neg(inner):
@@ -33,6 +33,10 @@ def text(expr: Expr) -> str:
             return f"{whole}.{places}" + (f"[{period}]" if period else "")
         case Blank():
             return "_"
+        case OpenFrac(top, bottom):
+            return f"{'_' if top is None else top}/{'_' if bottom is None else bottom}"
+        case OpenMixed(whole, den):
+            return f"{whole} _/{den}"
         case Power(base, exponent):
             return f"{text(base)}^{exponent}"
         case Equation(sides):

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from typing import Literal, TypedDict, assert_never
 
 from .text import text
-from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Power, Product, Sum, Whole
+from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Power, Product, Sum, Whole
 
 
 def _or_blank(n: int | None) -> str:
@@ -60,11 +60,14 @@ def _glyphs(expr: Expr, roles: Iterator[Role]) -> list[Glyph]:
             ink: Role = next(roles, "")
             recurring: list[Glyph] = [{"kind": "recurring", "text": period, "role": ink}] if period else []
             return [_number(f"{whole}.{places}", ink), *recurring]
-        case Frac(num, den):
+        case Frac(num, den) | OpenFrac(num, den):
             return [_fraction(num, den, next(roles, ""))]
         case Mixed(whole, num, den):
             role: Role = next(roles, "")
             return [_number(str(whole), role), _fraction(num, den, role)]
+        case OpenMixed(whole, den):
+            beside: Role = next(roles, "")
+            return [_number(str(whole), beside), _fraction(None, den, beside)]
         case Sum(first, rest) | Product(first, rest):
             done = _glyphs(first, roles)
             for operator, inner in rest:

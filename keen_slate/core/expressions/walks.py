@@ -4,7 +4,24 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Number, Power, Product, Sum, Whole
+from .tree import (
+    Blank,
+    Bracket,
+    Dec,
+    Equation,
+    Expr,
+    Frac,
+    Mixed,
+    Neg,
+    Number,
+    Open,
+    OpenFrac,
+    OpenMixed,
+    Power,
+    Product,
+    Sum,
+    Whole,
+)
 
 
 def children(expr: Expr) -> tuple[Expr, ...]:
@@ -31,6 +48,15 @@ def leaves(expr: Expr) -> Iterator[Number]:
         yield from leaves(part)
 
 
+def denominators(expr: Expr) -> list[int]:
+    """Every denominator written in *expr*, from left to right.
+
+    >>> denominators(Sum(Frac(1, 4), (("+", OpenMixed(2, 6)), ("+", OpenFrac(3, None)))))
+    [4, 6]
+    """
+    return [n.den for n in leaves(expr) if isinstance(n, (Frac, Mixed, OpenFrac, OpenMixed)) and n.den]
+
+
 def has_sign(expr: Expr) -> bool:
     """Whether a number or bracket of *expr* has a minus sign of its own."""
     return isinstance(expr, Neg) or any(has_sign(part) for part in children(expr))
@@ -42,13 +68,17 @@ def largest_integer(expr: Expr) -> int:
         case Whole(n):
             return n
         case Frac(num, den):
-            return max(num or 0, den or 0)
+            return max(num, den)
         case Mixed(whole, num, den):
-            return max(whole, num or 0, den)
+            return max(whole, num, den)
         case Dec(whole):
             return whole
         case Blank():
             return 0
+        case OpenFrac(top, bottom):
+            return top or bottom or 0
+        case OpenMixed(whole, den):
+            return max(whole, den)
         case Sum(first, rest):
             return max(largest_integer(first), *[largest_integer(term) for _, term in rest])
         case _:
@@ -57,12 +87,7 @@ def largest_integer(expr: Expr) -> int:
 
 def has_blank(expr: Expr) -> bool:
     """Whether something in *expr* is to be found."""
-    return any(
-        isinstance(leaf, Blank)
-        or (isinstance(leaf, Frac) and (leaf.num is None or leaf.den is None))
-        or (isinstance(leaf, Mixed) and leaf.num is None)
-        for leaf in leaves(expr)
-    )
+    return any(isinstance(leaf, Open) for leaf in leaves(expr))
 
 
 def map_numbers(expr: Expr, change: Callable[[Expr], Expr]) -> Expr:
@@ -87,7 +112,7 @@ def map_numbers(expr: Expr, change: Callable[[Expr], Expr]) -> Expr:
 def agrees(partial: Expr, full: Expr | None) -> bool:
     """Whether *full* is *partial* with its blanks filled.
 
-    >>> agrees(Frac(None, 8), Frac(5, 8)), agrees(Frac(None, 8), Frac(5, 9))
+    >>> agrees(OpenFrac(None, 8), Frac(5, 8)), agrees(OpenFrac(None, 8), Frac(5, 9))
     (True, False)
     """
     if full is None:
@@ -95,10 +120,10 @@ def agrees(partial: Expr, full: Expr | None) -> bool:
     match partial, full:
         case Blank(), _:
             return isinstance(full.inner if isinstance(full, Neg) else full, (Whole, Frac, Mixed, Dec))
-        case Frac(n, d), Frac(m, e):
+        case OpenFrac(n, d), Frac(m, e):
             return n in (None, m) and d in (None, e)
-        case Mixed(w, n, d), Mixed(v, m, e):
-            return w == v and n in (None, m) and d == e
+        case OpenMixed(w, d), Mixed(v, _, e):
+            return w == v and d == e
         case (Sum(_, rest), Sum(_, more)) if [o for o, _ in rest] != [o for o, _ in more]:
             return False
     inner, other = children(partial), children(full)

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from math import ceil
 
-from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, value
+from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Sum, Whole, value
 from ..expressions.walks import has_blank, leaves
 from ..working.proof import Working
 from ..working.step import Step
@@ -47,7 +47,7 @@ class Look:
         """The look of a working."""
         numbers = [working.problem.expr, working.answer]
         written = [n for expr in [*numbers, *[s.after for s in working.steps]] for n in leaves(expr)]
-        dens = [n.den or 1 for n in written if isinstance(n, (Frac, Mixed))]
+        dens = [n.den for n in written if isinstance(n, (Frac, Mixed, OpenFrac, OpenMixed)) and n.den]
         whole = max([ceil(abs(value(n))) for expr in numbers for n in leaves(expr) if _is_plain(n)], default=1)
         terms = list(leaves(working.problem.expr))
         product = working.ways.common_denominator == "product"
@@ -57,7 +57,7 @@ class Look:
 def _grid(terms: Sequence[Expr], dens: list[int]) -> tuple[int, int] | None:
     if len(terms) != 2 or not all(isinstance(n, Frac) and n.num and n.den and n.num <= n.den for n in terms):
         return None
-    columns, rows = [n.den or 1 for n in terms if isinstance(n, Frac)]
+    columns, rows = [n.den for n in terms if isinstance(n, Frac)]
     suits = columns != rows and min(columns, rows) > 1 and columns * rows <= MOST_PARTS and columns * rows in dens
     return (columns, rows) if suits else None
 

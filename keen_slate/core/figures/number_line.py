@@ -114,7 +114,7 @@ def _same_way(a: Sequence[_Jump], b: Sequence[_Jump]) -> bool:
 def _denominators(step: Step) -> list[int]:
     numbers = [*leaves(step.before), *leaves(step.after)]
     tenths = [10 for n in numbers if isinstance(n, Dec)]
-    return [n.den or 1 for n in numbers if isinstance(n, (Frac, Mixed))] + tenths or [1]
+    return [n.den for n in numbers if isinstance(n, (Frac, Mixed))] + tenths or [1]
 
 
 def _shift_both(step: Step) -> Figure:

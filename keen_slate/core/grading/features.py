@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from ..arithmetic.columns import add_columns, in_last_place, places_of, subtract_columns
-from ..expressions.tree import Dec, Frac, Mixed, Whole
-from ..expressions.walks import has_sign, leaves
+from ..expressions.tree import Dec, Whole
+from ..expressions.walks import denominators, has_sign, leaves
 from ..working.methods.common_denominator import Relation, least, relation
 from ..working.proof import Working
 from .rungs import rung_of, simplified_by
@@ -39,15 +39,15 @@ class Features:
 def features(working: Working) -> Features:
     """The features of a worked problem."""
     numbers = list(leaves(working.problem.expr))
-    denominators = tuple([n.den for n in numbers if isinstance(n, (Frac, Mixed)) and n.den])
+    dens = tuple(denominators(working.problem.expr))
     kinds = [step.kind for step in working.steps]
     answer = working.value
     carries, regroups, across = column_counts(working)
     return Features(
         rung=rung_of(working),
         terms=len(numbers),
-        denominators=relation(denominators),
-        common_denominator=least(denominators) if denominators else None,
+        denominators=relation(dens),
+        common_denominator=least(dens) if dens else None,
         used_denominator=working.used_denominator,
         largest_number=working.largest_number,
         steps=len(kinds),

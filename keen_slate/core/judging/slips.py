@@ -49,11 +49,11 @@ def _facts(working: Working) -> Iterator[Slip]:
     number = working.raw
     if isinstance(number, Frac) and working.problem.kind == "multiply-divide":
         factors = list(leaves(working.steps[-1].before)) if working.steps else []
-        tops = [n.num or 0 for n in factors if isinstance(n, Frac)]
+        tops = [n.num for n in factors if isinstance(n, Frac)]
         for top in tops:
             for sign in (1, -1):
-                off = (number.num or 0) + sign * top
-                yield Slip("slip-fact", Fraction(off, number.den or 1), (f"{number.num} taken for {off}",))
+                off = number.num + sign * top
+                yield Slip("slip-fact", Fraction(off, number.den), (f"{number.num} taken for {off}",))
 
 
 def _units(working: Working) -> list[Fraction]:

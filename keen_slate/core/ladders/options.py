@@ -147,11 +147,9 @@ def distance(a: Option, b: Option) -> int:
 
 def awkward(found: Option) -> int:
     """How much a teacher would not pick without a reason: terms typed unsimplified, equal numbers, large facts, nothing revealed."""
-    dens = tuple([n.den or 1 for n in leaves(found.expr) if isinstance(n, (Frac, Mixed))])
+    dens = tuple([n.den for n in leaves(found.expr) if isinstance(n, (Frac, Mixed))])
     unsimplified = relation(dens) != "like" and any(
-        Fraction(n.num or 0, n.den or 1).denominator != n.den
-        for n in leaves(found.expr)
-        if isinstance(n, (Frac, Mixed))
+        Fraction(n.num, n.den).denominator != n.den for n in leaves(found.expr) if isinstance(n, (Frac, Mixed))
     )
     seen = found.features
     numbers = [repr(n) for n in leaves(found.expr)]
@@ -169,5 +167,5 @@ def awkward(found: Option) -> int:
 def step_up(before: Option, after: Option) -> int:
     """How far apart two neighbours stand; lower is better. The same numbers again are no practice."""
     same = {repr(n) for n in leaves(before.expr)} & {repr(n) for n in leaves(after.expr)}
-    dens = [sorted([n.den or 1 for n in leaves(o.expr) if isinstance(n, (Frac, Mixed))]) for o in (before, after)]
+    dens = [sorted([n.den for n in leaves(o.expr) if isinstance(n, (Frac, Mixed))]) for o in (before, after)]
     return 2 * distance(before, after) + 2 * len(same) + (dens[0] == dens[1] != [])

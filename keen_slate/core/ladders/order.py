@@ -134,7 +134,7 @@ def _numbers(rung: str, limits: Limits) -> Iterator[_Three]:
 
 
 def _den(number: _Number) -> int:
-    return (number.den or 1) if isinstance(number, Frac) else 1
+    return number.den if isinstance(number, Frac) else 1
 
 
 def _allows(common: int, limits: Limits) -> bool:

@@ -9,8 +9,23 @@ from random import Random
 
 from ..errors import CoreError
 from ..expressions.text import text
-from ..expressions.tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Power, Product, Sum, Whole
-from ..expressions.walks import leaves
+from ..expressions.tree import (
+    Blank,
+    Bracket,
+    Dec,
+    Equation,
+    Expr,
+    Frac,
+    Mixed,
+    Neg,
+    OpenFrac,
+    OpenMixed,
+    Power,
+    Product,
+    Sum,
+    Whole,
+)
+from ..expressions.walks import denominators, leaves
 from ..reading.problem import labelled
 from ..searching.deadline import passed
 from ..worked import Worked, work_text
@@ -94,7 +109,7 @@ def _worked(written: str, like: Worked) -> Worked | None:
 
 def _varied(expr: Expr, dice: Random) -> Iterator[Expr]:
     """*expr* with other numbers of the same forms and about the same sizes: first its own denominators, then others too."""
-    own = [n.den for n in leaves(expr) if isinstance(n, (Frac, Mixed)) and n.den]
+    own = denominators(expr)
     for tried in range(_MOST_TRIED):
         pool = own if own and tried < _MOST_TRIED // 3 else [*_DENOMINATORS, *own]
         swap = {d: dice.choice(pool) for d in dict.fromkeys(own)}
@@ -106,11 +121,13 @@ def _other(expr: Expr, dens: dict[int, int], dice: Random) -> Expr:
         case Whole(n):
             return Whole(_like(n, dice))
         case Frac(num, den):
-            d = None if den is None else dens[den]
-            return Frac(None if num is None else _top(num, den, d, dice), d)
+            return Frac(_top(num, den, dens[den], dice), dens[den])
         case Mixed(whole, num, den):
-            d = dens[den]
-            return Mixed(_like(whole, dice), None if num is None else _top(num, den, d, dice), d)
+            return Mixed(_like(whole, dice), _top(num, den, dens[den], dice), dens[den])
+        case OpenFrac(num, den):
+            return OpenFrac(None if num is None else _like(num, dice), None if den is None else dens[den])
+        case OpenMixed(whole, den):
+            return OpenMixed(_like(whole, dice), dens[den])
         case Dec(whole, places, period):
             return Dec(_like(whole, dice), _digits(places, dice), _digits(period, dice))
         case Neg(inner):
@@ -134,10 +151,8 @@ def _like(n: int, dice: Random) -> int:
     return 0 if n == 0 else dice.randint(max(1, n - n // 2 - 3), n + n // 2 + 3)
 
 
-def _top(num: int, den: int | None, other: int | None, dice: Random) -> int:
+def _top(num: int, den: int, other: int, dice: Random) -> int:
     """A numerator over *other* where *num* stood over *den*: proper and in lowest terms if that was, about as large if not."""
-    if other is None or den is None:
-        return _like(num, dice)
     if num < den:
         lowest = gcd(num, den) == 1
         return dice.choice([n for n in range(1, max(2, other)) if not lowest or gcd(n, other) == 1])

@@ -65,7 +65,7 @@ class _Stack:
         d = self.working.used_denominator
         last = self.columns[-1]
         dens = {term.den for _, term in last if not isinstance(term, Whole)}
-        if self._is_addition() and d and len(dens) > 1 and all(d % (den or 1) == 0 for den in dens):
+        if self._is_addition() and d and len(dens) > 1 and all(d % den == 0 for den in dens):
             self.columns.append([(sign, scaled(term, d)) for sign, term in last])
 
     def _is_addition(self) -> bool:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from ..expressions.tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Power, Product, Sum, Whole
+from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Open, Power, Product, Sum, Whole
 from ..expressions.walks import children, has_blank, leaves
 
 Kind = Literal["simplify", "convert", "equivalent", "add-subtract", "decimal", "multiply-divide", "order", "missing"]
@@ -88,7 +88,7 @@ def _kind_of_equation(expr: Equation) -> tuple[Kind, Complaint | None]:
         return "missing", Complaint(
             "Nothing is missing in this equation.", "Write _ for what is to be found, or leave out the equals sign."
         )
-    if all(isinstance(side, (Whole, Frac, Mixed, Blank)) for side in expr.sides):
+    if all(isinstance(side, (Whole, Frac, Mixed, Open)) for side in expr.sides):
         return "equivalent", None
     if len(expr.sides) > 2:
         return "missing", Complaint(

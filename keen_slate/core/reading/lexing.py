@@ -13,7 +13,7 @@ from typing import Literal, NoReturn
 
 from ..errors import ReadError
 from ..expressions.limits import MAX_CHARACTERS, MAX_DENOMINATOR, MAX_PLACES, MAX_WHOLE, TOO_LARGE
-from ..expressions.tree import Blank, Dec, Frac, Mixed, Number, Whole
+from ..expressions.tree import Blank, Dec, Frac, Mixed, Number, OpenFrac, OpenMixed, Whole
 
 DecimalMark = Literal[".", ","]
 TokenKind = Literal["number", "operator", "open", "close", "equals", "label"]
@@ -248,7 +248,7 @@ class Lexer:
             "A fraction bar stands between two whole numbers.", "Write a whole number under the bar.", self.at + 1
         )
 
-    def _fraction_from(self, num: int | None, start: int) -> Frac:
+    def _fraction_from(self, num: int | None, start: int) -> Frac | OpenFrac:
         self.at += 1  # the bar
         den: int | None = None
         if self._peek() == "_":
@@ -271,7 +271,7 @@ class Lexer:
                 self.at - start,
             )
         self._refuse_after_fraction()
-        return Frac(num, den)
+        return OpenFrac(num, den) if num is None or den is None else Frac(num, den)
 
     def _refuse_after_fraction(self) -> None:
         if self._peek() == "/":
@@ -312,7 +312,7 @@ class Lexer:
                 start,
                 self.at - start,
             )
-        return Mixed(whole, part.num, part.den)
+        return OpenMixed(whole, part.den) if part.num is None else Mixed(whole, part.num, part.den)
 
     def _decimal(self, whole: int) -> Dec:
         mark_at = self.at

@@ -24,6 +24,8 @@ from ..expressions.tree import (
     Frac,
     Mixed,
     Neg,
+    OpenFrac,
+    OpenMixed,
     Operator,
     Power,
     Product,
@@ -210,10 +212,10 @@ class _Parser:
                 f"Write ({write(base)}^{exponent})^… , or work the exponent out first.",
                 self.token(),
             )
-        if isinstance(base, (Frac, Mixed)):
+        if isinstance(base, (Frac, Mixed, OpenFrac, OpenMixed)):
             written = write(base)
             other = f"{written.split()[-1].replace('/', ' ÷ ')}^{exponent}"
-            if isinstance(base, Mixed):
+            if isinstance(base, (Mixed, OpenMixed)):
                 other = f"{base.whole} + {other}"
             position, length = self.span(begin)
             raise ReadError(

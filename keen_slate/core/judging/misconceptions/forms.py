@@ -17,8 +17,8 @@ def _raw(case: Case) -> tuple[int, int, int] | None:
     if case.below_zero or case.working.problem.target == "decimal":
         return None
     if isinstance(raw, Mixed):
-        return raw.whole, raw.num or 0, raw.den
-    return (0, raw.num or 0, raw.den or 1) if isinstance(raw, Frac) else None
+        return raw.whole, raw.num, raw.den
+    return (0, raw.num, raw.den) if isinstance(raw, Frac) else None
 
 
 @misconception(
@@ -35,7 +35,7 @@ def left_improper(case: Case) -> Wrong | None:
     raw = case.working.raw
     if case.working.problem.kind == "convert" or case.below_zero or not isinstance(raw, Frac):
         return None
-    if (raw.num or 0) < (raw.den or 1) or case.answer_form == "simplest-improper":
+    if raw.num < raw.den or case.answer_form == "simplest-improper":
         return None
     return Wrong(raw, ((raw,),))
 
@@ -52,7 +52,7 @@ def left_improper(case: Case) -> Wrong | None:
 )
 def left_improper_part(case: Case) -> Wrong | None:
     raw = case.working.raw
-    if not isinstance(raw, Mixed) or (raw.num or 0) < raw.den or case.below_zero or case.all_improper:
+    if not isinstance(raw, Mixed) or raw.num < raw.den or case.below_zero or case.all_improper:
         return None
     return Wrong(raw, ((raw,),))
 

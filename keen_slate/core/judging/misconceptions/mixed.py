@@ -158,7 +158,7 @@ def _turned(case: Case, times: bool) -> Wrong | None:
             return number
         if not isinstance(number, Mixed):
             return None
-        w, n, d = number.whole, number.num or 0, number.den
+        w, n, d = number.whole, number.num, number.den
         top = w * n + d if times else w + n
         said = f" × {n} + {d}" if times else f" + {n}"
         lines.append((number, f": {w}{said} = {top}, so ", Frac(top, d)))
@@ -171,7 +171,7 @@ def _turned(case: Case, times: bool) -> Wrong | None:
         made = [(sign, improper(term)) for sign, term in case.terms]
         if not lines or any(number is None for _, number in made):
             return None
-        total = sum((s * Fraction(f.num or 0, f.den or 1) for s, f in made if f is not None), Fraction(0))
+        total = sum((s * Fraction(f.num, f.den) for s, f in made if f is not None), Fraction(0))
         return Wrong(case.finished(total), tuple(lines)) if total >= 0 else None
     if kind == "multiply-divide":
         made = [(sign, improper(number)) for sign, number in case.factors]
@@ -180,7 +180,7 @@ def _turned(case: Case, times: bool) -> Wrong | None:
         total = Fraction(1)
         for sign, f in made:
             if f is not None:
-                number_value = Fraction(f.num or 0, f.den or 1)
+                number_value = Fraction(f.num, f.den)
                 total *= number_value if sign > 0 else Fraction(number_value.denominator, number_value.numerator)
         return Wrong(case.finished(total), (*lines, ("worked on with these: ", case.finished(total))))
     return None

@@ -30,7 +30,7 @@ def kept_common_bottom(case: Case) -> Wrong | None:
     numbers = _two(case, 1)
     if len(numbers) != 2 or not all(isinstance(n, Frac) for n in numbers):
         return None
-    (n, d), (m, e) = [(f.num or 0, f.den or 1) for f in numbers if isinstance(f, Frac)]
+    (n, d), (m, e) = [(f.num, f.den) for f in numbers if isinstance(f, Frac)]
     common = lcm(d, e)
     tops = n * common // d, m * common // e
     scaled: list[Rich] = [] if d == e else [(Frac(tops[0], common), " × ", Frac(tops[1], common))]
@@ -54,7 +54,7 @@ def parts_separately(case: Case) -> Wrong | None:
     if len(numbers) != 2 or not all(isinstance(n, Mixed) for n in numbers):
         return None
     a, b = [n for n in numbers if isinstance(n, Mixed)]
-    top, bottom = (a.num or 0) * (b.num or 0), a.den * b.den
+    top, bottom = a.num * b.num, a.den * b.den
     lines: tuple[Rich, ...] = (
         (f"{a.whole} × {b.whole} = {a.whole * b.whole}",),
         (Frac(a.num, a.den), " × ", Frac(b.num, b.den), " = ", Frac(top, bottom)),

@@ -234,8 +234,8 @@ def _accepted(wrong: Wrong, case: Case) -> bool:
         return False
     answer = wrong.answer
     if isinstance(answer, Frac):
-        return (answer.num or 0) % (answer.den or 1) != 0
-    return not (isinstance(answer, Mixed) and (answer.num or 0) >= answer.den)
+        return answer.num % answer.den != 0
+    return not (isinstance(answer, Mixed) and answer.num >= answer.den)
 
 
 def _with_twins(found: Found, judged: list[Found]) -> Found:

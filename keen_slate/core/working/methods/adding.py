@@ -78,11 +78,11 @@ def _set_wholes_aside(scribe: Scribe, terms: list[Unsigned], whole: int, fractio
 
 
 def _fractions_to_common(scribe: Scribe, fractions: Inked, beside: Whole | None) -> Inked:
-    denominators = tuple([f.den or 1 for f, _ in fractions])
+    denominators = tuple([f.den for f, _ in fractions])
     if len(set(denominators)) < 2:
         return fractions
     d = find(denominators, scribe.ways.common_denominator)
-    scaled = [(Frac((f.num or 0) * (d // (f.den or 1)), d), role) for f, role in fractions]
+    scaled = [(Frac(f.num * (d // f.den), d), role) for f, role in fractions]
     inks = tuple([role for _, role in scaled])
     roles: Roles = ("", *inks) if beside else inks
     write_common(scribe, [f for f, _ in fractions], denominators, _beside(beside, [f for f, _ in scaled]), roles)
@@ -92,8 +92,8 @@ def _fractions_to_common(scribe: Scribe, fractions: Inked, beside: Whole | None)
 def _add_fractions(scribe: Scribe, fractions: list[Frac], beside: Whole | None) -> Frac:
     if len(fractions) == 1:
         return fractions[0]
-    den = fractions[0].den or 1
-    tops = [f.num or 0 for f in fractions]
+    den = fractions[0].den
+    tops = [f.num for f in fractions]
     total = Frac(sum(tops), den)
     scribe.write(
         "add-fractions" if beside else "add",
@@ -108,7 +108,7 @@ def _add_fractions(scribe: Scribe, fractions: list[Frac], beside: Whole | None) 
 def _tidy_and_join(scribe: Scribe, total: Frac, beside: Whole | None) -> Unsigned:
     if beside is None:
         return total
-    num, den = total.num or 0, total.den or 1
+    num, den = total.num, total.den
     scribe.raw = Mixed(beside.n, num, den) if num and beside.n else None
     more, rest = divmod(num, den)
     if more:
@@ -139,8 +139,8 @@ def fractions_first(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsi
     terms = [t for _, t in to_common(scribe, [(1, term) for term in terms], roles)]
     wholes = [w for w, _, _ in map(parts, terms) if w]
     fractions = [Frac(n, d) for t, (_, n, d) in zip(terms, map(parts, terms), strict=True) if not isinstance(t, Whole)]
-    den = fractions[0].den or 1
-    tops = [f.num or 0 for f in fractions]
+    den = fractions[0].den
+    tops = [f.num for f in fractions]
     num = sum(tops)
     more, rest = divmod(num, den)
     if len(terms) == 2 and len(fractions) == 1 and len(wholes) == 1 and not isinstance(terms[0], Mixed) and not more:

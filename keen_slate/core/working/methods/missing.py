@@ -13,7 +13,7 @@ from ...expressions.sentences import Rich, Scaled
 from ...expressions.spoken import parts_name
 from ...expressions.terms import join_terms, signed_terms
 from ...expressions.text import text
-from ...expressions.tree import Blank, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, mixed, value
+from ...expressions.tree import Blank, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Sum, Whole, mixed, value
 from ...expressions.walks import agrees, fillings, has_blank, leaves
 from ...reading.kinds import kind_of
 from ...reading.problem import Problem
@@ -73,17 +73,17 @@ def _fill_side(problem: Problem, side: Expr, number: Fraction) -> Expr:
     match side:
         case Blank():
             return mixed(number)
-        case Frac(None, None):
+        case OpenFrac(None, None):
             raise _refusal(problem, "Top and bottom are both blank: anything would do.", "Give one of them.")
-        case Frac(None, den) if den is not None:
+        case OpenFrac(None, den) if den is not None:
             return Frac(_whole(problem, number * den, side, number), den)
-        case Frac(num, None) if num is not None:
+        case OpenFrac(num, None) if num is not None:
             if number == 0 or num == 0:
                 raise _refusal(
                     problem, f"{NO_WHOLE} below {num} here, or every one does.", "Leave the top blank instead."
                 )
             return Frac(num, _whole(problem, num * Fraction(number.denominator, number.numerator), side, number))
-        case Mixed(whole, None, den):
+        case OpenMixed(whole, den):
             return Mixed(whole, _whole(problem, (number - whole) * den, side, number), den)
     raise TypeError(f"{side} has no blank that can be filled")
 
@@ -102,7 +102,7 @@ def _scaling(known: Expr, filled: Expr) -> tuple[Rich, ...]:
     """How *known* becomes *filled*: one factor where there is one, else by way of lowest terms."""
     if not (isinstance(known, Frac) and isinstance(filled, Frac)):
         return ((known, " = ", filled),)
-    n, d, m, e = known.num or 0, known.den or 1, filled.num or 0, filled.den or 1
+    n, d, m, e = known.num, known.den, filled.num, filled.den
     if e % d == 0:
         return ((known, " = ", Scaled(n, d, "×", e // d), " = ", filled),) if e != d else ()
     if d % e == 0:
@@ -120,7 +120,7 @@ def _scaling(known: Expr, filled: Expr) -> tuple[Rich, ...]:
 def work(problem: Problem, ways: Ways) -> Working:
     """The working of a `missing` problem: all its answers, and one of them worked. Raises `ReadError`, `LimitError`."""
     blanks = [n for n in leaves(problem.expr) if has_blank(n)]
-    if all(isinstance(n, (Frac, Mixed)) and n.num is None and n.den is not None for n in blanks):
+    if all(isinstance(n, OpenMixed) or (isinstance(n, OpenFrac) and n.num is None) for n in blanks):
         return _numerators(problem, ways)
     if len(blanks) > 1:
         raise _refusal(
@@ -223,11 +223,14 @@ def _map_terms(side: Expr, change: Callable[[Expr], Expr]) -> Expr:
 # Blank numerators ----------------------------------------------------------------------------------------------
 
 
+_Top = tuple[int, OpenFrac | OpenMixed]  # +1 or -1, and what has a blank numerator
+
+
 @dataclass(frozen=True, slots=True)
 class _Sought:
     """The blanks of an equation with their signs, and what is looked for; all counted in parts of *common*."""
 
-    blanks: list[tuple[int, Expr]]
+    blanks: list[_Top]
     common: int
     total: int
     wanted: Blanks
@@ -236,12 +239,12 @@ class _Sought:
 def _sought(problem: Problem, ways: Ways) -> _Sought:
     left, right = _sides(problem)
     terms = [*signed_terms(left), *[(-sign, term) for sign, term in signed_terms(right)]]
-    blanks = [(sign, term) for sign, term in terms if has_blank(term)]
-    if any(isinstance(term, Neg) for _, term in blanks):
+    blanks = [(sign, term) for sign, term in terms if isinstance(term, (OpenFrac, OpenMixed))]
+    if any(isinstance(term, Neg) and has_blank(term) for _, term in terms):
         raise _refusal(problem, "A sign stands before a blank.", "Put the sign into the operation.")
     known = -sum((sign * value(term) for sign, term in terms if not has_blank(term)), Fraction(0))
-    known -= sum((sign * term.whole for sign, term in blanks if isinstance(term, Mixed)), 0)
-    dens = [term.den or 1 for _, term in blanks if isinstance(term, (Frac, Mixed))]
+    known -= sum((sign * term.whole for sign, term in blanks if isinstance(term, OpenMixed)), 0)
+    dens = [term.den for _, term in blanks if term.den]
     common = lcm(*dens, known.denominator)
     total = known.numerator * common // known.denominator
     return _Sought(blanks, common, total, _wanted(blanks, dens, total, common, ways))
@@ -261,7 +264,7 @@ def is_answer(problem: Problem, ways: Ways, filled: Equation) -> bool:
     if problem.kind == "equivalent":
         return True
     wanted = _sought(problem, ways).wanted
-    tops = [n.num or 0 for n in fillings(problem.expr, filled) if isinstance(n, (Frac, Mixed))]
+    tops = [n.num for n in fillings(problem.expr, filled) if isinstance(n, (Frac, Mixed))]
     known = zip(tops, wanted.dens, wanted.proper, strict=True)
     return (
         all(n > 0 and (n < d or not proper) and (gcd(n, d) == 1 or not wanted.lowest) for n, d, proper in known)
@@ -299,7 +302,7 @@ def _numerators(problem: Problem, ways: Ways) -> Working:
     return Working(problem, ways, (step,), filled, Whole(0), common, filled=filled, answers=answers, count=count)
 
 
-def _wanted(blanks: list[tuple[int, Expr]], dens: list[int], total: int, common: int, ways: Ways) -> Blanks:
+def _wanted(blanks: list[_Top], dens: list[int], total: int, common: int, ways: Ways) -> Blanks:
     """What is looked for. Beside a whole, and where some are taken away and others added, all fractions are proper."""
     signs = {sign for sign, _ in blanks}
     proper = ways.blank_proper == "yes" or len(signs) > 1
@@ -308,16 +311,15 @@ def _wanted(blanks: list[tuple[int, Expr]], dens: list[int], total: int, common:
     total = -total if signs == {-1} else total + common * sum(taken)
     return Blanks(
         tuple([common // d for d in dens]), tuple(dens), total,
-        tuple([proper or isinstance(term, Mixed) for _, term in blanks]), tuple(taken),
+        tuple([proper or isinstance(term, OpenMixed) for _, term in blanks]), tuple(taken),
         ways.blank_lowest == "yes", ways.blank_different == "yes",
     )  # fmt: skip
 
 
-def _fillings(blanks: list[tuple[int, Expr]], nums: tuple[int, ...]) -> list[Expr]:
+def _fillings(blanks: list[_Top], nums: tuple[int, ...]) -> list[Expr]:
     return [
-        Mixed(term.whole, n, term.den) if isinstance(term, Mixed) else Frac(n, term.den)
+        Mixed(term.whole, n, term.den) if isinstance(term, OpenMixed) else Frac(n, term.den or 1)
         for (_, term), n in zip(blanks, nums, strict=True)
-        if isinstance(term, (Frac, Mixed))
     ]
 
 

@@ -99,7 +99,7 @@ def _multiply(scribe: Scribe, factors: _Factors) -> Unsigned:
     fractions = [f for _, f in factors]
     if scribe.ways.cancel == "before":
         fractions = _cancel(scribe, fractions, roles)
-    tops, bottoms = [f.num or 0 for f in fractions], [f.den or 1 for f in fractions]
+    tops, bottoms = [f.num for f in fractions], [f.den for f in fractions]
     below = prod(bottoms)
     result: Unsigned = Frac(prod(tops), below) if below > 1 else Whole(prod(tops))
     scribe.write(
@@ -118,7 +118,7 @@ def turned(fraction: Frac) -> Frac:
 
 def _cancel(scribe: Scribe, fractions: list[Frac], roles: Roles) -> list[Frac]:
     """Divide a top and a bottom by what they share, until none share anything."""
-    tops, bottoms = [f.num or 0 for f in fractions], [f.den or 1 for f in fractions]
+    tops, bottoms = [f.num for f in fractions], [f.den for f in fractions]
     lines: list[Rich] = []
     for i, _ in enumerate(tops):
         for j, _ in enumerate(bottoms):
