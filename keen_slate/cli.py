@@ -18,20 +18,22 @@ from keen_slate.core import ladders
 from keen_slate.core.building.given import read_numbers, read_wanted
 from keen_slate.core.building.search import build as build_number
 from keen_slate.core.diagnosing.answers import diagnose as diagnosed
-from keen_slate.core.diagnosing.answers import verdict_document
 from keen_slate.core.diagnosing.faults import FORM_FAULTS
 from keen_slate.core.diagnosing.lines import check as checked_lines
-from keen_slate.core.documents.view import working_document
+from keen_slate.core.documents.ladder import ladder_document
+from keen_slate.core.documents.plain import plainly
+from keen_slate.core.documents.verdict import published as published_verdict
+from keen_slate.core.documents.working import answer_text, problem_text, published
 from keen_slate.core.errors import CoreError, ReadError
-from keen_slate.core.expressions.sentences import plain
 from keen_slate.core.expressions.text import text
-from keen_slate.core.expressions.tree import Equation, mixed
+from keen_slate.core.expressions.tree import mixed
 from keen_slate.core.figures import choose
-from keen_slate.core.figures.choose import KINDS
+from keen_slate.core.figures.choose import FIGURE_KINDS
 from keen_slate.core.figures.svg import STATES, svg
+from keen_slate.core.layouts.line import lead
 from keen_slate.core.searching.deadline import until
-from keen_slate.core.ways.settings import CODES, Ways
-from keen_slate.core.ways.vocabulary import saying
+from keen_slate.core.ways.settings import SETTINGS, Ways
+from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked, work_text
 from keen_slate.core.working.methods.single import TARGETS
 
@@ -52,7 +54,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
     figure = commands.add_parser("figure", help="draw a problem, or a step of its working, as SVG")
     figure.add_argument("problem", help="like '1/3 + 2/5'")
     figure.add_argument(
-        "--kind", choices=KINDS, metavar="KIND", help=f"{', '.join(KINDS)}; the one that serves best if left out"
+        "--kind",
+        choices=tuple(FIGURE_KINDS),
+        metavar="KIND",
+        help=f"{', '.join(FIGURE_KINDS)}; the one that serves best if left out",
     )
     figure.add_argument(
         "--step", type=int, metavar="N", help="the picture of step N (from 1) in place of the problem's"
@@ -80,7 +85,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         )
     for command in (work, figure, diagnose, check):
         command.add_argument(
-            "--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(CODES)}"
+            "--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(SETTINGS)}"
         )
     given = list(sys.argv[1:] if arguments is None else arguments)
     known = parser.parse_args(_shield_problem(given))
@@ -135,7 +140,7 @@ def _work(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int:
     if known.problem is None:
         parser.error("a problem is missing, like '7 1/4 - 3 5/6'")
     worked = work_text(known.problem, ways, target=known.to)
-    print(_json(working_document(worked)) if known.json else readable(worked))
+    print(_json(published(worked)) if known.json else readable(worked))
     return 0
 
 
@@ -151,14 +156,14 @@ def _figure(known: argparse.Namespace) -> int:
             f"There is no step {known.step}.", 0, len(known.problem), f"The working has {len(working.steps)} steps."
         )
     if figure is None or (known.kind and figure.kind != known.kind):
-        wanted = f"of {choose.KIND_NAMES[known.kind]} " if known.kind else ""
+        wanted = f"of {choose.FIGURE_KINDS[known.kind].name} " if known.kind else ""
         raise ReadError(
             f"No picture {wanted}can show this.",
             0,
             len(known.problem),
             "Leave --kind out for the picture that serves best.",
         )
-    sys.stdout.write(svg(figure, known.state, saying(ways)))
+    sys.stdout.write(svg(figure, known.state, voice_of(ways)))
     return 0
 
 
@@ -170,13 +175,14 @@ def _diagnose(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int
         parser.error("a problem and an answer are needed, like '7 1/4 - 3 5/6' '4 7/12'")
     verdict = diagnosed(known.problem, known.answer, ways)
     if known.json:
-        print(_json(verdict_document(verdict, saying(ways))))
+        print(_json(published_verdict(verdict, voice_of(ways))))
         return 0
-    print(verdict.verdict + (f": {FORM_FAULTS[verdict.form_fault]}" if verdict.form_fault else ""))
+    voice = voice_of(ways)
+    print(verdict.verdict + (f": {voice.said(FORM_FAULTS[verdict.form_fault])}" if verdict.form_fault else ""))
     for one in verdict.explanations:
-        print(f"  {one.rank}. {' + '.join(one.codes)}: {one.reason}")
+        print(f"  {one.rank}. {' + '.join(one.codes)}: {voice.said(one.reason)}")
         for line in one.lines:
-            print(f"       {plain(line)}")
+            print(f"       {voice.plain(line)}")
     return 0
 
 
@@ -260,12 +266,12 @@ def _ladder(known: argparse.Namespace) -> int:
         early = {"ended_early": True} if made.ended_early else {}
         print(_json({"impossible": {"limit": made.limit, "nearest": made.nearest, **early}}))
         return IMPOSSIBLE
-    document = ladders.ladder_document(made, spec)
+    document = ladder_document(made, spec)
     if known.json:
-        print(_json(document))
+        print(_json(plainly(document)))
         return 0
-    for problem in document["problems"]:
-        print(f"  {problem['features']['rung']}  {problem['text']}")
+    for problem in document.problems:
+        print(f"  {problem.features.rung}  {problem.text}")
     return 0
 
 
@@ -297,7 +303,7 @@ def _lines(source: BinaryIO) -> Iterator[bytes]:
 
 def _document_or_error(line: bytes, ways: Ways, target: str | None) -> dict[str, Any]:
     try:
-        return working_document(work_text(line.decode("utf-8"), ways, target=target))
+        return published(work_text(line.decode("utf-8"), ways, target=target))
     except UnicodeDecodeError as error:
         refusal = ReadError("The line is not UTF-8 text.", error.start, 1, "Save the file as UTF-8.")
         return {"error": refusal.as_dict()}
@@ -306,32 +312,27 @@ def _document_or_error(line: bytes, ways: Ways, target: str | None) -> dict[str,
 
 
 def readable(worked: Worked) -> str:
-    """The working as text for a person: problem, steps with their jottings, answer, estimate, wrong answers."""
+    """The working as text for a person, in the class's words: problem, steps with jottings, answer, estimate, wrong answers."""
     working = worked.working
-    lines = [working.problem.text, ""]
-    for step in working.steps:
-        lead = "" if isinstance(step.after, Equation) else "_ = " if step.kind == "inverse" else "= "
-        lines.append(f"  {lead}{text(step.after):<28} {plain(step.title)}")
-        lines += [f"      {plain(rich)}" for rich in step.lines]
-    lines += [
-        "",
-        f"Answer: {working.answer_text}",
-        *([f"Estimate: {worked.estimate.sentence}"] if worked.estimate else []),
-    ]
+    voice = voice_of(working.ways)
+    lines = [problem_text(working, voice), ""]
+    for i, step in enumerate(working.steps):
+        before = {"": "", "=": "= ", "_=": "_ = "}[lead(working, i).strip()]
+        lines.append(f"  {before}{voice.text(step.after):<28} {voice.plain(step.title)}")
+        lines += [f"      {voice.plain(rich)}" for rich in step.lines]
+    lines += ["", f"Answer: {answer_text(working, voice)}"]
+    if worked.estimate:
+        lines.append(f"Estimate: {voice.plain(worked.estimate.sentence)}")
     if len(working.answers) > 1:
         shown = len(working.answers)
-        some = shown != working.count
-        lines += [
-            "",
-            f"{f'The first {shown}' if some else f'All {shown}'} answers:",
-            *[f"  {text(a)}" for a in working.answers],
-        ]
+        some = f"The first {shown}" if shown != working.count else f"All {shown}"
+        lines += ["", f"{some} answers:", *[f"  {voice.text(a)}" for a in working.answers]]
     if worked.found:
         lines += ["", "They may write:"]
-        lines += [f"  {text(found.wrong.answer):<10} {found.entry.name} ({found.status})" for found in worked.found]
+        lines += [f"  {voice.text(w.wrong.answer):<10} {voice.said(w.entry.name)} ({w.status})" for w in worked.found]
     if worked.surprises:
-        lines += ["", *worked.surprises]
-    return saying(working.ways)("\n".join(lines))
+        lines += ["", *[voice.said(sentence) for sentence in worked.surprises]]
+    return "\n".join(lines)
 
 
 if __name__ == "__main__":

@@ -65,8 +65,9 @@ def main(arguments: list[str]) -> int:
 
 
 def write_for_front_end() -> int:
-    """Write the OpenAPI document, of which the front end's types are made, and the inks of the roles."""
+    """Write the OpenAPI document, of which the front end's types are made, the inks of the roles, and the limits of its fields."""
     from keen_slate.core.figures.inks import INK, INKS, PAPER, TILE
+    from keen_slate.core.limits import FIELDS
     from keen_slate.web import create_app
 
     app = create_app({"SECRET_KEY": "not used", "DATABASE_URL": None})
@@ -74,6 +75,7 @@ def write_for_front_end() -> int:
         _write(VAR / "openapi.json", app.spec)
     roles = {role: asdict(ink) | {"tint": ink.tint} for role, ink in INKS.items()}
     _write(ROOT / "frontend/src/parts/inks.json", {"paper": PAPER, "ink": INK, "tile": TILE, "roles": roles})
+    _write(ROOT / "frontend/src/parts/limits.json", FIELDS)
     return 0
 
 

@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from .expressions.text import DecimalMark
 from .expressions.tree import Expr
 from .grading.features import Features, features
 from .grading.surprises import surprises
 from .judging.estimate import Estimate, estimate
 from .judging.misconceptions import Found, find
-from .reading.lexing import DecimalMark
+from .reading.problem import Problem
 from .reading.reader import read
 from .ways.settings import Ways
-from .ways.vocabulary import mark_of
+from .ways.voices import mark_of
 from .working.methods import work
 from .working.methods.missing import more_answers
 from .working.methods.single import converting
@@ -42,7 +43,12 @@ def work_text(
     """
     ways = ways or Ways()
     problem = read(source, mark or mark_of(ways))
-    working = work(converting(problem, target) if target else problem, ways)
+    return work_out(converting(problem, target) if target else problem, ways)
+
+
+def work_out(problem: Problem, ways: Ways) -> Worked:
+    """Work a *problem*, and derive everything from its working. Raises `CoreError`."""
+    working = work(problem, ways)
     about = estimate(working)
     found = find(working, about)
     facts = features(working)

@@ -8,17 +8,18 @@ from dataclasses import dataclass
 from html import escape
 from typing import Literal
 
-from keen_slate.core.documents.view import TeachersWords, in_words, picture_of
-from keen_slate.core.expressions.sentences import typeset
-from keen_slate.core.expressions.text import text
-from keen_slate.core.expressions.typeset import Roles, glyphs
+from keen_slate.core.documents.figure import picture_of
+from keen_slate.core.documents.view import label_before
+from keen_slate.core.documents.working import wrong_text
+from keen_slate.core.expressions.typeset import Roles
+from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.figures.inks import INKS
 from keen_slate.core.figures.svg import svg
 from keen_slate.core.layouts.line import lead
-from keen_slate.core.reading.problem import labelled
 from keen_slate.core.teaching.fading import Fading, glyphs_with_blanks, jotting_with_blanks
-from keen_slate.core.teaching.points import ANSWER, Marks, marks
-from keen_slate.core.ways.vocabulary import saying
+from keen_slate.core.teaching.points import ANSWER, Points, points_of
+from keen_slate.core.teaching.sentences import TeachersWords
+from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked
 from keen_slate.core.working.keys import step_keys
 from keen_slate.core.working.proof import Working
@@ -63,9 +64,14 @@ class Item:
         """Its working."""
         return self.worked.working
 
-    def marks(self) -> list[Marks]:
-        """Its marks, a teacher's own among them."""
-        return marks(self.working, step_keys(self.working), self.points)
+    @property
+    def voice(self) -> Voice:
+        """How its class says things."""
+        return voice_of(self.working.ways)
+
+    def worth(self) -> list[Points]:
+        """Its points, a teacher's own among them."""
+        return points_of(self.working, step_keys(self.working), self.points)
 
 
 Fonts = Mapping[int, str]
@@ -117,7 +123,7 @@ def _version(letter: str) -> str:
 def _example(item: Item, number: int, options: Options) -> str:
     working = item.working
     fading = {"full": Fading(), "faded": item.fading, "problems": Fading(hide=len(working.steps))}[options.form]
-    points = sum(mark.points for mark in item.marks())
+    points = sum(one.points for one in item.worth())
     start = _line(working, None, "", fading)
     label = f' <span class="label">in {escape(working.problem.label)}</span>' if working.problem.label else ""
     whole = fading.hide >= len(working.steps)
@@ -137,9 +143,8 @@ def _step(item: Item, index: int, fading: Fading, options: Options) -> str:
     pause = '<p class="pause">Try it yourself first.</p>' if fading.pause == key else ""
     if fading.hides_step(index, len(working.steps)) or fading.hides_row(key):
         return f'{pause}<div class="fill"></div>'
-    say = saying(working.ways)
     jottings = [
-        f'<p class="jotting">{math(in_words(jotting_with_blanks(rich, f"{key} line {j}", fading), say))}</p>'
+        f'<p class="jotting">{math(jotting_with_blanks(rich, f"{key} line {j}", fading, item.voice))}</p>'
         for j, rich in enumerate(working.steps[index].lines)
         if f"{key} line {j}" not in fading.blanks
     ]
@@ -148,17 +153,16 @@ def _step(item: Item, index: int, fading: Fading, options: Options) -> str:
 
 def _line(working: Working, index: int | None, key: str, fading: Fading) -> str:
     """The problem (*index* None) or the end of a step, typeset, with its blanks."""
-    say = saying(working.ways)
+    voice = voice_of(working.ways)
     if index is None:
-        return math(
-            in_words(glyphs_with_blanks(glyphs(working.problem.expr, working.problem_roles), "problem", fading), say)
-        )
+        start = voice.glyphs(working.problem.expr, working.problem_roles)
+        return math(glyphs_with_blanks(start, "problem", fading))
     step = working.steps[index]
     roles: Roles = ("answer",) if index == len(working.steps) - 1 else step.roles
-    pieces = glyphs_with_blanks(glyphs(step.after, roles), key, fading)
+    pieces = glyphs_with_blanks(voice.glyphs(step.after, roles), key, fading)
     before = " ".join(lead(working, index).strip())
-    start = f'<span class="operator">{before}</span>' if before else ""
-    return f"{start}{math(in_words(pieces, say))}"
+    start_sign = f'<span class="operator">{before}</span>' if before else ""
+    return f"{start_sign}{math(pieces)}"
 
 
 def _picture(item: Item, index: int, options: Options) -> str:
@@ -167,16 +171,14 @@ def _picture(item: Item, index: int, options: Options) -> str:
     figure = picture_of(item.working, index, item.sentences)
     if figure is None:
         return ""
-    say = saying(item.working.ways)
-    drawn = base64.b64encode(svg(figure, "both", say).encode()).decode()
-    return f'<img class="picture" src="data:image/svg+xml;base64,{drawn}" alt="{escape(say(figure.alt), quote=True)}">'
+    drawn = base64.b64encode(svg(figure, "both", item.voice).encode()).decode()
+    return f'<img class="picture" src="data:image/svg+xml;base64,{drawn}" alt="{escape(item.voice.said(figure.alt), quote=True)}">'
 
 
 def _answer(working: Working) -> str:
-    say = saying(working.ways)
     label = working.problem.label
-    before = label is not None and working.answer_text.lstrip("-").startswith(label)
-    number = math(in_words(glyphs(working.answer), say))
+    before = label_before(working)
+    number = math(voice_of(working.ways).glyphs(working.answer))
     shown = escape(label or "")
     return f"Answer: {shown if before else ''}{number}{'' if before else ' ' + shown}"
 
@@ -192,29 +194,26 @@ def _key(title: str, version: Version, options: Options) -> str:
 
 def _key_entry(item: Item, number: int, options: Options) -> str:
     working = item.working
-    say = saying(working.ways)
-    given = item.marks()
+    given = item.worth()
     lines = []
     for i, step in enumerate(working.steps):
-        title = math(in_words(typeset(step.title), say))
+        title = math(item.voice.typeset(step.title))
         lines.append(
             f'<tr><td class="line">{_line(working, i, "", Fading())}</td><td class="said">{title}</td><td class="points">{given[i].points}</td></tr>'
         )
-    answer = next(mark for mark in given if mark.key == ANSWER)
+    answer = next(one for one in given if one.key == ANSWER)
     wrong = _wrong(item) if options.wrong_answers else ""
     return (
         f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{_line(working, None, "", Fading())}</span></h2>'
-        f'<table>{"".join(lines)}<tr><td class="final">{_answer(working)}</td><td class="said">{escape(say(answer.loses))}</td>'
+        f'<table>{"".join(lines)}<tr><td class="final">{_answer(working)}</td><td class="said">{escape(item.voice.said(answer.loses))}</td>'
         f'<td class="points">{answer.points}</td></tr></table>{wrong}</article>'
     )
 
 
 def _wrong(item: Item) -> str:
-    working = item.working
-    say = saying(working.ways)
     shown = [
-        f"<li><strong>{escape(say(labelled(text(one.wrong.answer), working.problem.label if one.wrong.labelled else None)))}</strong> "
-        f"{escape(say(one.entry.name))}</li>"
+        f"<li><strong>{escape(wrong_text(one, item.working.problem.label, item.voice))}</strong> "
+        f"{escape(item.voice.said(one.entry.name))}</li>"
         for one in item.worked.found
         if one.status != "hidden"
     ]

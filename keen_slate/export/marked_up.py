@@ -14,8 +14,8 @@ def math(pieces: Iterable[Glyph]) -> str:
 
 
 def _piece(piece: Glyph) -> str:
-    ink = f" r-{piece['role']}" if piece.get("role") else ""
-    if piece["kind"] == "fraction":
-        top, bottom = escape(piece["top"]), escape(piece["bottom"])
+    ink = f" r-{piece.role}" if piece.role else ""
+    if piece.kind == "fraction":
+        top, bottom = escape(piece.top or ""), escape(piece.bottom or "")
         return f'<span class="fr{ink}"><span class="top">{top}</span><span class="bottom">{bottom}</span></span>'
-    return f'<span class="{piece["kind"]}{ink}">{escape(piece["text"])}</span>'
+    return f'<span class="{piece.kind}{ink}">{escape(piece.text or "")}</span>'

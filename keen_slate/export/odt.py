@@ -5,11 +5,11 @@ from __future__ import annotations
 import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 
-from keen_slate.core.expressions.sentences import plain
+from keen_slate.core.documents.working import answer_text
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr
 from keen_slate.core.layouts.line import lead
-from keen_slate.core.ways.vocabulary import saying
+from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked
 
 from .notation import mathml
@@ -53,7 +53,7 @@ class _Writer:
 
     def _example(self, number: int, worked: Worked) -> None:
         working = worked.working
-        say = saying(working.ways)
+        voice = voice_of(working.ways)
         line = self._paragraph(f"{number}.  ")
         self._formula(line, working.problem.expr)
         if working.problem.label:
@@ -61,8 +61,8 @@ class _Writer:
         for i, step in enumerate(working.steps):
             line = self._paragraph(f"{' '.join(lead(working, i).strip())} ".lstrip())
             self._formula(line, step.after)
-            line[-1].tail = f"   {say(plain(step.title))}"
-        self._paragraph(f"Answer: {say(working.answer_text)}")
+            line[-1].tail = f"   {voice.plain(step.title)}"
+        self._paragraph(f"Answer: {answer_text(working, voice)}")
 
     def _heading(self, level: int, said: str) -> None:
         ET.SubElement(self.body, _name("text:h"), {_name("text:outline-level"): str(level)}).text = said

@@ -9,10 +9,9 @@ import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from keen_slate.core.expressions.spoken import words
-from keen_slate.core.expressions.text import text
+from keen_slate.core.documents.working import answer_text
 from keen_slate.core.reading.problem import labelled
-from keen_slate.core.ways.vocabulary import saying
+from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked
 
 from .notation import mathml
@@ -47,18 +46,18 @@ def qti(title: str, examples: Sequence[Worked], points: Sequence[int]) -> bytes:
 def expected(worked: Worked) -> list[Judged]:
     """The right answer, with and without its label, then each likely wrong one that is written differently."""
     working = worked.working
-    say = saying(working.ways)
+    voice = voice_of(working.ways)
     label = working.problem.label
-    right = tuple(dict.fromkeys([say(text(working.answer)), say(working.answer_text)]))
+    right = tuple(dict.fromkeys([voice.text(working.answer), answer_text(working, voice)]))
     judged = [Judged(right, _RIGHT, "Right.")]
     taken = set(right)
     for found in worked.found:
-        bare = say(text(found.wrong.answer))
-        texts = [t for t in dict.fromkeys([bare, say(labelled(bare, label))]) if t not in taken]
+        bare = voice.text(found.wrong.answer)
+        texts = [t for t in dict.fromkeys([bare, labelled(bare, label)]) if t not in taken]
         if found.status == "hidden" or not texts:
             continue
         taken.update(texts)
-        said = f"{say(found.entry.reason)} {say(found.entry.question)}"
+        said = f"{voice.said(found.entry.reason)} {voice.said(found.entry.question)}"
         judged.append(Judged(tuple(texts), found.entry.code, said))
     return judged
 
@@ -93,7 +92,7 @@ def _body(root: ET.Element, worked: Worked) -> None:
     problem = worked.working.problem
     body = ET.SubElement(root, "qti-item-body")
     shown = ET.fromstring(mathml(problem.expr))
-    shown.set("alttext", words(problem.expr))
+    shown.set("alttext", voice_of(worked.working.ways).words(problem.expr))
     ET.SubElement(body, "p").append(shown)
     answer = ET.SubElement(body, "p")
     ET.SubElement(answer, "qti-text-entry-interaction", {"response-identifier": _RESPONSE, "expected-length": "12"})

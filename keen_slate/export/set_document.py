@@ -8,20 +8,28 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints, ValidationError
 
 from keen_slate.core.errors import CoreError, ReadError
-from keen_slate.core.teaching.fading import MOST_BLANKS
-from keen_slate.core.teaching.points import MOST_POINTS
+from keen_slate.core.limits import (
+    LARGEST_FILE,
+    MAX_CHARACTERS,
+    MOST_BLANKS,
+    MOST_EXAMPLES,
+    MOST_MINUTES,
+    MOST_POINTS,
+    MOST_STANDARDS,
+    MOST_WORDS,
+    TITLE_LENGTH,
+    WORDS_LENGTH,
+)
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from keen_slate.core.working.keys import BLANK_KEY, MARK_KEY, STEP_KEY, WORDS_KEY
 
 FORMAT = "keen-slate/set"
-LARGEST_FILE = 5 * 1024 * 1024
-MOST_EXAMPLES = 60
 
-Text = Annotated[str, StringConstraints(max_length=1000)]
-Codes = Annotated[dict[str, Text], Field(max_length=100)]
-Sentence = Annotated[str, StringConstraints(min_length=1, max_length=1000, pattern=r"\S")]
-Words = Annotated[dict[Annotated[str, StringConstraints(pattern=WORDS_KEY)], Sentence], Field(max_length=100)]
+Text = Annotated[str, StringConstraints(max_length=WORDS_LENGTH)]
+Codes = Annotated[dict[str, Text], Field(max_length=MOST_WORDS)]
+Sentence = Annotated[str, StringConstraints(min_length=1, max_length=WORDS_LENGTH, pattern=r"\S")]
+Words = Annotated[dict[Annotated[str, StringConstraints(pattern=WORDS_KEY)], Sentence], Field(max_length=MOST_WORDS)]
 
 
 class Part(BaseModel):
@@ -41,7 +49,7 @@ class FadingPart(Part):
 class ExamplePart(Part):
     """An example: its problem as typed (with a decimal point), and what its teacher added."""
 
-    problem: Annotated[str, StringConstraints(max_length=800)]
+    problem: Annotated[str, StringConstraints(max_length=4 * MAX_CHARACTERS)]
     to: Literal["improper", "mixed", "fraction", "decimal"] | None = None
     ways: Codes = {}
     words: Words = {}
@@ -49,7 +57,7 @@ class ExamplePart(Part):
     fading: FadingPart = FadingPart()
     marks: Annotated[
         dict[Annotated[str, StringConstraints(pattern=MARK_KEY)], Annotated[int, Field(ge=0, le=MOST_POINTS)]],
-        Field(max_length=60),
+        Field(max_length=MOST_EXAMPLES),
     ] = {}
 
 
@@ -58,11 +66,11 @@ class SetDocument(Part):
 
     format: Literal["keen-slate/set"]
     version: Literal[1]
-    title: Annotated[str, StringConstraints(min_length=1, max_length=120, pattern=r"\S")]
+    title: Annotated[str, StringConstraints(min_length=1, max_length=TITLE_LENGTH, pattern=r"\S")]
     objective: Text = ""
-    standards: Annotated[list[Text], Field(max_length=20)] = []
+    standards: Annotated[list[Text], Field(max_length=MOST_STANDARDS)] = []
     note: Text = ""
-    lesson_minutes: Annotated[int, Field(ge=1, le=600)] | None = None
+    lesson_minutes: Annotated[int, Field(ge=1, le=MOST_MINUTES)] | None = None
     ways: Codes = {}
     words: Words = {}
     examples: Annotated[list[ExamplePart], Field(max_length=MOST_EXAMPLES)] = []
@@ -76,7 +84,10 @@ def written(document: SetDocument) -> bytes:
 def read_document(file: bytes) -> SetDocument:
     """The set that a *file* holds. Raises `ReadError` that says where it is wrong, and why."""
     if len(file) > LARGEST_FILE:
-        raise _refused("The file is larger than 5 MB.", "A set of 60 examples takes less than 100 kB.")
+        raise _refused(
+            f"The file is larger than {LARGEST_FILE // 2**20} MB.",
+            f"A set of {MOST_EXAMPLES} examples takes less than 100 kB.",
+        )
     try:
         given = json.loads(file.decode("utf-8-sig"))
     except UnicodeDecodeError:

@@ -8,17 +8,16 @@ from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from keen_slate.core.documents.working import answer_text, problem_text, wrong_text
 from keen_slate.core.errors import CoreError
-from keen_slate.core.expressions.text import text
 from keen_slate.core.ladders.options import copy_key
-from keen_slate.core.reading.problem import labelled
+from keen_slate.core.limits import MOST_LINES
 from keen_slate.core.reading.reader import read
 from keen_slate.core.ways.settings import Ways
-from keen_slate.core.ways.vocabulary import mark_of, saying
+from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import Worked, work_text
 
 HEAD = ("number", "problem", "answer", "rung", "likely_wrong_answers")
-MOST_LINES = 500
 # A cell may be as long as what is brought; what is too long for a problem is refused as one, in words.
 csv.field_size_limit(1_000_000)
 # A spreadsheet would take a cell that begins so for a formula; an apostrophe before it makes it text.
@@ -33,13 +32,18 @@ def table(examples: Sequence[Worked]) -> str:
     for i, worked in enumerate(examples):
         working = worked.working
         label = working.problem.label
-        say = saying(working.ways)
+        voice = voice_of(working.ways)
         wrong = [
-            say(f"{labelled(text(one.wrong.answer), label if one.wrong.labelled else None)} ({one.entry.name})")
+            f"{wrong_text(one, label, voice)} ({voice.said(one.entry.name)})"
             for one in worked.found
             if one.status != "hidden"
         ]
-        cells = (say(working.problem.text), say(working.answer_text), worked.features.rung or "", "; ".join(wrong))
+        cells = (
+            problem_text(working, voice),
+            answer_text(working, voice),
+            worked.features.rung or "",
+            "; ".join(wrong),
+        )
         rows.writerow([i + 1, *map(_as_text, cells)])
     return out.getvalue()
 

@@ -14,15 +14,14 @@ from sqlalchemy import DateTime, ForeignKey, ForeignKeyConstraint, Index, MetaDa
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
+from keen_slate.core.limits import TITLE_LENGTH
+
 uuid_key = Annotated[uuid.UUID, mapped_column(primary_key=True)]
 teacher_key = Annotated[uuid.UUID, mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"), primary_key=True)]
 moment = Annotated[datetime, mapped_column(DateTime(timezone=True), server_default=func.now())]
 settings = Annotated[dict[str, str], mapped_column(JSONB, default=dict, server_default="{}")]
 document = Annotated[dict[str, Any], mapped_column(JSONB, default=dict, server_default="{}")]
 long_text = Annotated[str, mapped_column(Text, default="", server_default="")]
-
-TITLE_LENGTH = 120
-WORDS_LENGTH = 1000
 
 
 class Base(DeclarativeBase):

@@ -15,11 +15,12 @@ from sqlalchemy import Select, delete, func, or_, select
 from sqlalchemy.orm import Session, defer, joinedload, selectinload
 from sqlalchemy.orm.attributes import flag_modified
 
+from keen_slate.core.limits import MOST_EXAMPLES
+
 from .history import EXAMPLE_FIELDS, SET_FIELDS, History
 from .house import House
 from .models import Example, ExampleSet, Teacher
 
-MOST_EXAMPLES = 60
 MOST_DAYS = 100  # in the time log of an example
 PLACES = ("shelf", "archive", "bin")
 _SAID = {

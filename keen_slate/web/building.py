@@ -2,30 +2,28 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from apiflask import APIBlueprint
 
 from keen_slate.core.building.levels import LEVEL_NAMES, LEVELS
 
 from . import heavy, searches
 from .desk import shelf
-from .schemas import BuildIn, BuiltOut, LevelsOut, ProposeIn
+from .schemas.building import BuildIn, BuiltOut, LevelOut, LevelsOut, ProposeIn
 
 blueprint = APIBlueprint("building", __name__, url_prefix="/api/building")
 
 
 @blueprint.get("")
 @blueprint.output(LevelsOut)
-def levels() -> dict[str, Any]:
+def levels() -> LevelsOut:
     """The levels of difficulty that can be asked for."""
-    return {"levels": [{"code": code, "name": LEVEL_NAMES[code]} for code in LEVELS]}
+    return LevelsOut(levels=[LevelOut(code=code, name=LEVEL_NAMES[code]) for code in LEVELS])
 
 
 @blueprint.post("")
 @blueprint.input(BuildIn)
 @blueprint.output(BuiltOut)
-def build(json_data: BuildIn) -> dict[str, Any]:
+def build(json_data: BuildIn) -> BuiltOut:
     """All shortest ways from the numbers to the number wanted, or to the nearest that can be built."""
     return heavy.run(searches.build, json_data.numbers, json_data.wanted, _ways())
 
@@ -33,7 +31,7 @@ def build(json_data: BuildIn) -> dict[str, Any]:
 @blueprint.post("/new")
 @blueprint.input(ProposeIn)
 @blueprint.output(BuiltOut)
-def propose(json_data: ProposeIn) -> dict[str, Any]:
+def propose(json_data: ProposeIn) -> BuiltOut:
     """Numbers and a number to build, of a level; the same seed gives the same."""
     return heavy.run(searches.propose, json_data.level, json_data.seed, _ways())
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from apiflask import APIFlask
 from flask import request
 from sqlalchemy.orm.exc import StaleDataError
@@ -14,7 +12,6 @@ from keen_slate.store.shelf import StaleSetError
 from . import session
 from .desk import shelf
 from .errors import Answer, answer_to, refusal
-from .schemas import SetOut, WaysOut
 from .sets import set_view
 from .ways import ways_view
 
@@ -37,13 +34,13 @@ def _conflict(error: Exception) -> Answer:
 
 def _set() -> Answer:
     with shelf() as mine:
-        now: dict[str, Any] = set_view(mine, mine.one_set((request.view_args or {})["set_id"]))
+        now = set_view(mine, mine.one_set((request.view_args or {})["set_id"]))
     said = "This set was changed in another tab since it was opened here."
-    return refusal(409, said, CHOICE, set=SetOut.model_validate(now).model_dump(mode="json"))
+    return refusal(409, said, CHOICE, set=now.model_dump(mode="json"))
 
 
 def _house() -> Answer:
     with shelf() as mine:
         now = ways_view(mine)
     said = "The ways for all sets were changed in another tab since they were opened here."
-    return refusal(409, said, CHOICE, ways=WaysOut.model_validate(now).model_dump(mode="json"))
+    return refusal(409, said, CHOICE, ways=now.model_dump(mode="json"))

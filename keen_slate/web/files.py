@@ -9,22 +9,29 @@ from uuid import UUID
 from apiflask import APIBlueprint
 from flask import Response, request
 
+from keen_slate.core.limits import LARGEST_FILE
 from keen_slate.export.notation import latex, mathml, working_latex, working_mathml
 from keen_slate.export.odt import TYPE as ODT_TYPE
-from keen_slate.export.set_document import LARGEST_FILE, ExamplePart, FadingPart, SetDocument, read_document, written
+from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document, written
 from keen_slate.store.history import EXAMPLE_FIELDS
 from keen_slate.store.models import Example, ExampleSet
 
 from . import heavy, papers, searches, views
 from .desk import shelf
 from .given import Given, given
-from .schemas import BroughtIn, BroughtOut, NotationOut, SetOut
+from .openapi import reference
+from .schemas.files import BroughtIn, BroughtOut, NotationOut
+from .schemas.sets import SetOut
 from .sets import set_view
 
 blueprint = APIBlueprint("files", __name__, url_prefix="/api")
+SET_FILE: Any = {
+    200: {"description": "The document", "content": {"application/json": {"schema": reference("SetDocument")}}}
+}
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.json")
+@blueprint.doc(responses=SET_FILE)
 def save(set_id: UUID) -> Response:
     """The set as a document that can be brought in again, here or elsewhere."""
     with shelf() as mine:
@@ -62,20 +69,22 @@ def _asked(set_id: UUID) -> tuple[str, list[Given]]:
 
 @blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>/notation")
 @blueprint.output(NotationOut)
-def notation(set_id: UUID, example_id: UUID) -> dict[str, Any]:
+def notation(set_id: UUID, example_id: UUID) -> NotationOut:
     """The problem and the whole working of an example in LaTeX and MathML."""
     with shelf() as mine:
         working = views.worked(mine.example(set_id, example_id), mine.house_ways()).working
     expr = working.problem.expr
-    return {
-        "problem_latex": latex(expr), "problem_mathml": mathml(expr),
-        "working_latex": working_latex(working), "working_mathml": working_mathml(working),
-    }  # fmt: skip
+    return NotationOut(
+        problem_latex=latex(expr),
+        problem_mathml=mathml(expr),
+        working_latex=working_latex(working),
+        working_mathml=working_mathml(working),
+    )
 
 
 @blueprint.post("/sets/bring")
 @blueprint.output(SetOut, status_code=201)
-def bring() -> dict[str, Any]:
+def bring() -> SetOut:
     """A new set from a document; all of it or nothing."""
     # Somewhat larger files are read to the end, so that the refusal arrives; the page never sends them.
     request.max_content_length = 4 * LARGEST_FILE
@@ -91,11 +100,11 @@ def bring() -> dict[str, Any]:
 @blueprint.post("/sets/<uuid:set_id>/judge")
 @blueprint.input(BroughtIn)
 @blueprint.output(BroughtOut)
-def judge(set_id: UUID, json_data: BroughtIn) -> dict[str, Any]:
+def judge(set_id: UUID, json_data: BroughtIn) -> BroughtOut:
     """Lines of problems, judged one by one; nothing is stored by asking."""
     with shelf() as mine:
         found, house = mine.one_set(set_id), mine.house_ways()
-    return {"lines": heavy.run(searches.judge, json_data.text, given(found, house), {**house, **found.ways})}
+    return BroughtOut(lines=heavy.run(searches.judge, json_data.text, given(found, house), {**house, **found.ways}))
 
 
 def _document(found: ExampleSet) -> SetDocument:

@@ -6,10 +6,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
-from keen_slate.core.documents.view import TeachersWords
 from keen_slate.core.errors import CoreError
 from keen_slate.core.teaching.fading import Fading
-from keen_slate.core.teaching.points import marks
+from keen_slate.core.teaching.points import points_of
+from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import Worked, work_text
 from keen_slate.core.working.keys import step_keys
@@ -75,6 +75,6 @@ def each_worked(examples: list[Given]) -> list[tuple[Given, Worked]]:
     return done
 
 
-def points_of(one: Given, worked: Worked) -> int:
+def points_in_all(one: Given, worked: Worked) -> int:
     """The points that an example is worth."""
-    return sum(mark.points for mark in marks(worked.working, step_keys(worked.working), one.marks))
+    return sum(part.points for part in points_of(worked.working, step_keys(worked.working), one.marks))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from pathlib import Path
-from typing import Any, TypeVar
+from typing import TypeVar
 from uuid import UUID
 
 from apiflask import APIBlueprint
@@ -19,7 +19,8 @@ from .desk import shelf
 from .files import file_name
 from .given import given
 from .pages import nonce
-from .schemas import HandoutQuery, PagesOut, SetOut, ShowIn
+from .schemas.papers import HandoutQuery, PagesOut, ShowIn
+from .schemas.sets import SetOut
 from .session import database
 from .sets import set_view
 
@@ -30,9 +31,9 @@ T = TypeVar("T")
 @blueprint.get("/sets/<uuid:set_id>/handout")
 @blueprint.input(HandoutQuery, location="query")
 @blueprint.output(PagesOut)
-def preview(set_id: UUID, query_data: HandoutQuery) -> dict[str, Any]:
+def preview(set_id: UUID, query_data: HandoutQuery) -> PagesOut:
     """The pages of a handout as pictures: those of the PDF."""
-    return {"pages": _made(papers.handout_pages, set_id, query_data)[1]}
+    return PagesOut(pages=_made(papers.handout_pages, set_id, query_data)[1])
 
 
 @blueprint.get("/sets/<uuid:set_id>/handout.pdf")
@@ -71,7 +72,7 @@ def save_page(set_id: UUID) -> Response:
 @blueprint.put("/sets/<uuid:set_id>/show")
 @blueprint.input(ShowIn)
 @blueprint.output(SetOut)
-def put_show(set_id: UUID, json_data: ShowIn) -> dict[str, Any]:
+def put_show(set_id: UUID, json_data: ShowIn) -> SetOut:
     """Give a set an address at which anybody who knows it may read it, or withdraw that address."""
     with shelf() as mine:
         return set_view(mine, mine.show(set_id, json_data.shown))

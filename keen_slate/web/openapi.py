@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from importlib import import_module
+from pkgutil import iter_modules
 from types import ModuleType
 from typing import Any, Literal
 
@@ -9,9 +11,15 @@ from apiflask import APIFlask
 from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
-from . import ladder_schemas, schemas
+from keen_slate.export import set_document
 
-MODULES = (schemas, ladder_schemas)
+from . import schemas
+from .schemas.base import Strict
+
+MODULES = (
+    *[import_module(f"{schemas.__name__}.{found.name}") for found in iter_modules(schemas.__path__)],
+    set_document,
+)
 
 TEMPLATE = "#/components/schemas/{model}"
 
@@ -37,6 +45,8 @@ def init_app(app: APIFlask) -> None:
         for name, definition in schema["$defs"].items():
             if name not in incoming and "properties" in definition:  # what goes out always has every field
                 definition["required"] = list(definition["properties"])
+        for name in [name for name in schema["$defs"] if name.startswith("RootModel")]:
+            del schema["$defs"][name]  # the model that has it as its root stands for it
         # The names that the framework gives to refusals; they refer to ErrorOut.
         kept = {name: spec["components"]["schemas"][name] for name in ("HTTPError", "ValidationError")}
         spec["components"]["schemas"] = schema["$defs"] | kept
@@ -44,8 +54,13 @@ def init_app(app: APIFlask) -> None:
 
 
 def _is_model(item: object, module: ModuleType) -> bool:
-    return isinstance(item, type) and issubclass(item, BaseModel) and item.__module__ == module.__name__
+    return (
+        isinstance(item, type)
+        and issubclass(item, BaseModel)
+        and item.__module__ == module.__name__
+        and bool(item.model_fields)
+    )
 
 
 def _mode(model: type[BaseModel]) -> Literal["validation", "serialization"]:
-    return "validation" if issubclass(model, schemas.Strict) else "serialization"
+    return "validation" if issubclass(model, Strict) else "serialization"

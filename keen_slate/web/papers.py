@@ -6,9 +6,9 @@ import base64
 from collections.abc import Sequence
 from pathlib import Path
 
-from keen_slate.core.documents.view import TeachersWords
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.tree import Equation
+from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.worked import work_text
 from keen_slate.export import fonts
 from keen_slate.export.handout import Item, Options, Version, handout
@@ -17,7 +17,7 @@ from keen_slate.export.pdf import pages, pdf
 from keen_slate.export.qti import qti
 from keen_slate.export.table import table as csv_table
 
-from .given import Given, each_worked, points_of
+from .given import Given, each_worked, points_in_all
 from .searches import other_problem
 
 READ = Options(form="full", per_page=1, space=0, name_line=False, pictures=True, key=False)  # on a screen
@@ -67,7 +67,7 @@ def table(examples: list[Given]) -> str:
 def items(title: str, examples: list[Given]) -> bytes:
     """The set as a QTI 3.0 package, an item for each example whose answer is one number."""
     pairs = [
-        (worked, points_of(one, worked)) for one, worked in each_worked(examples)
+        (worked, points_in_all(one, worked)) for one, worked in each_worked(examples)
         if len(worked.working.answers) < 2 and not isinstance(worked.working.answer, Equation)
     ]  # fmt: skip
     return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs])

@@ -2,20 +2,20 @@
 
 from __future__ import annotations
 
-from typing import Any
 from uuid import UUID
 
 from apiflask import APIBlueprint, HTTPError
 from flask import Response
 
-from keen_slate.core.documents.view import TeachersWords, exposure_of, figure_out, picture_of
+from keen_slate.core.documents.figure import exposure_of, figure_view, picture_of
 from keen_slate.core.figures.display import Figure
 from keen_slate.core.figures.svg import svg
+from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.ways.settings import Ways
-from keen_slate.core.ways.vocabulary import saying
+from keen_slate.core.ways.voices import voice_of
 
 from .desk import shelf
-from .schemas import ExposingOut
+from .schemas.working import ExposingOut
 from .views import worked
 
 blueprint = APIBlueprint("pictures", __name__, url_prefix="/api/sets/<uuid:set_id>/examples/<uuid:example_id>")
@@ -34,11 +34,12 @@ def step_picture(set_id: UUID, example_id: UUID, index: int) -> Response:
 
 @blueprint.get("/misconceptions/<code>/picture")
 @blueprint.output(ExposingOut)
-def exposing_figure(set_id: UUID, example_id: UUID, code: str) -> dict[str, Any]:
+def exposing_figure(set_id: UUID, example_id: UUID, code: str) -> ExposingOut:
     """The picture that shows why a likely wrong answer is wrong, as marks; null where there is none."""
     with shelf() as mine:
         result = worked(mine.example(set_id, example_id), mine.house_ways())
-        return {"figure": figure_out(exposure_of(result, code), saying(result.working.ways))}
+        figure = exposure_of(result, code)
+        return ExposingOut(figure=figure_view(figure, voice_of(result.working.ways)) if figure else None)
 
 
 @blueprint.get("/misconceptions/<code>/picture.svg")
@@ -53,4 +54,4 @@ def exposing_picture(set_id: UUID, example_id: UUID, code: str) -> Response:
 def _file(figure: Figure | None, ways: Ways) -> Response:
     if figure is None:
         raise HTTPError(404, "There is no such picture.")
-    return Response(svg(figure, "both", saying(ways)), mimetype="image/svg+xml")
+    return Response(svg(figure, "both", voice_of(ways)), mimetype="image/svg+xml")

@@ -3,9 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
-from dataclasses import asdict
 from random import Random
-from typing import Any
 
 from keen_slate.core import ladders
 from keen_slate.core.building.given import read_numbers, read_wanted
@@ -14,29 +12,32 @@ from keen_slate.core.building.search import Built
 from keen_slate.core.building.search import build as build_number
 from keen_slate.core.diagnosing.mend import nearest
 from keen_slate.core.diagnosing.revealing import reveal
-from keen_slate.core.documents.ladder import problem_document
+from keen_slate.core.documents.working import problem_text
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr, mixed
-from keen_slate.core.expressions.typeset import glyphs
+from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
-from keen_slate.core.ladders.climb import mark_between
+from keen_slate.core.ladders.climb import jump_between
 from keen_slate.core.ladders.options import Option
 from keen_slate.core.ladders.parallel import Parallel, parallel
 from keen_slate.core.ladders.smallest import smallest
-from keen_slate.core.reading.problem import labelled
+from keen_slate.core.reading.problem import labelled, problem_of
 from keen_slate.core.reading.reader import read
 from keen_slate.core.searching.deadline import EndedEarlyError, passed
 from keen_slate.core.ways.settings import Ways
-from keen_slate.core.ways.vocabulary import mark_of, saying
-from keen_slate.core.worked import Worked, work_text
+from keen_slate.core.ways.voices import mark_of, voice_of
+from keen_slate.core.worked import Worked, work_out, work_text
 from keen_slate.export.table import judged
 
 from .given import Given, each_worked
+from .schemas.building import BuiltOut, WayOut
+from .schemas.explaining import AlikePair, MendOut, RevealRow, RevealsOut
+from .schemas.files import BroughtLine
+from .schemas.ladders import CountsOut, ImpossibleOut, LadderOut, LadderProblem, ParallelOut, SmallestOut
 
 Chosen = Mapping[str, str]  # ways, name to code
-Document = dict[str, Any]
 
 _LIMITS = {
     "rungs": "There are not so many different problems on these rungs.",
@@ -65,70 +66,94 @@ _FEATURES = {
 # Ladders ------------------------------------------------------------------------------------------------------------
 
 
-def count(wish: object, ways: Chosen) -> Document:
+def count(wish: object, ways: Chosen) -> CountsOut:
     """How many problems satisfy the limits of a wish."""
     spec = ladders.read_spec(wish, Ways.of(ways))
     try:
         spaces, considered = ladders.counts_of(spec)
     except EndedEarlyError:
         spaces, considered = {}, 0
-    return {
-        "rungs": dict(spec.rungs),
-        "counts": {rung: space.count for rung, space in spaces.items()},
-        "considered": considered,
-        "exact": all(space.exact for space in spaces.values()),
-        "sampled": any(space.sampled for space in spaces.values()),
-        "ended_early": len(spaces) < len(spec.rungs),
-    }
+    return CountsOut(
+        rungs=dict(spec.rungs),
+        counts={rung: space.count for rung, space in spaces.items()},
+        considered=considered,
+        exact=all(space.exact for space in spaces.values()),
+        sampled=any(space.sampled for space in spaces.values()),
+        ended_early=len(spaces) < len(spec.rungs),
+    )
 
 
-def ladder(wish: object, ways: Chosen, kept: Sequence[str | None], shunned: Sequence[str]) -> Document:
+def ladder(wish: object, ways: Chosen, kept: Sequence[str | None], shunned: Sequence[str]) -> LadderOut:
     """The ladder that is wished for, or which limit rules it out and the nearest that allows it."""
     spec = ladders.read_spec(wish, Ways.of(ways))
     in_place = {i: read(problem).expr for i, problem in enumerate(kept) if problem and i < len(spec.slots)}
     made = ladders.build_or_why(spec, in_place, [read(problem).expr for problem in shunned])
     if isinstance(made, ladders.Impossible):
-        spaces, considered = ladders.counts_of(spec)
-        empty: Document = {
-            "problems": [], "reveals": [], "not_separated": [], "exact": True, "sampled": False,
-            "ended_early": made.ended_early, "not_revealed": [],
-        }  # fmt: skip
-        why = {
-            "limit": made.limit, "said": _LIMITS[made.limit], "nearest": made.nearest, "ended_early": made.ended_early,
-        }  # fmt: skip
-        counts = {rung: space.count for rung, space in spaces.items()}
-        return empty | {"counts": counts, "considered": considered, "impossible": why}
-    document = ladders.ladder_document(made, spec)
-    return document | {"problems": _problems(made.problems, spec.label, spec.ways), "impossible": None}
+        return _no_ladder(made, spec)
+    return LadderOut(
+        problems=_problems(made.problems, spec.label, spec.ways),
+        reveals=list(made.reveals),
+        not_separated=[list(pair) for pair in made.not_separated],
+        counts=dict(made.counts),
+        considered=made.considered,
+        exact=made.exact,
+        sampled=made.sampled,
+        ended_early=made.ended_early,
+        not_revealed=list(made.not_revealed),
+        impossible=None,
+    )
 
 
-def smallest_set(codes: Sequence[str], ways: Chosen) -> Document:
+def _no_ladder(why: ladders.Impossible, spec: ladders.Spec) -> LadderOut:
+    spaces, considered = ladders.counts_of(spec)
+    return LadderOut(
+        problems=[],
+        reveals=[],
+        not_separated=[],
+        counts={rung: space.count for rung, space in spaces.items()},
+        considered=considered,
+        exact=True,
+        sampled=False,
+        ended_early=why.ended_early,
+        not_revealed=[],
+        impossible=ImpossibleOut(
+            limit=why.limit, said=_LIMITS[why.limit], nearest=why.nearest, ended_early=why.ended_early
+        ),
+    )
+
+
+def smallest_set(codes: Sequence[str], ways: Chosen) -> SmallestOut:
     """The fewest problems that reveal and separate some misconceptions."""
     for code in codes:
         if code not in ENTRIES:
             raise ReadError(f"There is no misconception {code!r}.", 0, 0, "Take one of the catalogue.")
     found = smallest(tuple(dict.fromkeys(codes)), Ways.of(ways))
-    return {
-        "problems": _problems(found.problems, None, Ways.of(ways)),
-        "proven": found.proven,
-        "not_revealed": list(found.not_revealed),
-        "not_separated": [list(pair) for pair in found.not_separated],
-        "candidates": found.candidates,
-        "ended_early": found.ended_early,
-    }
+    return SmallestOut(
+        problems=_problems(found.problems, None, Ways.of(ways)),
+        proven=found.proven,
+        not_revealed=list(found.not_revealed),
+        not_separated=[list(pair) for pair in found.not_separated],
+        candidates=found.candidates,
+        ended_early=found.ended_early,
+    )
 
 
-def _problems(found: tuple[Option, ...], label: str | None, ways: Ways) -> list[Document]:
-    say = saying(ways)
+def _problems(found: tuple[Option, ...], label: str | None, ways: Ways) -> list[LadderProblem]:
+    voice = voice_of(ways)
     shown = []
     before: str | None = None
     for one in found:
-        document = problem_document(one, label)
         rung = one.features.rung
-        shown.append({
-            "text": document["text"], "glyphs": glyphs(one.expr), "rung": rung or "", "reveals": document["reveals"],
-            "harder": say(RUNGS[rung]) if rung and rung != before else None, "mark": mark_between(before, rung),
-        })  # fmt: skip
+        shown.append(
+            LadderProblem(
+                text=labelled(text(one.expr), label),
+                glyphs=voice.glyphs(one.expr),
+                rung=rung or "",
+                harder=voice.said(RUNGS[rung]) if rung and rung != before else None,
+                mark=jump_between(before, rung),
+                reveals=list(one.answers),
+            )
+        )
         before = rung
     return shown
 
@@ -136,22 +161,19 @@ def _problems(found: tuple[Option, ...], label: str | None, ways: Ways) -> list[
 # One like this, versions ----------------------------------------------------------------------------------------------
 
 
-def one_like_this(example: Given, seed: int, used: frozenset[str]) -> Document:
+def one_like_this(example: Given, seed: int, used: frozenset[str]) -> ParallelOut:
     """A problem like an example that is not *used* yet."""
     worked = example.worked()
-    return _parallel_out(parallel(worked, seed, used), saying(worked.working.ways))
+    return _parallel_out(parallel(worked, seed, used), worked.working.ways)
 
 
-def _parallel_out(found: Parallel | None, say: Any) -> Document:
+def _parallel_out(found: Parallel | None, ways: Ways) -> ParallelOut:
     if found is None:
-        return {"text": None, "glyphs": [], "different": []}
-    problem = found.worked.working.problem
-    names = [say(ENTRIES[name].name) if name in ENTRIES else _FEATURES[name] for name in found.different]
-    return {
-        "text": say(labelled(text(problem.expr), problem.label)),
-        "glyphs": glyphs(problem.expr),
-        "different": names,
-    }
+        return ParallelOut(text=None, glyphs=[], different=[])
+    voice = voice_of(ways)
+    working = found.worked.working
+    names = [voice.said(ENTRIES[name].name) if name in ENTRIES else _FEATURES[name] for name in found.different]
+    return ParallelOut(text=problem_text(working, voice), glyphs=voice.glyphs(working.problem.expr), different=names)
 
 
 def versions(examples: Sequence[Given], numbers: Sequence[int], seed: int) -> list[list[str]]:
@@ -180,78 +202,84 @@ def other_problem(worked: Worked, seed: str, used: Collection[str]) -> str:
 # What is revealed -----------------------------------------------------------------------------------------------------
 
 
-def reveals(title: str, examples: list[Given], ways: Chosen) -> Document:
+def reveals(title: str, examples: list[Given], ways: Chosen) -> RevealsOut:
     """What the examples of a set reveal together; those that cannot be worked are left out."""
     worked = [one for _, one in each_worked(examples)]
-    say = saying(Ways.of(ways))
+    voice = voice_of(Ways.of(ways))
     result = reveal(worked)
-    return {
-        "title": title,
-        "problems": [glyphs(one.working.problem.expr) for one in worked],
-        "rows": [
-            {"code": row.code, "name": say(ENTRIES[row.code].name), "statuses": list(row.statuses)}
-            for row in result.rows
-        ],
-        "alike": [{"names": [say(ENTRIES[code].name) for code in pair]} for pair in result.alike],
-        "add": [_problem(one, None) for one in result.add],
-        "caught": result.caught,
-        "wrong": result.wrong,
-        "teaches_estimation": result.teaches_estimation,
-    }
+
+    def name(code: str) -> str:
+        return voice.said(ENTRIES[code].name)
+
+    return RevealsOut(
+        title=title,
+        problems=[voice.glyphs(one.working.problem.expr) for one in worked],
+        rows=[RevealRow(code=row.code, name=name(row.code), statuses=list(row.statuses)) for row in result.rows],
+        alike=[AlikePair(names=[name(code) for code in pair]) for pair in result.alike],
+        add=[_problem(one, None) for one in result.add],
+        caught=result.caught,
+        wrong=result.wrong,
+        teaches_estimation=result.teaches_estimation,
+    )
 
 
-def mend(source: str, ways: Chosen, code: str, apart_from: str | None) -> Document:
+def mend(source: str, ways: Chosen, code: str, apart_from: str | None) -> MendOut:
     """The nearest problem that shows a misconception, or tells two apart."""
     chosen = Ways.of(ways)
     worked = work_text(source, chosen, mark_of(chosen))
     return _problem(nearest(worked, code, apart_from), worked.working.problem.label)
 
 
-def _problem(worked: Worked | None, label: str | None) -> Document:
+def _problem(worked: Worked | None, label: str | None) -> MendOut:
     if worked is None:
-        return {"text": None, "glyphs": []}
+        return MendOut(text=None, glyphs=[])
+    voice = voice_of(worked.working.ways)
     expr = worked.working.problem.expr
-    return {"text": labelled(text(expr), label), "glyphs": glyphs(expr)}
+    return MendOut(text=labelled(voice.text(expr), label), glyphs=voice.glyphs(expr))
 
 
-def judge(brought: str, examples: list[Given], ways: Chosen) -> list[Document]:
+def judge(brought: str, examples: list[Given], ways: Chosen) -> list[BroughtLine]:
     """Lines of problems, judged one by one against the *examples* that are there already."""
     known = [worked.working.problem.text for _, worked in each_worked(examples)]
-    return [asdict(line) for line in judged(brought, known, Ways.of(ways))]
+    return [
+        BroughtLine(number=line.number, text=line.text, verdict=line.verdict, why=line.why)
+        for line in judged(brought, known, Ways.of(ways))
+    ]
 
 
 # Number building ------------------------------------------------------------------------------------------------------
 
 
-def build(numbers: str, wanted: str, ways: Chosen) -> Document:
+def build(numbers: str, wanted: str, ways: Chosen) -> BuiltOut:
     """All shortest ways from the numbers to the number wanted, or to the nearest that can be built."""
     chosen = Ways.of(ways)
     given, goal = read_numbers(numbers, mark_of(chosen)), read_wanted(wanted, mark_of(chosen))
     return _built(build_number(given, goal), chosen)
 
 
-def propose(level: str, seed: int, ways: Chosen) -> Document:
+def propose(level: str, seed: int, ways: Chosen) -> BuiltOut:
     """Numbers and a number to build, of a level."""
     return _built(proposed(level, seed), Ways.of(ways))
 
 
-def _built(built: Built, ways: Ways) -> Document:
-    say = saying(ways)
-    apart = "; " if ways.decimal_mark == "comma" else ", "
-    return {
-        "numbers": say(apart.join(text(n) for n in built.numbers)),
-        "wanted": say(text(built.wanted)),
-        "number_glyphs": [glyphs(n) for n in built.numbers],
-        "wanted_glyphs": glyphs(built.wanted),
-        "exact": built.exact,
-        "nearest_glyphs": glyphs(mixed(built.nearest)),
-        "ways": [{"text": say(text(way)), "glyphs": glyphs(way), "lines": _lines(way, ways)} for way in built.ways],
-        "ended_early": built.ended_early,
-    }
+def _built(built: Built, ways: Ways) -> BuiltOut:
+    voice = voice_of(ways)
+    apart = "; " if voice.mark == "," else ", "
+    return BuiltOut(
+        numbers=apart.join(voice.text(n) for n in built.numbers),
+        wanted=voice.text(built.wanted),
+        number_glyphs=[voice.glyphs(n) for n in built.numbers],
+        wanted_glyphs=voice.glyphs(built.wanted),
+        exact=built.exact,
+        nearest_glyphs=voice.glyphs(mixed(built.nearest)),
+        ways=[WayOut(text=voice.text(way), glyphs=voice.glyphs(way), lines=_lines(way, ways)) for way in built.ways],
+        ended_early=built.ended_early,
+    )
 
 
-def _lines(way: Expr, ways: Ways) -> list[Any]:
+def _lines(way: Expr, ways: Ways) -> list[list[Glyph]]:
     """The lines of a way, one operation each, worked and proven as any other problem."""
-    if read(text(way)).kind == "simplify":
+    problem = problem_of(way)
+    if problem.kind == "simplify":
         return []
-    return [glyphs(step.after) for step in work_text(text(way), ways, mark=".").working.steps]
+    return [voice_of(ways).glyphs(step.after) for step in work_out(problem, ways).working.steps]

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
 from uuid import UUID
 
 from apiflask import APIBlueprint
@@ -15,13 +14,12 @@ from keen_slate.store.shelf import Shelf
 from . import views
 from .desk import shelf
 from .door import csrf_token, teacher
-from .ladder_schemas import HidesIn, TakeIn
 from .openapi import conflict_doc
-from .schemas import (
+from .schemas.base import VersionIn, VersionQuery
+from .schemas.sets import (
     ExampleChange,
     ExampleIn,
-    ExampleOut,
-    LayoutQuery,
+    HidesIn,
     MeOut,
     SetChange,
     SetIn,
@@ -29,11 +27,11 @@ from .schemas import (
     SetWithExampleOut,
     ShelfOut,
     ShelfQuery,
+    TakeIn,
     TimeIn,
     TimeOut,
-    VersionIn,
-    VersionQuery,
 )
+from .schemas.working import ExampleOut, LayoutQuery
 
 blueprint = APIBlueprint("sets", __name__, url_prefix="/api")
 ON_A_PAGE = 20  # sets of the Shelf
@@ -42,15 +40,15 @@ CONFLICT = conflict_doc("The set was changed elsewhere since that version", "Con
 
 @blueprint.get("/me")
 @blueprint.output(MeOut)
-def me() -> dict[str, Any]:
+def me() -> MeOut:
     """Who is signed in, and the token that every change must carry."""
-    return {"name": teacher().name, "csrf_token": csrf_token()}
+    return MeOut(name=teacher().name, csrf_token=csrf_token())
 
 
 @blueprint.get("/sets")
 @blueprint.input(ShelfQuery, location="query")
 @blueprint.output(ShelfOut)
-def list_sets(query_data: ShelfQuery) -> dict[str, Any]:
+def list_sets(query_data: ShelfQuery) -> ShelfOut:
     """A page of the sets in a place (on the Shelf, if none is named), the one changed last first."""
     with shelf() as mine:
         house = mine.house_ways()
@@ -58,13 +56,13 @@ def list_sets(query_data: ShelfQuery) -> dict[str, Any]:
         found = mine.sets(place, search, query_data.start, ON_A_PAGE)
         counts = mine.counts()
         total = mine.count(place, search) if search.strip() else counts[place]
-        return {"sets": [views.set_summary(one, house) for one in found], "counts": counts, "total": total}
+        return ShelfOut(sets=[views.set_summary(one, house) for one in found], counts=counts, total=total)
 
 
 @blueprint.post("/sets")
 @blueprint.input(SetIn)
 @blueprint.output(SetOut, status_code=201)
-def add_set(json_data: SetIn) -> dict[str, Any]:
+def add_set(json_data: SetIn) -> SetOut:
     """Begin a new set."""
     with shelf() as mine:
         return set_view(mine, mine.add_set(json_data.title))
@@ -72,7 +70,7 @@ def add_set(json_data: SetIn) -> dict[str, Any]:
 
 @blueprint.get("/sets/<uuid:set_id>")
 @blueprint.output(SetOut)
-def get_set(set_id: UUID) -> dict[str, Any]:
+def get_set(set_id: UUID) -> SetOut:
     """A set with a summary of each example."""
     with shelf() as mine:
         return set_view(mine, mine.one_set(set_id))
@@ -82,7 +80,7 @@ def get_set(set_id: UUID) -> dict[str, Any]:
 @blueprint.input(SetChange)
 @blueprint.output(SetOut)
 @blueprint.doc(responses=CONFLICT)
-def change_set(set_id: UUID, json_data: SetChange) -> dict[str, Any]:
+def change_set(set_id: UUID, json_data: SetChange) -> SetOut:
     """Change what is said of a set, its ways, or the order of its examples."""
     changes = json_data.model_dump(exclude_none=True, exclude={"version", "order"})
     if changes.get("lesson_minutes") == 0:
@@ -96,7 +94,7 @@ def change_set(set_id: UUID, json_data: SetChange) -> dict[str, Any]:
 @blueprint.input(VersionIn)
 @blueprint.output(SetOut)
 @blueprint.doc(responses=CONFLICT)
-def undo(set_id: UUID, json_data: VersionIn) -> dict[str, Any]:
+def undo(set_id: UUID, json_data: VersionIn) -> SetOut:
     """Take back the last change of a set."""
     with shelf() as mine:
         return set_view(mine, mine.undo(set_id, json_data.version))
@@ -106,7 +104,7 @@ def undo(set_id: UUID, json_data: VersionIn) -> dict[str, Any]:
 @blueprint.input(VersionIn)
 @blueprint.output(SetOut)
 @blueprint.doc(responses=CONFLICT)
-def redo(set_id: UUID, json_data: VersionIn) -> dict[str, Any]:
+def redo(set_id: UUID, json_data: VersionIn) -> SetOut:
     """Do again what was undone."""
     with shelf() as mine:
         return set_view(mine, mine.undo(set_id, json_data.version, +1))
@@ -124,11 +122,11 @@ def get_example(set_id: UUID, example_id: UUID, query_data: LayoutQuery) -> Resp
 @blueprint.post("/sets/<uuid:set_id>/examples/<uuid:example_id>/time")
 @blueprint.input(TimeIn)
 @blueprint.output(TimeOut)
-def log_time(set_id: UUID, example_id: UUID, json_data: TimeIn) -> dict[str, Any]:
+def log_time(set_id: UUID, example_id: UUID, json_data: TimeIn) -> TimeOut:
     """Log how long an example was shown on the wall, on a day of the teacher's calendar."""
     with shelf() as mine:
         example = mine.add_time(set_id, example_id, json_data.day.isoformat(), json_data.seconds)
-        return {"time_log": example.time_log}
+        return TimeOut(time_log=example.time_log)
 
 
 @blueprint.post("/sets/<uuid:set_id>/examples")
@@ -149,7 +147,7 @@ def add_example(set_id: UUID, json_data: ExampleIn) -> Response:
 @blueprint.input(TakeIn)
 @blueprint.output(SetOut, status_code=201)
 @blueprint.doc(responses=CONFLICT)
-def take(set_id: UUID, json_data: TakeIn) -> dict[str, Any]:
+def take(set_id: UUID, json_data: TakeIn) -> SetOut:
     """Put several problems on the ladder, all or none."""
     new = json_data
     with shelf() as mine:
@@ -181,7 +179,7 @@ def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> 
 @blueprint.input(HidesIn)
 @blueprint.output(SetOut)
 @blueprint.doc(responses=CONFLICT)
-def put_fading(set_id: UUID, json_data: HidesIn) -> dict[str, Any]:
+def put_fading(set_id: UUID, json_data: HidesIn) -> SetOut:
     """Hide so many of the last steps of each example; blanks put by hand stay."""
     with shelf() as mine:
         stored = {example.id: example.fading for example in mine.one_set(set_id).examples}
@@ -196,19 +194,19 @@ def put_fading(set_id: UUID, json_data: HidesIn) -> dict[str, Any]:
 @blueprint.input(VersionQuery, location="query")
 @blueprint.output(SetOut)
 @blueprint.doc(responses=CONFLICT)
-def remove_example(set_id: UUID, example_id: UUID, query_data: VersionQuery) -> dict[str, Any]:
+def remove_example(set_id: UUID, example_id: UUID, query_data: VersionQuery) -> SetOut:
     """Take an example off the ladder."""
     with shelf() as mine:
         return set_view(mine, mine.remove_example(set_id, example_id, query_data.version))
 
 
-def set_view(mine: Shelf, found: ExampleSet) -> dict[str, Any]:
+def set_view(mine: Shelf, found: ExampleSet) -> SetOut:
     """A set as the API shows it, with its history."""
     return views.set_out(found, mine.house_ways(), mine.history(found).said())
 
 
 def _both(mine: Shelf, found: ExampleSet, example: Example, status: int = 200) -> Response:
-    shown = SetOut.model_validate(set_view(mine, found)).model_dump_json()
+    shown = set_view(mine, found).model_dump_json()
     return _sent(f'{{"set":{shown},"example":{views.example_json(example, mine.house_ways())}}}', status)
 
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
 from uuid import UUID
 
 from apiflask import APIBlueprint
@@ -13,8 +12,8 @@ from keen_slate.store.shelf import fields_of
 from . import heavy, searches, views
 from .desk import shelf
 from .given import given
-from .ladder_schemas import CopyIn, EmptiedOut, PlaceIn, StandardsOut, VersionsIn, VersionsOut
-from .schemas import SetOut, SetSummary
+from .schemas.sets import SetOut, SetSummary
+from .schemas.shelving import CopyIn, EmptiedOut, PlaceIn, StandardOut, StandardsOut, VersionsIn, VersionsOut
 from .sets import set_view
 
 blueprint = APIBlueprint("shelving", __name__, url_prefix="/api")
@@ -23,7 +22,7 @@ blueprint = APIBlueprint("shelving", __name__, url_prefix="/api")
 @blueprint.post("/sets/<uuid:set_id>/versions")
 @blueprint.input(VersionsIn)
 @blueprint.output(VersionsOut, status_code=201)
-def add_versions(set_id: UUID, json_data: VersionsIn) -> dict[str, Any]:
+def add_versions(set_id: UUID, json_data: VersionsIn) -> VersionsOut:
     """Further versions of a set (B, C, ...): new sets with a problem like each of its examples."""
     with shelf() as mine:
         examples = given(mine.one_set(set_id), mine.house_ways())
@@ -40,13 +39,13 @@ def add_versions(set_id: UUID, json_data: VersionsIn) -> dict[str, Any]:
             made.append(mine.add_set(title, fields, found))
         house = mine.house_ways()
         same = sum(one.source == other for problems in texts for one, other in zip(examples, problems, strict=True))
-        return {"sets": [views.set_summary(one, house) for one in made], "same": same}
+        return VersionsOut(sets=[views.set_summary(one, house) for one in made], same=same)
 
 
 @blueprint.post("/sets/<uuid:set_id>/copies")
 @blueprint.input(CopyIn)
 @blueprint.output(SetOut, status_code=201)
-def copy_set(set_id: UUID, json_data: CopyIn) -> dict[str, Any]:
+def copy_set(set_id: UUID, json_data: CopyIn) -> SetOut:
     """A copy of a set with all that it has."""
     with shelf() as mine:
         found = mine.one_set(set_id)
@@ -56,7 +55,7 @@ def copy_set(set_id: UUID, json_data: CopyIn) -> dict[str, Any]:
 @blueprint.put("/sets/<uuid:set_id>/place")
 @blueprint.input(PlaceIn)
 @blueprint.output(SetSummary)
-def put_place(set_id: UUID, json_data: PlaceIn) -> dict[str, Any]:
+def put_place(set_id: UUID, json_data: PlaceIn) -> SetSummary:
     """Lay a set on the shelf, in the archive or in the bin."""
     with shelf() as mine:
         return views.set_summary(mine.put(set_id, json_data.place), mine.house_ways())
@@ -64,21 +63,21 @@ def put_place(set_id: UUID, json_data: PlaceIn) -> dict[str, Any]:
 
 @blueprint.delete("/sets/bin")
 @blueprint.output(EmptiedOut)
-def empty_bin() -> dict[str, Any]:
+def empty_bin() -> EmptiedOut:
     """Take every set in the bin away for good."""
     with shelf() as mine:
-        return {"gone": mine.empty_bin()}
+        return EmptiedOut(gone=mine.empty_bin())
 
 
 @blueprint.get("/sets/<uuid:set_id>/standards")
 @blueprint.output(StandardsOut)
-def standards(set_id: UUID) -> dict[str, Any]:
+def standards(set_id: UUID) -> StandardsOut:
     """Published standards, those first that the rungs of the set serve."""
     with shelf() as mine:
-        summaries = views.summaries_of(mine.one_set(set_id), mine.house_ways())
-    rungs = {summary["rung"] for summary in summaries if summary["rung"]}
-    return {
-        "standards": [
-            {"code": one.code, "words": one.words, "serves": bool(rungs & set(one.rungs))} for one in serving(rungs)
+        shown = views.shown_of(mine.one_set(set_id), mine.house_ways())
+    rungs = {one.rung for one in shown if one.rung}
+    return StandardsOut(
+        standards=[
+            StandardOut(code=one.code, words=one.words, serves=bool(rungs & set(one.rungs))) for one in serving(rungs)
         ]
-    }
+    )

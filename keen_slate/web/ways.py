@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from apiflask import APIBlueprint
 
-from keen_slate.core.ways.settings import CODES, NAMES, TITLES, Ways
+from keen_slate.core.expressions.voice import Voice
+from keen_slate.core.ways.settings import SETTINGS, Setting, Ways
+from keen_slate.core.ways.voices import voice_of
 from keen_slate.store.shelf import Shelf
 
 from .desk import shelf
 from .openapi import conflict_doc
-from .schemas import HouseWaysIn, VersionIn, WaysOut
+from .schemas.base import VersionIn
+from .schemas.ways import CodeOut, HouseWaysIn, SettingOut, WaysOut
 
 blueprint = APIBlueprint("ways", __name__, url_prefix="/api/ways")
 CONFLICT = conflict_doc("The ways were changed elsewhere since that version", "WaysConflictOut")
@@ -19,7 +20,7 @@ CONFLICT = conflict_doc("The ways were changed elsewhere since that version", "W
 
 @blueprint.get("")
 @blueprint.output(WaysOut)
-def get_ways() -> dict[str, Any]:
+def get_ways() -> WaysOut:
     """Every setting, and what the house has chosen."""
     with shelf() as mine:
         return ways_view(mine)
@@ -29,7 +30,7 @@ def get_ways() -> dict[str, Any]:
 @blueprint.input(HouseWaysIn)
 @blueprint.output(WaysOut)
 @blueprint.doc(responses=CONFLICT)
-def put_ways(json_data: HouseWaysIn) -> dict[str, Any]:
+def put_ways(json_data: HouseWaysIn) -> WaysOut:
     """Give the house other ways; sets and examples with ways of their own keep them."""
     Ways.of(json_data.house)
     with shelf() as mine:
@@ -41,7 +42,7 @@ def put_ways(json_data: HouseWaysIn) -> dict[str, Any]:
 @blueprint.input(VersionIn)
 @blueprint.output(WaysOut)
 @blueprint.doc(responses=CONFLICT)
-def undo(json_data: VersionIn) -> dict[str, Any]:
+def undo(json_data: VersionIn) -> WaysOut:
     """Take back the last change of the ways of the house."""
     with shelf() as mine:
         mine.house().go(json_data.version, -1)
@@ -52,21 +53,27 @@ def undo(json_data: VersionIn) -> dict[str, Any]:
 @blueprint.input(VersionIn)
 @blueprint.output(WaysOut)
 @blueprint.doc(responses=CONFLICT)
-def redo(json_data: VersionIn) -> dict[str, Any]:
+def redo(json_data: VersionIn) -> WaysOut:
     """Do again what was undone."""
     with shelf() as mine:
         mine.house().go(json_data.version, +1)
         return ways_view(mine)
 
 
-def ways_view(mine: Shelf) -> dict[str, Any]:
-    """Every setting with a choice, and the ways of the house with their version."""
-    settings = [
-        {"name": name, "title": title, "codes": [{"code": code, "name": NAMES[name, code]} for code in CODES[name]]}
-        for name, title in TITLES.items()
-    ]
+def ways_view(mine: Shelf) -> WaysOut:
+    """Every setting, in the words of the house, and the ways of the house with their version."""
     house = mine.house()
+    voice = voice_of(Ways.of(house.teacher.ways))
     undo, redo = house.said()
-    return {
-        "settings": settings, "house": dict(house.teacher.ways), "version": house.teacher.version, "undo": undo, "redo": redo,
-    }  # fmt: skip
+    return WaysOut(
+        settings=[_setting(one, voice) for one in SETTINGS.values()],
+        house=dict(house.teacher.ways),
+        version=house.teacher.version,
+        undo=undo,
+        redo=redo,
+    )
+
+
+def _setting(one: Setting, voice: Voice) -> SettingOut:
+    codes = [CodeOut(code=code, name=voice.said(title)) for code, title in one.codes.items()]
+    return SettingOut(name=one.name, title=voice.said(one.title), codes=codes)

@@ -32,7 +32,7 @@ from keen_slate.core.expressions.tree import (
     value,
 )
 from keen_slate.core.grading.features import features
-from keen_slate.core.reading.lexing import PRINTED
+from keen_slate.core.limits import PRINTED
 from keen_slate.core.reading.reader import read
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text

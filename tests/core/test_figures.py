@@ -17,8 +17,9 @@ from keen_slate.core.expressions.tree import Neg, Sum, Whole, value
 from keen_slate.core.figures import choose, expose
 from keen_slate.core.figures.display import DIGIT_WIDTH, WIDTH, marks, seen
 from keen_slate.core.figures.inks import INKS, PAPER
-from keen_slate.core.figures.scenes import MOST_PARTS, MOST_WHOLES, Joining, Shown, Taking, largest, scene_of
+from keen_slate.core.figures.scenes import Joining, Shown, Taking, largest, scene_of
 from keen_slate.core.figures.svg import svg
+from keen_slate.core.limits import MOST_PARTS, MOST_WHOLES
 from keen_slate.core.reading.reader import read
 from keen_slate.core.worked import work_text
 from tests import strategies

@@ -6,9 +6,9 @@ from fractions import Fraction
 from hypothesis import given
 
 from keen_slate.core.errors import CoreError, LimitError, ReadError
-from keen_slate.core.expressions.limits import MAX_CHARACTERS
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Dec, Equation, Frac, Mixed, Neg, Whole, value
+from keen_slate.core.limits import MAX_CHARACTERS
 from keen_slate.core.reading.lexing import VULGAR
 from keen_slate.core.reading.reader import read
 from tests import strategies

@@ -10,10 +10,11 @@ from hypothesis import strategies as st
 
 from keen_slate.core.errors import ReadError
 from keen_slate.core.expressions.text import text
+from keen_slate.core.limits import LARGEST_FILE
 from keen_slate.core.reading.reader import read
 from keen_slate.core.ways.settings import CODES, Ways
 from keen_slate.core.worked import work_text
-from keen_slate.export.set_document import LARGEST_FILE, ExamplePart, FadingPart, SetDocument, read_document, written
+from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document, written
 from keen_slate.export.table import judged, table
 from tests import strategies
 from tools.schema import TARGET, schema

@@ -9,18 +9,11 @@ from sqlalchemy import inspect
 from sqlalchemy.orm import Session
 from sqlalchemy.orm.exc import StaleDataError
 
+from keen_slate.core.limits import MOST_EXAMPLES
 from keen_slate.store import demo
 from keen_slate.store.database import migrate, migration_config, open_engine
 from keen_slate.store.history import NoChangeError
-from keen_slate.store.shelf import (
-    MOST_EXAMPLES,
-    FullSetError,
-    NotFoundError,
-    OrderError,
-    Shelf,
-    StaleSetError,
-    fields_of,
-)
+from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError, Shelf, StaleSetError, fields_of
 from tests import support
 
 

@@ -18,7 +18,7 @@ defineProps<{
   /** Whether it ends in the answer. */
   last: boolean
   /** What it counts when it is marked. */
-  mark?: Schemas['Marks']
+  mark?: Schemas['Points']
   /** Whether a click on a number makes it a blank. */
   blanking?: boolean
   /** Whether what is under the blanks is shown. */

@@ -6,7 +6,7 @@ import { useBench } from '../stores/bench'
 const props = defineProps<{
   step: Step
   /** What it counts when it is marked. */
-  mark?: Schemas['Marks']
+  mark?: Schemas['Points']
 }>()
 const bench = useBench()
 

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 
 import type { Step } from '../api/client'
+import limits from '../parts/limits.json'
 import { useBench } from '../stores/bench'
 
 const props = defineProps<{
@@ -44,7 +45,7 @@ async function restore(): Promise<void> {
 <template>
   <div class="words">
     <label :for="id">{{ label }}<span v-if="from === 'set'"> (in the whole set)</span></label>
-    <textarea :id="id" v-model="text" rows="2" maxlength="1000" @change="keep" />
+    <textarea :id="id" v-model="text" rows="2" :maxlength="limits.words" @change="keep" />
     <p v-if="from" class="after">
       <button v-if="from === 'example'" class="word" @click="keepForSet">Say it so in the whole set</button>
       <button class="word" @click="restore">Back to Keen Slate’s words</button>

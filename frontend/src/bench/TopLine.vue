@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import limits from '../parts/limits.json'
 import { useBench } from '../stores/bench'
 
 defineEmits<{ keys: []; ways: []; whole: [] }>()
@@ -33,7 +34,7 @@ async function rename(): Promise<void> {
     <RouterLink class="word" to="/">Shelf</RouterLink>
     <h1 v-if="bench.set" class="title">
       <input
-        ref="title" :value="bench.set.title" :size="Math.max(12, Math.min(34, bench.set.title.length))" maxlength="120"
+        ref="title" :value="bench.set.title" :size="Math.max(12, Math.min(34, bench.set.title.length))" :maxlength="limits.title"
         aria-label="Title of the set" autocomplete="off" @change="rename" @keydown.enter="title?.blur()"
       />
     </h1>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Choices } from '../api/client'
 import type { Wish } from './wish'
+import limits from '../parts/limits.json'
 
 // A wish is one reactive object of the page; its fields are written here.
 const { wish } = defineProps<{ wish: Wish; choices: Choices }>()
@@ -30,7 +31,7 @@ function number(event: Event): number | null {
       <label>Common denominator up to <input type="number" min="2" :value="wish.largestCommon ?? ''" @input="wish.largestCommon = number($event)" /></label>
       <label>Wholes up to <input type="number" min="0" max="99" :value="wish.largestWhole" @input="wish.largestWhole = number($event) ?? 0" /></label>
       <label>Answers below <input v-model="wish.answerBelow" autocomplete="off" placeholder="any" /></label>
-      <label>Label <input v-model="wish.label" autocomplete="off" placeholder="none" maxlength="20" /></label>
+      <label>Label <input v-model="wish.label" autocomplete="off" placeholder="none" :maxlength="limits.label" /></label>
     </p>
     <p>Avoid</p>
     <p class="checks">

@@ -1,3 +1,4 @@
+import type { LadderWish } from '../api/client'
 /** What is wished for, as the form holds it. */
 export interface Wish {
   rungs: Record<string, number>
@@ -20,7 +21,7 @@ export function emptyWish(): Wish {
 }
 
 /** The wish in the words of docs/formats.md. */
-export function wishAsSpec(wish: Wish): Record<string, unknown> {
+export function wishAsSpec(wish: Wish): LadderWish {
   return {
     rungs: wish.rungs,
     denominators: wish.denominators,

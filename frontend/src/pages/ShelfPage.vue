@@ -7,8 +7,8 @@ import { useRouter } from 'vue-router'
 import { ask, client, type Refusal, type SetSummary } from '../api/client'
 import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
+import limits from '../parts/limits.json'
 
-const LARGEST_FILE = 5 * 1024 * 1024
 type Place = 'shelf' | 'archive' | 'bin'
 const PLACES: { code: Place; name: string }[] = [
   { code: 'shelf', name: 'On the shelf' },
@@ -82,9 +82,9 @@ async function bring(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement
   const file = field.files?.[0]
   if (!file) return
-  if (file.size > LARGEST_FILE) {
+  if (file.size > limits.file) {
     field.value = ''
-    trouble.value = { message: 'The file is larger than 5 MB.', hint: 'A set of 60 examples takes less than 100 kB.', position: 0, length: 0 }
+    trouble.value = { message: `The file is larger than ${limits.file / 2 ** 20} MB.`, hint: `A set of ${limits.examples} examples takes less than 100 kB.`, position: 0, length: 0 }
     return
   }
   const answer = await ask(client.POST('/api/sets/bring', { body: file as never, bodySerializer: (body: unknown) => body as Blob, headers: { 'Content-Type': 'application/json' } }))
@@ -133,7 +133,7 @@ onMounted(() => {
       <p class="places" role="group" aria-label="Which sets">
         <button v-for="one in PLACES" :key="one.code" class="word" :aria-pressed="place === one.code" @click="place = one.code">{{ one.name }} {{ counts[one.code] || '' }}</button>
       </p>
-      <label class="search"><span>Search</span> <InputText v-model="search" type="search" maxlength="200" autocomplete="off" placeholder="a word, a problem, a standard" /></label>
+      <label class="search"><span>Search</span> <InputText v-model="search" type="search" :maxlength="limits.search" autocomplete="off" placeholder="a word, a problem, a standard" /></label>
       <button v-if="place === 'bin' && sets?.length" class="word" @click="emptyBin">Empty the bin for good</button>
     </div>
     <p v-if="moved" class="moved" role="status">
@@ -170,7 +170,7 @@ onMounted(() => {
 
     <form class="begin" @submit.prevent="begin">
       <label for="new-title">A new set</label>
-      <InputText id="new-title" v-model="title" :maxlength="120" autocomplete="off" placeholder="What is it about?" />
+      <InputText id="new-title" v-model="title" :maxlength="limits.title" autocomplete="off" placeholder="What is it about?" />
       <Button type="submit" class="go" label="Begin" :disabled="!title.trim()" />
       <label class="file">or bring one in from a file <input type="file" accept=".json,application/json" @change="bring" /></label>
     </form>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 
+import limits from './limits.json'
+
 /** A field whose text is saved when it is left. What is being typed is never replaced by what arrives meanwhile. */
 const props = defineProps<{
   /** What is kept so far. */
@@ -24,8 +26,8 @@ function save(): void {
 </script>
 
 <template>
-  <textarea v-if="long" ref="field" v-model="draft" v-bind="$attrs" class="kept" maxlength="1000" @change="save" />
-  <input v-else ref="field" v-model="draft" v-bind="$attrs" class="kept" maxlength="1000" @change="save" />
+  <textarea v-if="long" ref="field" v-model="draft" v-bind="$attrs" class="kept" :maxlength="limits.words" @change="save" />
+  <input v-else ref="field" v-model="draft" v-bind="$attrs" class="kept" :maxlength="limits.words" @change="save" />
 </template>
 
 <style scoped>

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from ..errors import ReadError
+from ..expressions.text import DecimalMark
 from ..expressions.tree import Dec, Expr, Frac, Mixed, Whole
-from ..reading.lexing import DecimalMark
 from ..reading.reader import read
 
 FEWEST, MOST = 3, 6

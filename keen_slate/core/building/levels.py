@@ -9,7 +9,6 @@ from random import Random
 from ..errors import ReadError
 from ..expressions.text import text
 from ..expressions.tree import Bracket, Expr, Frac, Product, Sum, Whole, value
-from ..reading.reader import read
 from ..searching.deadline import look
 from .search import Built, Search, build, ratios
 
@@ -48,7 +47,8 @@ def propose(level: str, seed: int) -> Built:
 
 
 def _plain(number: Fraction) -> Expr:
-    return read(str(number)).expr
+    n, d = number.as_integer_ratio()
+    return Whole(n) if d == 1 else Frac(n, d)
 
 
 def _draw(dice: Random, level: str) -> Iterator[Expr]:

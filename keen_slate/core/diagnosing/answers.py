@@ -6,28 +6,27 @@ and kept, so that a class's answers to the same problem are quick.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property, lru_cache
 from math import gcd
-from typing import Any
+from typing import Literal
 
 from ..errors import CoreError
-from ..expressions.sentences import Rich, plain
-from ..expressions.text import exact, text
+from ..expressions.sentences import Rich
+from ..expressions.text import DecimalMark, text
 from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Whole, value
 from ..expressions.walks import map_numbers
 from ..judging.misconceptions import Found, find
 from ..judging.slips import slips
-from ..reading.lexing import PRINTED, DecimalMark
+from ..limits import PRINTED
 from ..reading.problem import Problem
 from ..reading.reader import read, read_equation
 from ..ways.settings import Ways
 from ..worked import Worked, work_text
 from ..working.methods import work
 from ..working.methods.missing import is_answer
-from .faults import FORM_FAULTS
 
 CONVERTING = ("whole-added-to-top", "times-top-plus-bottom")
 _NUMBERS = (Whole, Frac, Mixed, Dec)
@@ -44,11 +43,14 @@ class Explanation:
     question: str
 
 
+VerdictWord = Literal["right", "right-value", "explained", "unexplained", "unreadable"]
+
+
 @dataclass(frozen=True, slots=True)
 class Verdict:
     """`right`, `right-value` (with its fault of form), `explained`, `unexplained`, `unreadable`."""
 
-    verdict: str
+    verdict: VerdictWord
     value: Fraction | None = None
     form_fault: str | None = None
     explanations: tuple[Explanation, ...] = ()
@@ -247,21 +249,3 @@ def _turned(number: Expr, code: str) -> Expr:
         return number
     w, n, d = number.whole, number.num, number.den
     return Frac(w * n + d if code == "times-top-plus-bottom" else w + n, d)
-
-
-def verdict_document(verdict: Verdict, say: Callable[[str], str] = str) -> dict[str, Any]:
-    """The published document of a verdict."""
-    document: dict[str, Any] = {
-        "verdict": verdict.verdict,
-        "value": None if verdict.value is None else exact(verdict.value),
-    }
-    if verdict.form_fault:
-        document |= {"form_fault": verdict.form_fault, "form_text": say(FORM_FAULTS[verdict.form_fault])}
-    document["explanations"] = [
-        {
-            "rank": one.rank, "codes": list(one.codes), "lines": [say(plain(line)) for line in one.lines],
-            "reason": say(one.reason), "question": say(one.question),
-        }
-        for one in verdict.explanations
-    ]  # fmt: skip
-    return document

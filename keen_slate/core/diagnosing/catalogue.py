@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..expressions.sentences import plain
 from ..expressions.text import text
+from ..expressions.voice import OWN
 from ..judging.misconceptions import Found
 from ..judging.misconceptions.registry import ENTRIES, Entry
 from ..ways.settings import Ways
@@ -13,7 +13,7 @@ from ..worked import Worked, work_text
 
 FAMILIES = {
     "fractions": "Fractions, adding and subtracting",
-    "mixed": "Mixed numbers",
+    "mixed": "<Mixed numbers>",
     "forms": "Form and tidying",
     "products": "Multiplying and dividing",
     "decimals": "Decimals",
@@ -47,7 +47,7 @@ def as_markdown() -> str:
     """The catalogue as a document."""
     lines = [
         "# Likely wrong answers", "",
-        "Made by the code from the entries in `keen_slate/core/misconceptions/` (`python -m tools.catalogue`). How often one is met is",
+        "Made by the code from the entries in `keen_slate/core/judging/misconceptions/` (`python -m tools.tables`). How often one is met is",
         "common practice: a weight for the order in which they are shown, with no published source.",
     ]  # fmt: skip
     family = ""
@@ -56,15 +56,15 @@ def as_markdown() -> str:
             family = one.family
             lines += [
                 "",
-                f"## {family}",
+                f"## {OWN.said(family)}",
                 "",
                 "| code | what the pupil does | met | example | right | written | why | question |",
                 "|---|---|---|---|---|---|---|---|",
             ]
-        working = "; ".join([plain(line) for line in one.found.wrong.lines])
+        working = "; ".join([OWN.plain(line) for line in one.found.wrong.lines])
         cells = [
-            f"`{one.entry.code}`", one.entry.name, _HOW_OFTEN[one.entry.often], one.worked.working.problem.text,
-            one.worked.working.answer_text, f"{text(one.found.wrong.answer)} ({working})", one.entry.reason, one.entry.question,
+            f"`{one.entry.code}`", OWN.said(one.entry.name), _HOW_OFTEN[one.entry.often], one.worked.working.problem.text,
+            one.worked.working.answer_text, f"{text(one.found.wrong.answer)} ({working})", OWN.said(one.entry.reason), OWN.said(one.entry.question),
         ]  # fmt: skip
         lines.append(f"| {' | '.join(cells)} |")
     return "\n".join(lines) + "\n"

@@ -5,10 +5,10 @@ from __future__ import annotations
 from ..judging.misconceptions.registry import ENTRIES
 
 FORM_FAULTS: dict[str, str] = {
-    "improper": "An improper fraction is to be written as a mixed number.",
-    "improper-part": "A mixed number may not keep an improper part.",
-    "whole-as-fraction": "A whole is to be written as a whole number.",
-    "not-lowest-terms": "It is to be in lowest terms.",
+    "improper": "An improper fraction is to be written as a <mixed number>.",
+    "improper-part": "A <mixed number> may not keep an improper part.",
+    "whole-as-fraction": "A <whole> is to be written as a whole number.",
+    "not-lowest-terms": "It is to be in <lowest terms>.",
     "mixed": "It is to be an improper fraction.",
     "decimal-for-fraction": "It is to be a fraction.",
     "fraction-for-decimal": "It is to be a decimal.",

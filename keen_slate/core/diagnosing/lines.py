@@ -5,15 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..errors import CoreError
-from ..expressions.text import text
+from ..expressions.text import DecimalMark
 from ..expressions.tree import Equation, Mixed, value
 from ..expressions.walks import leaves
-from ..reading.lexing import PRINTED, DecimalMark
-from ..reading.problem import Problem
+from ..limits import PRINTED
+from ..reading.problem import Problem, problem_of
 from ..reading.reader import read
 from ..ways.settings import Ways
-from ..worked import Worked, work_text
-from .answers import _NUMBERS, diagnose
+from ..worked import Worked, work_out, work_text
+from .answers import _NUMBERS, VerdictWord, diagnose
 
 # A written working ---------------------------------------------------------------------------------------------
 
@@ -34,7 +34,7 @@ class Checked:
 
     lines: tuple[Line, ...]
     first_wrong: int | None
-    answer: str
+    answer: VerdictWord
 
 
 def check(source: str, lines: list[str], ways: Ways | None = None, mark: DecimalMark = ".") -> Checked:
@@ -108,7 +108,7 @@ def _codes(before: Problem, typed: str, ways: Ways, mark: DecimalMark) -> tuple[
     """The codes that lead from the line before, read as a problem, to what was typed."""
     try:
         answer = read(typed, mark, PRINTED)
-        worked = work_text(text(before.expr), ways, ".")
+        worked = work_out(problem_of(before.expr), ways)
     except CoreError:
         return ()
     wanted = value(answer.expr)

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Iterator
+from functools import partial
 
 from ..errors import CoreError
-from ..expressions.text import text
+from ..expressions.digits import with_digits_changed
+from ..expressions.tree import Expr
 from ..judging.misconceptions import Found
+from ..limits import TYPED
+from ..reading.problem import problem_of
 from ..searching.deadline import passed
 from ..ways.settings import Ways
-from ..worked import Worked, work_text
+from ..worked import Worked, work_out
 
-_NUMBER = re.compile(r"\d+")
 _FARTHEST = 6  # a number is changed by so much at most
 
 
@@ -23,7 +25,7 @@ def nearest(worked: Worked, code: str, apart_from: str | None = None) -> Worked 
     or none that is tried before the deadline.
     """
     other_rung = None
-    for changed in _changes(text(worked.working.problem.expr)):
+    for changed in _changes(worked.working.problem.expr):
         if passed():
             break
         found = _worked(changed, worked.working.ways)
@@ -37,20 +39,22 @@ def nearest(worked: Worked, code: str, apart_from: str | None = None) -> Worked 
     return other_rung
 
 
-def _changes(written: str) -> Iterator[str]:
-    """*written* with one of its numbers changed, the smallest changes first."""
-    numbers = list(_NUMBER.finditer(written))
+def _changes(expr: Expr) -> Iterator[Expr]:
+    """*expr* with one of its numbers changed, the smallest changes first."""
     for size in range(1, _FARTHEST + 1):
-        for number in numbers:
-            for changed in (int(number.group()) + size, int(number.group()) - size):
-                if changed > 0:
-                    places = len(number.group()) if written[number.start() - 1 : number.start()] == "." else 0
-                    yield f"{written[: number.start()]}{changed:0{places}}{written[number.end() :]}"
+        yield from with_digits_changed(expr, partial(_moved, size))
 
 
-def _worked(written: str, ways: Ways) -> Worked | None:
+def _moved(size: int, digits: str, after_point: bool) -> Iterator[str]:
+    """The number that *digits* spell, *size* more and *size* less; zeros at the front stay after a point."""
+    for changed in (int(digits or "0") + size, int(digits or "0") - size):
+        if digits and changed > 0:
+            yield f"{changed:0{len(digits)}}" if after_point else str(changed)
+
+
+def _worked(changed: Expr, ways: Ways) -> Worked | None:
     try:
-        return work_text(written, ways, ".")
+        return work_out(problem_of(changed, limits=TYPED), ways)
     except CoreError:
         return None
 

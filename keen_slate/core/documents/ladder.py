@@ -1,36 +1,57 @@
-"""A ladder as the document that the command line prints and the HTTP API returns (docs/formats.md)."""
+"""A ladder as its published document (docs/formats.md)."""
 
 from __future__ import annotations
 
-from dataclasses import asdict
-from typing import Any
+from collections.abc import Mapping
+from dataclasses import dataclass
 
 from ..expressions.text import text
+from ..grading.features import Features
 from ..ladders.build import Ladder
 from ..ladders.options import Option
 from ..ladders.spec import Spec
 from ..reading.problem import labelled
 
 
-def ladder_document(ladder: Ladder, spec: Spec) -> dict[str, Any]:
-    """The problems with their label, their features and what they reveal; what the ladder reveals and leaves alike."""
-    return {
-        "problems": [problem_document(found, spec.label) for found in ladder.problems],
-        "reveals": list(ladder.reveals),
-        "not_separated": [list(pair) for pair in ladder.not_separated],
-        "considered": ladder.considered,
-        "counts": dict(ladder.counts),
-        "exact": ladder.exact,
-        "sampled": ladder.sampled,
-        "ended_early": ladder.ended_early,
-        "not_revealed": list(ladder.not_revealed),
-    }
+@dataclass(frozen=True, slots=True)
+class LadderProblemDocument:
+    """One problem of a ladder with its features, and the codes that it reveals."""
+
+    text: str
+    features: Features
+    reveals: tuple[str, ...]
 
 
-def problem_document(found: Option, label: str | None) -> dict[str, Any]:
+@dataclass(frozen=True, slots=True)
+class LadderDocument:
+    """The problems, what they reveal and leave alike, and how many candidates there were."""
+
+    problems: tuple[LadderProblemDocument, ...]
+    reveals: tuple[str, ...]
+    not_separated: tuple[tuple[str, str], ...]
+    considered: int
+    counts: Mapping[str, int]
+    exact: bool
+    sampled: bool
+    ended_early: bool
+    not_revealed: tuple[str, ...]
+
+
+def ladder_document(ladder: Ladder, spec: Spec) -> LadderDocument:
+    """The document of a ladder."""
+    return LadderDocument(
+        problems=tuple([problem_document(found, spec.label) for found in ladder.problems]),
+        reveals=ladder.reveals,
+        not_separated=ladder.not_separated,
+        considered=ladder.considered,
+        counts=ladder.counts,
+        exact=ladder.exact,
+        sampled=ladder.sampled,
+        ended_early=ladder.ended_early,
+        not_revealed=ladder.not_revealed,
+    )
+
+
+def problem_document(found: Option, label: str | None) -> LadderProblemDocument:
     """One problem of a ladder."""
-    return {
-        "text": labelled(text(found.expr), label),
-        "features": asdict(found.features),
-        "reveals": list(found.answers),
-    }
+    return LadderProblemDocument(labelled(text(found.expr), label), found.features, tuple(found.answers))

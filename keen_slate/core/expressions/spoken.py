@@ -85,7 +85,7 @@ def parts_name(den: int, many: bool) -> str:
     ('halves', 'thirty-firsts', 'hundredth', 'two-hundredth')
     """
     if den == 1:
-        return "wholes" if many else "whole"
+        return "<wholes>" if many else "<whole>"
     if den == 2:
         return "halves" if many else "half"
     name = ordinal(den)
@@ -99,6 +99,8 @@ def _open_words(num: int | None, den: int | None) -> str:
 
 
 def _fraction_words(num: int, den: int) -> str:
+    if num == den == 1:
+        return "<one whole>"
     return f"{cardinal(num)} {parts_name(den, num != 1)}"
 
 

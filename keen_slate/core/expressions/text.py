@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from fractions import Fraction
-from typing import assert_never
+from typing import Literal, assert_never
 
 from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Power, Product, Sum, Whole
 
-# Text ----------------------------------------------------------------------------------------------------
+DecimalMark = Literal[".", ","]
 
 
 def text(expr: Expr) -> str:

@@ -3,85 +3,86 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Literal, TypedDict, assert_never
+from dataclasses import dataclass
+from typing import Literal, assert_never
 
-from .text import text
+from .text import DecimalMark, text
 from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Power, Product, Sum, Whole
-
-
-def _or_blank(n: int | None) -> str:
-    return "_" if n is None else str(n)
-
-
-# Typesetting ---------------------------------------------------------------------------------------------
 
 Role = Literal["", "first", "second", "third", "fourth", "fifth", "sixth", "carried", "answer", "wrong"]
 Roles = tuple[Role, ...]
 TERM_ROLES: Roles = ("first", "second", "third", "fourth", "fifth", "sixth")
 
 
-class Glyph(TypedDict, total=False):
+@dataclass(frozen=True, slots=True)
+class Glyph:
     """A piece of typeset text: plain *text*, or a fraction of *top* over *bottom*; *role* gives its ink.
 
-    A "recurring" piece has a bar over it. In a jotting, *key* names a number that may be made a *blank*.
+    A "recurring" piece has a bar over it.
     """
 
     kind: Literal["words", "number", "operator", "fraction", "power", "recurring"]
-    text: str
-    top: str
-    bottom: str
-    role: Role
-    key: str
-    blank: bool
+    text: str | None = None
+    top: str | None = None
+    bottom: str | None = None
+    role: Role = ""
 
 
-def _number(text: str, role: Role) -> Glyph:
-    return {"kind": "number", "text": text, "role": role}
+@dataclass(frozen=True, slots=True)
+class JottingGlyph(Glyph):
+    """A piece of a jotting: *key* names a number or factor that pupils may fill in, *blank* says that they do."""
+
+    key: str | None = None
+    blank: bool = False
 
 
-def _operator(text: str) -> Glyph:
-    return {"kind": "operator", "text": "−" if text == "-" else text, "role": ""}
+def _operator(sign: str) -> Glyph:
+    return Glyph("operator", "−" if sign == "-" else sign)
 
 
 def _fraction(top: int | None, bottom: int | None, role: Role) -> Glyph:
-    return {"kind": "fraction", "top": _or_blank(top), "bottom": _or_blank(bottom), "role": role}
+    return Glyph("fraction", None, _or_blank(top), _or_blank(bottom), role)
 
 
-def glyphs(expr: Expr, roles: Roles = ()) -> list[Glyph]:
-    """*expr* as pieces to be set in a line; *roles* colours its numbers from left to right."""
-    return _glyphs(expr, iter(roles))
+def _or_blank(n: int | None) -> str:
+    return "_" if n is None else str(n)
 
 
-def _glyphs(expr: Expr, roles: Iterator[Role]) -> list[Glyph]:
+def glyphs(expr: Expr, roles: Roles = (), mark: DecimalMark = ".") -> list[Glyph]:
+    """*expr* as pieces to be set in a line, with the decimal *mark*; *roles* colours its numbers from left to right."""
+    return _glyphs(expr, iter(roles), mark)
+
+
+def _glyphs(expr: Expr, roles: Iterator[Role], mark: DecimalMark) -> list[Glyph]:
     match expr:
         case Whole() | Blank():
-            return [_number(text(expr), next(roles, ""))]
+            return [Glyph("number", text(expr), role=next(roles, ""))]
         case Dec(whole, places, period):
             ink: Role = next(roles, "")
-            recurring: list[Glyph] = [{"kind": "recurring", "text": period, "role": ink}] if period else []
-            return [_number(f"{whole}.{places}", ink), *recurring]
+            recurring = [Glyph("recurring", period, role=ink)] if period else []
+            return [Glyph("number", f"{whole}{mark}{places}", role=ink), *recurring]
         case Frac(num, den) | OpenFrac(num, den):
             return [_fraction(num, den, next(roles, ""))]
         case Mixed(whole, num, den):
             role: Role = next(roles, "")
-            return [_number(str(whole), role), _fraction(num, den, role)]
+            return [Glyph("number", str(whole), role=role), _fraction(num, den, role)]
         case OpenMixed(whole, den):
             beside: Role = next(roles, "")
-            return [_number(str(whole), beside), _fraction(None, den, beside)]
+            return [Glyph("number", str(whole), role=beside), _fraction(None, den, beside)]
         case Sum(first, rest) | Product(first, rest):
-            done = _glyphs(first, roles)
+            done = _glyphs(first, roles, mark)
             for operator, inner in rest:
-                done += [_operator(operator), *_glyphs(inner, roles)]
+                done += [_operator(operator), *_glyphs(inner, roles, mark)]
             return done
         case Neg(inner):
-            return [_number("−", ""), *_glyphs(inner, roles)]
+            return [Glyph("number", "−"), *_glyphs(inner, roles, mark)]
         case Bracket(inner):
-            return [_number("(", ""), *_glyphs(inner, roles), _number(")", "")]
+            return [Glyph("number", "("), *_glyphs(inner, roles, mark), Glyph("number", ")")]
         case Power(base, exponent):
-            return [*_glyphs(base, roles), {"kind": "power", "text": str(exponent), "role": ""}]
+            return [*_glyphs(base, roles, mark), Glyph("power", str(exponent))]
         case Equation(sides):
-            sides_glyphs = [_glyphs(side, roles) for side in sides]
-            return [glyph for i, side in enumerate(sides_glyphs) for glyph in ([_operator("=")] * (i > 0) + side)]
+            shown = [_glyphs(side, roles, mark) for side in sides]
+            return [glyph for i, side in enumerate(shown) for glyph in ([_operator("=")] * (i > 0) + side)]
         case _:
             assert_never(expr)
 

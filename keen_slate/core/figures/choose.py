@@ -1,32 +1,25 @@
-"""Which pictures can show a step, and which one serves it best. A new kind of picture has its place in `_MAKERS`."""
+"""Which pictures can show a step, and which one serves it best. A new kind of picture is one entry of `FIGURE_KINDS`."""
 
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 from math import ceil
 
-from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Sum, Whole, value
-from ..expressions.walks import has_blank, leaves
+from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, value
+from ..expressions.walks import denominators, leaves
+from ..limits import MOST_PARTS, MOST_WHOLES
 from ..working.proof import Working
 from ..working.step import Step
 from . import number_line, part_whole, place_value
 from .display import Figure
 from .pieces import draw
-from .scenes import MOST_PARTS, MOST_WHOLES, Scene, Taking, largest, scene_of, scene_of_problem
+from .scenes import Scene, Taking, largest, scene_of, scene_of_problem
 from .shapes import Circle, Square, Strip
 
-KINDS = ("bars", "circles", "grid", "number-line", "part-whole", "place-value")
-KIND_NAMES = {
-    "bars": "strips",
-    "circles": "circles",
-    "grid": "squares cut both ways",
-    "number-line": "number line",
-    "part-whole": "total and parts",
-    "place-value": "counters in columns",
-}
-TOO_MANY_PARTS = f"More than {MOST_PARTS} parts to a whole no longer help to see it: here is a number line."
-TOO_MANY_WHOLES = f"More than {MOST_WHOLES} wholes no longer help to see it: here is a number line."
+TOO_MANY_PARTS = f"More than {MOST_PARTS} parts to a <whole> no longer help to see it: here is a number line."
+TOO_MANY_WHOLES = f"More than {MOST_WHOLES} <wholes> no longer help to see it: here is a number line."
 
 _MOST_PARTS_OF_CIRCLES = 12
 _PLAIN = (Whole, Frac, Mixed, Dec)
@@ -46,8 +39,7 @@ class Look:
     def of(cls, working: Working) -> Look:
         """The look of a working."""
         numbers = [working.problem.expr, working.answer]
-        written = [n for expr in [*numbers, *[s.after for s in working.steps]] for n in leaves(expr)]
-        dens = [n.den for n in written if isinstance(n, (Frac, Mixed, OpenFrac, OpenMixed)) and n.den]
+        dens = [d for expr in [*numbers, *[s.after for s in working.steps]] for d in denominators(expr)]
         whole = max([ceil(abs(value(n))) for expr in numbers for n in leaves(expr) if _is_plain(n)], default=1)
         terms = list(leaves(working.problem.expr))
         product = working.ways.common_denominator == "product"
@@ -55,33 +47,94 @@ class Look:
 
 
 def _grid(terms: Sequence[Expr], dens: list[int]) -> tuple[int, int] | None:
-    if len(terms) != 2 or not all(isinstance(n, Frac) and n.num and n.den and n.num <= n.den for n in terms):
+    if len(terms) != 2 or not all(isinstance(n, Frac) and 0 < n.num <= n.den for n in terms):
         return None
     columns, rows = [n.den for n in terms if isinstance(n, Frac)]
     suits = columns != rows and min(columns, rows) > 1 and columns * rows <= MOST_PARTS and columns * rows in dens
     return (columns, rows) if suits else None
 
 
-def offered(step: Step, look: Look) -> list[str]:
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """A step as its pictures see it: what happens in it, and what is asked of each kind of picture, found once."""
+
+    step: Step
+    look: Look
+    scene: Scene | None
+    parts: tuple[part_whole.Part, list[part_whole.Part]] | None
+
+    @classmethod
+    def of(cls, step: Step, look: Look) -> Seen:
+        """*step*, looked at with the *look* of its working."""
+        return cls(step, look, scene_of(step), _parts(step))
+
+
+@dataclass(frozen=True, slots=True)
+class FigureKind:
+    """A kind of picture: what it is called, whether it can show a step, and how it is drawn where it can."""
+
+    name: str
+    can: Callable[[Seen], bool]
+    draw: Callable[[Seen], Figure]
+
+
+def _fits_pieces(kind: str, seen: Seen) -> bool:
+    return seen.scene is not None and _fits(kind, seen.scene, seen.look)
+
+
+def _draw_pieces(kind: str, seen: Seen) -> Figure:
+    assert seen.scene is not None, "asked only where it fits"
+    return draw_scene(seen.scene, kind, seen.look)
+
+
+def _pieces(kind: str, name: str) -> FigureKind:
+    return FigureKind(name, partial(_fits_pieces, kind), partial(_draw_pieces, kind))
+
+
+def _draw_parts(seen: Seen) -> Figure:
+    assert seen.parts is not None, "asked only where there are parts"
+    return part_whole.draw(*seen.parts)
+
+
+def _can_be_jumped(seen: Seen) -> bool:
+    step = seen.step
+    return _is_sum(step.before) and _is_sum(step.after) and step.kind.pictures != "none"
+
+
+FIGURE_KINDS: dict[str, FigureKind] = {
+    "bars": _pieces("bars", "strips"),
+    "circles": _pieces("circles", "circles"),
+    "grid": _pieces("grid", "squares cut both ways"),
+    "number-line": FigureKind(
+        "number line", _can_be_jumped, lambda seen: replace(number_line.of_step(seen.step), note=_note(seen.scene))
+    ),
+    "part-whole": FigureKind("total and parts", lambda seen: seen.parts is not None, _draw_parts),
+    "place-value": FigureKind(
+        "counters in columns",
+        lambda seen: place_value.can(seen.step),
+        lambda seen: place_value.of_step(seen.step, seen.look.label),
+    ),
+}
+
+
+def offered(seen: Seen) -> list[str]:
     """The kinds of picture that can show a step, the one that serves it best first."""
-    scene = scene_of(step)
-    kinds = [kind for kind in KINDS if _can(kind, step, scene, look)]
-    best = _best(step, look, kinds)
+    kinds = [code for code, kind in FIGURE_KINDS.items() if kind.can(seen)]
+    best = _best(seen, kinds)
     return sorted(kinds, key=lambda kind: kind != best)
 
 
 def of_step(step: Step, look: Look, kind: str | None = None) -> Figure | None:
     """The picture of a step, of the *kind* asked for where it can be had; None where there is none at all."""
-    return of_kinds(step, look, offered(step, look), kind)
+    seen = Seen.of(step, look)
+    return of_kinds(seen, offered(seen), kind)
 
 
-def of_kinds(step: Step, look: Look, kinds: list[str], kind: str | None = None) -> Figure | None:
+def of_kinds(seen: Seen, kinds: list[str], kind: str | None = None) -> Figure | None:
     """The same, where the *kinds* that are `offered` are known."""
     if not kinds:
         return None
-    chosen = kind if kind in kinds else kinds[0]
-    figure = _MAKERS[chosen](step, look)
-    return replace(figure, note=_note(step)) if chosen == "number-line" else figure
+    return FIGURE_KINDS[kind if kind in kinds else kinds[0]].draw(seen)
 
 
 def of_problem(working: Working, kind: str | None = None) -> Figure | None:
@@ -109,53 +162,16 @@ def draw_scene(scene: Scene, kind: str, look: Look) -> Figure:
     return draw(scene, kind, [square, replace(square, across=True)])
 
 
-def _pieces(kind: str) -> Callable[[Step, Look], Figure]:
-    def make(step: Step, look: Look) -> Figure:
-        scene = scene_of(step)
-        if scene is None:
-            raise ValueError(f"{step.kind} has no wholes and parts to draw")
-        return draw_scene(scene, kind, look)
-
-    return make
-
-
-def _part_whole(step: Step, look: Look) -> Figure:
-    found = _parts(step)
-    if found is None:
-        raise ValueError(f"{step.kind} has no total with parts")
-    return part_whole.draw(*found)
-
-
 def _parts(step: Step) -> tuple[part_whole.Part, list[part_whole.Part]] | None:
     if isinstance(step.before, Equation):
         return part_whole.parts_of_equation(step.before, step.after)
-    if not step.kind.startswith(("add", "subtract", "common", "column")) or not _is_sum(step.before):
+    if not step.kind.totals or not _is_sum(step.before):
         return None
     return part_whole.parts_of(step.before, step.after)
 
 
-_MAKERS: dict[str, Callable[[Step, Look], Figure]] = {
-    "bars": _pieces("bars"),
-    "circles": _pieces("circles"),
-    "grid": _pieces("grid"),
-    "number-line": lambda step, look: number_line.of_step(step),
-    "part-whole": _part_whole,
-    "place-value": lambda step, look: place_value.of_step(step, look.label),
-}
-
-
-def _can(kind: str, step: Step, scene: Scene | None, look: Look) -> bool:
-    if kind == "number-line":
-        return _is_sum(step.before) and _is_sum(step.after) and step.kind != "reorder"
-    if kind == "part-whole":
-        return _parts(step) is not None
-    if kind == "place-value":
-        return place_value.can(step)
-    return scene is not None and _fits(kind, scene, look)
-
-
 def _is_plain(number: Expr) -> bool:
-    return isinstance(number, _PLAIN) and not has_blank(number)
+    return isinstance(number, _PLAIN)
 
 
 def _is_sum(expr: Expr) -> bool:
@@ -192,12 +208,12 @@ def _stays_in_grid(scene: Scene, grid: tuple[int, int]) -> bool:
     )
 
 
-def _best(step: Step, look: Look, kinds: list[str]) -> str:
-    for first in (
-        ("place-value", "part-whole") if isinstance(step.before, Equation) or step.kind.startswith("column") else ()
-    ):
-        if first in kinds:
-            return first
+def _best(seen: Seen, kinds: list[str]) -> str:
+    look = seen.look
+    if isinstance(seen.step.before, Equation) or seen.step.kind.pictures == "columns":
+        for first in ("place-value", "part-whole"):
+            if first in kinds:
+                return first
     if look.product and "grid" in kinds:
         return "grid"
     if "circles" in kinds and 1 < look.wholes <= MOST_WHOLES and look.parts <= _MOST_PARTS_OF_CIRCLES:
@@ -205,8 +221,7 @@ def _best(step: Step, look: Look, kinds: list[str]) -> str:
     return "bars" if "bars" in kinds else "number-line"
 
 
-def _note(step: Step) -> str:
-    scene = scene_of(step)
+def _note(scene: Scene | None) -> str:
     if scene is None:
         return ""
     parts, wholes = largest(scene)

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from ..expressions.terms import signed_terms
 from ..expressions.tree import Expr, Frac, Mixed, Neg, Whole
+from ..limits import MOST_PARTS, MOST_WHOLES
 from ..working.proof import Working
 from . import number_line
 from .choose import Look, draw_scene
 from .display import Figure
-from .scenes import MOST_PARTS, MOST_WHOLES, Amount, Shown, largest
+from .scenes import Amount, Shown, largest
 
 
 def of_wrong(working: Working, wrong: Expr) -> Figure | None:

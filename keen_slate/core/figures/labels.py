@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from ..expressions.text import text
 from ..expressions.tree import Expr, Frac, Mixed, Neg
 from ..expressions.typeset import Role
+from ..expressions.voice import in_sentence
 from .display import DIGIT_WIDTH, TEXT_SIZE, WIDTH, Length, Shape, When
 
 HEIGHT = 46  # of a label with a fraction; all labels take as much
@@ -22,9 +23,9 @@ def number_width(number: Expr, sign: str = "") -> int:
         case Neg(inner):
             return number_width(inner, sign + _MINUS)
         case Frac(num, den):
-            return wide + _SPACE * bool(sign) + DIGIT_WIDTH * max(len(_side(num)), len(_side(den)))
+            return wide + _SPACE * bool(sign) + DIGIT_WIDTH * max(len(str(num)), len(str(den)))
         case Mixed(whole, num, den):
-            return wide + DIGIT_WIDTH * (len(str(whole)) + max(len(_side(num)), len(_side(den)))) + _SPACE
+            return wide + DIGIT_WIDTH * (len(str(whole)) + max(len(str(num)), len(str(den)))) + _SPACE
     return wide + DIGIT_WIDTH * len(text(number))
 
 
@@ -37,7 +38,7 @@ def number_label(
         return
     width = number_width(number, sign)
     middle = y + HEIGHT // 2 + TEXT_SIZE // 3
-    whole = text(number)
+    whole = in_sentence(number)
     if isinstance(number, Frac):
         whole = ""
     elif isinstance(number, Mixed):
@@ -46,12 +47,12 @@ def number_label(
     if sign + whole:
         yield Shape("text", "label", (left, middle), role, when, text=sign + whole)
     if isinstance(number, (Frac, Mixed)):
-        bar = DIGIT_WIDTH * max(len(_side(number.num)), len(_side(number.den)))
+        bar = DIGIT_WIDTH * max(len(str(number.num)), len(str(number.den)))
         right = x + width // 2 - _SPACE // 2
         centre = right - bar // 2
-        yield Shape("text", "label", (centre, y + 18), role, when, text=_side(number.num), anchor="middle")
+        yield Shape("text", "label", (centre, y + 18), role, when, text=str(number.num), anchor="middle")
         yield Shape("line", "bar", (right - bar, y + 24, right, y + 24), role, when)
-        yield Shape("text", "label", (centre, y + 43), role, when, text=_side(number.den), anchor="middle")
+        yield Shape("text", "label", (centre, y + 43), role, when, text=str(number.den), anchor="middle")
 
 
 def within(x: Length, width: int) -> Length:
@@ -73,7 +74,3 @@ class Levels:
                 return i
         self.taken.append([(start, end)])
         return len(self.taken) - 1
-
-
-def _side(n: int | None) -> str:
-    return "_" if n is None else str(n)

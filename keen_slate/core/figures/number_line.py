@@ -13,6 +13,7 @@ from ..expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Sum, Whole,
 from ..expressions.typeset import Role, roles_for
 from ..expressions.walks import leaves
 from ..working.step import Step
+from ..working.step_kinds import COUNT_BACK, SHIFT_BOTH
 from .display import WIDTH, Figure, Length, Shape, When
 from .labels import HEIGHT, Levels, number_label, number_width, within
 from .shapes import exact
@@ -44,13 +45,13 @@ class _Point:
 
 def of_step(step: Step) -> Figure:
     """The jumps of a step before and after; the lone numbers of a step are jumps from 0."""
-    if step.kind == "shift-both":
+    if step.kind is SHIFT_BOTH:
         return _shift_both(step)
     before, after = _jumps(step.before), _jumps(step.after)
     if _same_way(before, after):
         changed: list[tuple[_Jump, When]] = [(jump, "before") for jump in before]
         return _draw(changed + [(jump, "after") for jump in after], [], _denominators(step))
-    if step.kind == "count-back":
+    if step.kind is COUNT_BACK:
         # What has been jumped already is kept in sight.
         done = _Jump(before[0].end, after[0].end, None, "carried")
         so_far = [after[0]] if done.start == done.end else [before[0], done]

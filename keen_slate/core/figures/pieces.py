@@ -74,8 +74,8 @@ def _one_whole(sheet: _Sheet) -> None:
     """The strip that all others are compared with."""
     width = sheet.form.width
     sheet.shapes.append(Shape("rect", "whole", (0, 0, width, _LABEL)))
-    sheet.shapes.append(Shape("text", "label", (exact(width, 2), _BASELINE + 1), text="1 whole", anchor="middle"))
-    sheet.said.append("A strip for one whole, and below it strips as long.")
+    sheet.shapes.append(Shape("text", "label", (exact(width, 2), _BASELINE + 1), text="1 <whole>", anchor="middle"))
+    sheet.said.append("A strip for <one whole>, and below it strips as long.")
     sheet.y += _LABEL + 4
 
 

@@ -5,11 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from ..arithmetic.columns import Added, Subtracted, add_columns, digits_of, in_last_place, places_of, subtract_columns
-from ..expressions.text import text
 from ..expressions.tree import Dec, Expr, Neg, Sum, Whole
 from ..expressions.typeset import TERM_ROLES, Role
+from ..expressions.voice import MARK, in_sentence
 from ..expressions.walks import leaves
 from ..working.step import Step
+from ..working.step_kinds import COLUMN_ADD, COLUMN_SUBTRACT
 from .display import WIDTH, Figure, Shape, When
 
 _WIDEST = 22  # from counter to counter, at most
@@ -35,21 +36,21 @@ def of_step(step: Step, label: str | None) -> Figure:
     numbers = _numbers(step)
     places = max(places_of(n) for n in numbers)
     amounts = [in_last_place(n, places) for n in numbers]
-    if step.kind == "column-add":
+    if step.kind is COLUMN_ADD:
         return _Columns(places, add_columns(amounts), amounts, label).adding(numbers)
     return _Columns(places, subtract_columns(*amounts), amounts, label).taking(numbers)
 
 
 def _numbers(step: Step) -> list[Expr]:
     """The numbers of the calculation at the beginning of a step, without what waits after it."""
-    if step.kind not in ("column-add", "column-subtract"):
+    if step.kind not in (COLUMN_ADD, COLUMN_SUBTRACT):
         return []
     inner = step.before
     while isinstance(inner, Neg) or (isinstance(inner, Sum) and isinstance(inner.first, Neg)):
         inner = inner.first if isinstance(inner, Sum) else inner.inner
     found: list[Expr] = [n for n in leaves(inner) if isinstance(n, (Whole, Dec))]
     waiting = len(list(leaves(step.after))) - 1
-    return found[:2] if step.kind == "column-subtract" else found[: len(found) - waiting]
+    return found[:2] if step.kind is COLUMN_SUBTRACT else found[: len(found) - waiting]
 
 
 def _result(step: Step) -> Expr:
@@ -126,7 +127,7 @@ class _Columns:
             most = max(most, k)
         bottom = goal + _rows(most) * self.pitch
         self._frame(bottom)
-        said = [f"{text(n)} is {self._said(a)}" for n, a in zip(numbers, self.amounts, strict=True)]
+        said = [f"{in_sentence(n)} is {self._said(a)}" for n, a in zip(numbers, self.amounts, strict=True)]
         carried = sum(c.carries for c in self.columns if isinstance(c, Added))
         alt = (
             f"Counters in columns for {', '.join(reversed(self.heads))}: {'; '.join(said)}. Then all of them stand together"
@@ -157,9 +158,9 @@ class _Columns:
         self._frame(bottom)
         exchanged = sum(c.exchanged for c in self.columns if isinstance(c, Subtracted))
         alt = (
-            f"Counters in columns for {', '.join(reversed(self.heads))}: {text(numbers[0])} is {self._said(self.amounts[0])}. "
+            f"Counters in columns for {', '.join(reversed(self.heads))}: {in_sentence(numbers[0])} is {self._said(self.amounts[0])}. "
             f"Then {f'one is exchanged for ten on its right, {exchanged} times, and ' if exchanged else ''}"
-            f"the counters of {text(numbers[1])} are crossed off."
+            f"the counters of {in_sentence(numbers[1])} are crossed off."
         )
         return Figure("place-value", WIDTH, bottom + 2, tuple(self.shapes), alt)
 
@@ -189,4 +190,4 @@ def _head(power: int, label: str | None) -> str:
     if label in _MONEY and power >= -2:
         before, after, small = _MONEY[label]
         return f"{before}{10**power}{after}" if power >= 0 else f"{10 ** (power + 2)}{small}"
-    return str(10**power) if power >= 0 else f"0.{'0' * (-power - 1)}1"
+    return str(10**power) if power >= 0 else f"0{MARK}{'0' * (-power - 1)}1"

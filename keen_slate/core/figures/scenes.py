@@ -10,11 +10,15 @@ from ..expressions.tree import Bracket, Equation, Expr, Frac, Mixed, Neg, Sum, W
 from ..expressions.typeset import Role, roles_for
 from ..expressions.walks import children, has_blank, leaves
 from ..working.step import Step
-
-MOST_PARTS = 24
-MOST_WHOLES = 12
-
-_NUMBER_LINE_ONLY = {"count-back", "shift-both", "put-sign", "reorder"}
+from ..working.step_kinds import (
+    ADD_FRACTIONS,
+    ADD_WHOLES,
+    EQUIVALENT,
+    JOIN,
+    REGROUP,
+    SUBTRACT_FRACTIONS,
+    SUBTRACT_WHOLES,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,9 +49,9 @@ class Amount:
         """The amount as it is counted in a picture.
 
         >>> Amount(7, 3, 12).said, Amount(0, 1, 2).said, Amount(1, 0, 1).said
-        ('7 wholes and 3 twelfths', '1 half', '1 whole')
+        ('7 <wholes> and 3 twelfths', '1 half', '1 <whole>')
         """
-        said = [f"{self.wholes} whole{'s' if self.wholes != 1 else ''}"] if self.wholes else []
+        said = [f"{self.wholes} {'<whole>' if self.wholes == 1 else '<wholes>'}"] if self.wholes else []
         if self.num or not self.wholes:
             said.append(f"{self.num} {parts_name(self.den, self.num != 1)}")
         return " and ".join(said)
@@ -84,20 +88,20 @@ Scene = Shown | Joining | Taking
 
 def scene_of(step: Step) -> Scene | None:
     """What a step does to its numbers; None where wholes and parts cannot show it."""
-    if step.kind == "equivalent" and isinstance(step.before, Equation):
+    if step.kind is EQUIVALENT and isinstance(step.before, Equation):
         return _equivalent(step.before, step.after)
     if (
-        step.kind in _NUMBER_LINE_ONLY
+        step.kind.pictures in ("jumps", "none")
         or not (_is_plain(step.before) and _is_plain(step.after))
         or not all(isinstance(n, (Whole, Frac, Mixed)) for n in _numbers(step))
     ):
         return None
-    if step.kind.startswith("subtract"):
+    if step.kind.pictures == "taking":
         return _taking(step)
-    if step.kind in ("add", "add-wholes", "add-fractions", "join"):
+    if step.kind.pictures == "joining":
         if (joining := _joining(step)) is not None:
             return joining
-        if step.kind != "join":
+        if step.kind is not JOIN:
             return None
     return _shown(step)
 
@@ -158,7 +162,7 @@ def _same(amount: Amount, role: Role) -> tuple[Amount, Amount, Role]:
 
 def _shown(step: Step) -> Shown | None:
     before, after = list(leaves(step.before)), list(leaves(step.after))
-    carried = step.kind == "regroup"
+    carried = step.kind is REGROUP
     roles: list[Role] = [(step.roles[i] if i < len(step.roles) else "") or "answer" for i in range(len(after))]
     if carried:  # only the whole that is cut is in the ink of what is carried
         roles = list(roles_for(len(after)))
@@ -181,9 +185,9 @@ def _joining(step: Step) -> Joining | None:
         return None
     numbers = [Amount.of(n) for n in leaves(step.before)]
     results = [Amount.of(n) for n in leaves(step.after)]
-    if step.kind == "add-wholes":
+    if step.kind is ADD_WHOLES:
         numbers, results = [Amount(n.wholes, 0, 1) for n in numbers], results[:1]
-    elif step.kind == "add-fractions":
+    elif step.kind is ADD_FRACTIONS:
         numbers, results = [Amount(0, n.num, n.den) for n in numbers], results[-1:]
     else:
         while len(results) > 1 and numbers[-1] == results[-1]:
@@ -204,9 +208,9 @@ def _taking(step: Step) -> Taking | None:
     if pair is None or isinstance(step.after, Neg):
         return None
     start, away = Amount.of(pair[0]), Amount.of(pair[1])
-    if step.kind == "subtract-wholes":
+    if step.kind is SUBTRACT_WHOLES:
         start, away = Amount(start.wholes, 0, 1), Amount(away.wholes, 0, 1)
-    elif step.kind == "subtract-fractions":
+    elif step.kind is SUBTRACT_FRACTIONS:
         numbers = [Amount.of(n) for n in leaves(step.before)]
         start, away = [Amount(0, n.num, n.den) for n in numbers if n.num][:2]
     den = start.den if start.num else away.den

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from html import escape
 from typing import Literal
 
+from ..expressions.voice import OWN, Voice
 from .display import TEXT_SIZE, Figure, Mark, State, marks
 from .inks import INK, INKS, PAPER, TILE
 
@@ -28,10 +29,10 @@ _LOOKS = {
 }
 
 
-def svg(figure: Figure, state: Literal["before", "after", "both"] = "after", say: Callable[[str], str] = str) -> str:
+def svg(figure: Figure, state: Literal["before", "after", "both"] = "after", voice: Voice = OWN) -> str:
     """*figure* as an SVG document; of an action, one state or "both", under each other.
 
-    *say* puts words into the class's vocabulary.
+    *voice* says its words.
     """
     states: list[State] = (
         ["before", "after"] if state == "both" and figure.acts else [state if state != "both" else "after"]
@@ -45,10 +46,10 @@ def svg(figure: Figure, state: Literal["before", "after", "both"] = "after", say
             body.append(
                 f'<text x="{figure.width // 2}" y="{y - _HEADING + 7}" text-anchor="middle" fill="{INK}">↓</text>'
             )
-        inner = "".join(_drawn(placed, shown, say))
+        inner = "".join(_drawn(placed, shown, voice))
         body.append(f'<g class="state" data-state="{shown}" transform="translate(0 {y})">{inner}</g>')
     used = [role for role in INKS if any(mark.look == "part" and mark.role == role for mark in placed)]
-    alt = escape(say(figure.alt))
+    alt = escape(voice.said(figure.alt))
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="{-PAD} {-PAD} {figure.width + 2 * PAD} {height + 2 * PAD}" '
         f'width="{figure.width + 2 * PAD}" height="{height + 2 * PAD}" role="img" font-family="{_FONT}" font-size="{TEXT_SIZE}">'
@@ -65,7 +66,7 @@ def _pattern(role: str) -> str:
     )
 
 
-def _drawn(placed: list[Mark], state: State, say: Callable[[str], str]) -> Iterator[str]:
+def _drawn(placed: list[Mark], state: State, voice: Voice) -> Iterator[str]:
     for mark in placed:
         if mark.when not in ("", state):
             continue
@@ -76,7 +77,7 @@ def _drawn(placed: list[Mark], state: State, say: Callable[[str], str]) -> Itera
             moved = f' transform="translate({mark.dx} {mark.dy}){turned}"'
         if mark.text:
             anchor = f' text-anchor="{mark.anchor}"' if mark.anchor != "start" else ""
-            yield f'<text class="label" x="{mark.x}" y="{mark.y}"{anchor} fill="{colour}">{escape(say(mark.text))}</text>'
+            yield f'<text class="label" x="{mark.x}" y="{mark.y}"{anchor} fill="{colour}">{escape(voice.said(mark.text))}</text>'
         elif mark.look == "part":
             yield f'<path class="part" data-role="{mark.role}" d="{mark.d}" fill="url(#hatch-{mark.role})"{moved}/>'
         else:

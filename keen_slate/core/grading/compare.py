@@ -6,24 +6,13 @@ from dataclasses import dataclass, replace
 
 from ..expressions.sentences import Rich
 from ..expressions.tree import Expr
-from ..ways.settings import CODES, NAMES
+from ..ways.settings import Setting, compared_in
 from ..working.methods import work
 from ..working.proof import Working
+from ..working.step_kinds import StepKind
 from .features import features
 
-# The settings that are ways of working a kind of problem, in the order in which they are shown.
-COMPARED: dict[str, tuple[str, ...]] = {
-    "add-subtract": ("mixed_subtract", "mixed_add", "common_denominator", "spot_wholes", "reduce_first", "simplify"),
-    "simplify": ("simplify",),
-    "convert": ("simplify",),
-    "decimal": ("decimal",),
-    "multiply-divide": ("cancel", "simplify"),
-    "order": ("mixed_kinds", "simplify"),
-    "missing": ("mixed_subtract", "mixed_add", "common_denominator", "simplify", "decimal"),
-}
-
-
-_Shape = list[tuple[str, Expr, tuple[Rich, ...]]]
+_Shape = list[tuple[StepKind, Expr, tuple[Rich, ...]]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,23 +42,25 @@ def other_ways(here: Working) -> list[OtherWay]:
     """
     shown: list[OtherWay] = []
     shape = _shape(here)
-    for setting in COMPARED.get(here.problem.kind, ()):
-        rows = [row for code in CODES[setting] if (row := _row(here, shape, setting, code)) is not None]
+    for setting in compared_in(here.problem.kind):
+        rows = [row for code in setting.codes if (row := _row(here, shape, setting, code)) is not None]
         if len(rows) > 1:
             shown += rows
     return shown
 
 
-def _row(here: Working, shape: _Shape, setting: str, code: str) -> OtherWay | None:
-    current = getattr(here.ways, setting) == code
-    ways = replace(here.ways, **{setting: code})
+def _row(here: Working, shape: _Shape, setting: Setting, code: str) -> OtherWay | None:
+    current = getattr(here.ways, setting.name) == code
+    ways = replace(here.ways, **{setting.name: code})
     there = here if current else work(here.problem, ways)
     if there.ways != ways and not current:
-        return OtherWay(setting, code, NAMES[setting, code], False, 0, None, 0)
+        return OtherWay(setting.name, code, setting.codes[code], False, 0, None, 0)
     if not current and (there.notes or _shape(there) == shape):
         return None
     facts = features(there)
-    return OtherWay(setting, code, NAMES[setting, code], current, facts.steps, facts.largest_number, facts.large_facts)
+    return OtherWay(
+        setting.name, code, setting.codes[code], current, facts.steps, facts.largest_number, facts.large_facts
+    )
 
 
 def _shape(working: Working) -> _Shape:

@@ -8,11 +8,11 @@ from itertools import pairwise
 from ..arithmetic.columns import add_columns, in_last_place, places_of, subtract_columns
 from ..expressions.tree import Dec, Whole
 from ..expressions.walks import denominators, has_sign, leaves
+from ..limits import TIMES_TABLE
 from ..working.methods.common_denominator import Relation, least, relation
 from ..working.proof import Working
+from ..working.step_kinds import CARRY_WHOLE, COLUMN_ADD, COLUMN_SUBTRACT, JOIN, PUT_SIGN, REGROUP, TO_MIXED
 from .rungs import rung_of, simplified_by
-
-TIMES_TABLE = 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,9 +52,9 @@ def features(working: Working) -> Features:
         largest_number=working.largest_number,
         steps=len(kinds),
         carries=carries
-        + kinds.count("carry-whole")
-        + sum(kind == "to-mixed" and following == "join" for kind, following in pairwise(kinds)),
-        regroups=regroups + kinds.count("regroup"),
+        + kinds.count(CARRY_WHOLE)
+        + sum(kind is TO_MIXED and following is JOIN for kind, following in pairwise(kinds)),
+        regroups=regroups + kinds.count(REGROUP),
         across_zeros=across,
         simplify_by=simplified_by(working),
         sum_above_one=answer > 1,
@@ -66,7 +66,7 @@ def features(working: Working) -> Features:
 
 def _meets_negatives(working: Working) -> bool:
     """Whether a sign is typed or put anywhere: one that is put on the way is put by a step of its own."""
-    if working.value < 0 or any(step.kind == "put-sign" for step in working.steps):
+    if working.value < 0 or any(step.kind is PUT_SIGN for step in working.steps):
         return True
     return any(has_sign(expr) for expr in (working.problem.expr, *[step.after for step in working.steps]))
 
@@ -75,13 +75,13 @@ def column_counts(working: Working) -> tuple[int, int, int]:
     """Carries, exchanges, and exchanges across a zero in the columns of a working; a new column at the front is no carry."""
     carries = regroups = across = 0
     for step in working.steps:
-        if step.kind not in ("column-add", "column-subtract"):
+        if step.kind not in (COLUMN_ADD, COLUMN_SUBTRACT):
             continue
         found = [n for n in leaves(step.before) if isinstance(n, (Whole, Dec))]
         places = max(places_of(n) for n in found)
         later = len(list(leaves(step.after))) - 1  # terms that wait
         amounts = [in_last_place(n, places) for n in found[: len(found) - later]]
-        if step.kind == "column-add":
+        if step.kind is COLUMN_ADD:
             carries += sum(c.carried > 0 and any(c.digits) for c in add_columns(amounts))
         else:
             subtracted = subtract_columns(max(amounts[:2]), min(amounts[:2]))

@@ -10,24 +10,25 @@ from ..expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Power, Sum,
 from ..expressions.walks import children, has_sign, leaves
 from ..working.methods.common_denominator import relation
 from ..working.proof import Working
+from ..working.step_kinds import REGROUP, SIMPLIFY
 
 RUNGS: dict[str, str] = {
     "F1": "the pieces are the same size",
     "F2": "the answer can be simplified",
-    "F3": "the answer reaches one whole",
-    "F4": "one denominator fits the other",
-    "F5": "the denominators share a factor",
-    "F6": "the denominators share no factor",
+    "F3": "the answer reaches <one whole>",
+    "F4": "one <denominator> fits the other",
+    "F5": "the <denominators> share a factor",
+    "F6": "the <denominators> share no factor",
     "F7": "three terms or more",
-    "M1": "mixed numbers, nothing is carried",
-    "M2": "the fractions fill another whole",
-    "M3": "mixed numbers, unlike pieces",
-    "M4": "unlike pieces that fill another whole",
-    "M5": "mixed numbers are subtracted",
-    "M6": "a fraction is taken from a whole",
-    "M7": "a whole has to be cut up",
-    "M8": "unlike pieces, and a whole cut up",
-    "M9": "a whole cut up, and the answer simplified",
+    "M1": "<mixed numbers>, nothing is carried",
+    "M2": "the fractions fill another <whole>",
+    "M3": "<mixed numbers>, unlike pieces",
+    "M4": "unlike pieces that fill another <whole>",
+    "M5": "<mixed numbers> are subtracted",
+    "M6": "a fraction is taken from a <whole>",
+    "M7": "a <whole> has to be cut up",
+    "M8": "unlike pieces, and a <whole> cut up",
+    "M9": "a <whole> cut up, and the answer simplified",
     "D1": "decimals, nothing is carried",
     "D2": "a carry or an exchange between places",
     "D3": "numbers with different places",
@@ -77,7 +78,7 @@ def simplified_by(working: Working) -> int:
 
     Terms that are simplified before they are added do not count.
     """
-    steps = [step for step in working.steps if step.kind == "simplify" and not isinstance(step.after, Sum)]
+    steps = [step for step in working.steps if step.kind is SIMPLIFY and not isinstance(step.after, Sum)]
     return prod([step.facts[0][1] for step in steps])
 
 
@@ -111,7 +112,7 @@ def _mixed_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | None:
 
 
 def _subtracting_rung(working: Working, like: bool) -> str:
-    if not any(step.kind == "regroup" for step in working.steps):
+    if not any(step.kind is REGROUP for step in working.steps):
         return "M5"
     if like:
         return "M7"

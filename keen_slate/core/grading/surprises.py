@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from ..expressions.tree import Neg, Sum, Whole
-from ..figures.scenes import MOST_PARTS
 from ..judging.misconceptions import Found
+from ..limits import MOST_PARTS
 from ..working.proof import Working
 from ..working.step import Step
+from ..working.step_kinds import PUT_SIGN, SUBTRACT_FRACTIONS
 from .features import Features
 
 LARGE_DENOMINATOR = 60
@@ -23,7 +24,9 @@ def surprises(working: Working, features: Features, found: list[Found]) -> list[
     if not working.steps:
         said.append("There is nothing to do.")
     if features.regroups:
-        said.append("Needs regrouping." if features.regroups == 1 else f"Needs regrouping {features.regroups} times.")
+        said.append(
+            "Needs <regrouping>." if features.regroups == 1 else f"Needs <regrouping> {features.regroups} times."
+        )
     said += _about_size(features)
     if features.whole_answer:
         said.append("The answer is a whole number." if working.answer_text[:1] != "0" else "The answer is 0.")
@@ -38,17 +41,17 @@ def _dips_below_zero(working: Working) -> bool:
 
 
 def _falls_below_zero(step: Step) -> bool:
-    signed = step.kind == "put-sign" and step.after != Whole(0)
-    return signed or (step.kind == "subtract-fractions" and isinstance(step.after, Sum))
+    signed = step.kind is PUT_SIGN and step.after != Whole(0)
+    return signed or (step.kind is SUBTRACT_FRACTIONS and isinstance(step.after, Sum))
 
 
 def _about_size(features: Features) -> list[str]:
     d = features.common_denominator or 1
     said = []
     if d > LARGE_DENOMINATOR:
-        said.append(f"The least common denominator is {d}.")
+        said.append(f"The <least common denominator> is {d}.")
     elif d > MOST_PARTS:
-        said.append(f"The least common denominator is {d}: too many parts for a picture.")
+        said.append(f"The <least common denominator> is {d}: too many parts for a picture.")
     if features.large_facts:
         said.append("Needs a multiplication fact beyond 12 × 12.")
     return said

@@ -94,7 +94,7 @@ def _why(terms: list[tuple[int, Expr]], total: Fraction) -> str:
     if all(size < half for size in sizes):
         return "both are less than a half"
     return "together they " + (
-        "fill a whole" if total == 1 else "are more than a whole" if total > 1 else "do not fill a whole"
+        "fill a <whole>" if total == 1 else "are more than a <whole>" if total > 1 else "do not fill a <whole>"
     )
 
 

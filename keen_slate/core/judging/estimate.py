@@ -15,7 +15,6 @@ from fractions import Fraction
 
 from ..expressions.sentences import Rich
 from ..expressions.terms import signed_terms
-from ..expressions.text import text
 from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, make, mixed, ratio, value
 from ..expressions.walks import leaves, map_numbers
 from ..working.proof import Working
@@ -39,7 +38,7 @@ class Estimate:
     within: bool | None
     ties: tuple[int, ...]
     sum: Expr
-    sentence: str
+    sentence: Rich
     tie: Rich
 
     def catches(self, answer: Fraction) -> bool:
@@ -95,10 +94,10 @@ def estimate(working: Working) -> Estimate | None:
     within = abs(answer - total) <= bound
     tied = tuple([i for i, (_, tie) in enumerate(rounds) if tie])
     verdict = "Reasonable." if within else "Too far off."
-    sentence = (
-        f"About {text(mixed(total))}, from {text(joined)}. {text(working.answer)} is "
-        f"{'at most' if within else 'more than'} {text(mixed(bound))} away. {verdict}"
-    )
+    sentence: Rich = (
+        "About ", mixed(total), ", from ", joined, ". ", working.answer,
+        f" is {'at most' if within else 'more than'} ", mixed(bound), f" away. {verdict}",
+    )  # fmt: skip
     tie = _tie(terms, tied, rule, ties)
     return Estimate(
         rule, tuple(rounded), total, bound, total - bound, total + bound, within, tied, joined, sentence, tie
@@ -119,7 +118,8 @@ def _between(working: Working, terms: list[tuple[int, Expr]]) -> Estimate:
         [s for s, _ in terms], [mixed(a if s > 0 else b) for (s, _), (a, b) in zip(terms, ends, strict=True)]
     )
     verdict = "It can be right." if within else "It cannot be right."
-    sentence = f"Between {text(mixed(low))} and {text(mixed(high))}. {text(working.answer)} is {'inside' if within else 'outside'}. {verdict}"
+    side = "inside" if within else "outside"
+    sentence: Rich = ("Between ", mixed(low), " and ", mixed(high), ". ", working.answer, f" is {side}. {verdict}")
     rounded = tuple([mixed(end) for pair in ends for end in dict.fromkeys(pair)])
     return Estimate("between", rounded, None, None, low, high, within, (), joined, sentence, ())
 
@@ -143,8 +143,9 @@ def _of_any(working: Working, expr: Expr, rule: str) -> Estimate | None:
     except ZeroDivisionError:
         return None
     off = abs(working.value - total)
-    side = "the same" if not off else f"{text(mixed(off))} {'more' if working.value > total else 'less'}"
-    sentence = f"About {text(mixed(total))}, from {text(joined)}. {text(working.answer)} is {side}. There is no bound here: compare the size."
+    side: Rich = (mixed(off), " more" if working.value > total else " less") if off else ("the same",)
+    end = ". There is no bound here: compare the size."
+    sentence: Rich = ("About ", mixed(total), ", from ", joined, ". ", working.answer, " is ", *side, end)
     return Estimate(rule, tuple(rounded), total, None, None, None, None, tuple(tied), joined, sentence, ())
 
 

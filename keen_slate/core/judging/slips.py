@@ -5,19 +5,18 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
-from itertools import pairwise
+from itertools import chain, islice
 
 from ..arithmetic.columns import places_of
 from ..errors import CoreError
+from ..expressions.digits import one_changed, swapped, with_digits_changed
 from ..expressions.sentences import Rich
-from ..expressions.text import text
-from ..expressions.tree import Dec, Expr, Frac, mixed, value
+from ..expressions.tree import BlankValueError, Dec, Expr, Frac, mixed, value
 from ..expressions.walks import leaves
-from ..reading.lexing import PRINTED
-from ..reading.reader import read
+from ..reading.problem import problem_of
 from ..working.proof import Working
 
-_MOST_COPIES = 60  # of a long problem not every digit is tried
+_MOST_COPIES = 180  # of a long problem not every digit is tried
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,51 +70,30 @@ def _units(working: Working) -> list[Fraction]:
 def _additions(working: Working) -> Iterator[Slip]:
     for unit in _units(working):
         for off in (1, -1, 10, -10):
-            said = f"{abs(off)} too {'many' if off > 0 else 'few'} of {text(mixed(unit))}"
-            yield Slip("slip-addition", working.value + off * unit, (said,))
-
-
-def _digits_changed(written: str, change: str) -> Iterator[str]:
-    """*written* with two digits beside each other swapped, or with one digit changed to another."""
-    for i, char in enumerate(written):
-        if not char.isdigit():
-            continue
-        if change == "swap":
-            if i + 1 < len(written) and written[i + 1].isdigit() and written[i + 1] != char:
-                yield written[:i] + written[i + 1] + char + written[i + 2 :]
-        else:
-            yield from (written[:i] + digit + written[i + 1 :] for digit in "0123456789" if digit != char)
+            line: Rich = (f"{abs(off)} too {'many' if off > 0 else 'few'} of ", mixed(unit))
+            yield Slip("slip-addition", working.value + off * unit, line)
 
 
 def _swapped(working: Working) -> Iterator[Slip]:
     """Two digits of the answer, or of a number on the way to it, swapped."""
     for expr in (working.answer, working.raw):
-        written = text(expr)
-        for changed in _digits_changed(written, "swap"):
+        for changed in with_digits_changed(expr, swapped):
             if (number := _value(changed)) is not None:
-                yield Slip("slip-swapped", number, (f"{written} written as {changed}",))
+                yield Slip("slip-swapped", number, (expr, " written as ", changed))
 
 
 def _miscopied(working: Working) -> Iterator[Slip]:
-    """One digit of the problem copied wrong, and everything else done rightly."""
-    written = text(working.problem.expr)
-    for copies, changed in enumerate(_digits_changed(written, "one")):
-        if copies > _MOST_COPIES * 3:
-            return
+    """One digit of the problem copied wrong, or two of them swapped, and everything else done rightly."""
+    expr = working.problem.expr
+    one_wrong = islice(with_digits_changed(expr, one_changed), _MOST_COPIES)
+    for changed in chain(one_wrong, with_digits_changed(expr, swapped)):
         if (number := _value(changed)) is not None:
-            yield Slip("slip-miscopied", number, (f"{written} copied as {changed}",))
-    for (a, b), i in zip(pairwise(written), range(len(written)), strict=False):
-        if (
-            a.isdigit()
-            and b.isdigit()
-            and a != b
-            and (number := _value(written[:i] + b + a + written[i + 2 :])) is not None
-        ):
-            yield Slip("slip-miscopied", number, (f"{written} copied as {written[:i] + b + a + written[i + 2 :]}",))
+            yield Slip("slip-miscopied", number, (expr, " copied as ", changed))
 
 
-def _value(written: str) -> Fraction | None:
+def _value(changed: Expr) -> Fraction | None:
+    """The value of a miswritten *changed*; None where it is no problem any more."""
     try:
-        return value(read(written, limits=PRINTED).expr)
-    except (CoreError, ValueError, ZeroDivisionError):
+        return value(problem_of(changed).expr)
+    except (CoreError, BlankValueError):
         return None

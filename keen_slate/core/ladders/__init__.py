@@ -6,9 +6,8 @@
 
 from __future__ import annotations
 
-from ..documents.ladder import ladder_document
 from .build import Ladder, build, counts_of
 from .impossible import Impossible, build_or_why
 from .spec import Spec, read_spec
 
-__all__ = ["Impossible", "Ladder", "Spec", "build", "build_or_why", "counts_of", "ladder_document", "read_spec"]
+__all__ = ["Impossible", "Ladder", "Spec", "build", "build_or_why", "counts_of", "read_spec"]

@@ -14,10 +14,10 @@ Mark = Literal["jump", "back"]
 _PLACES = {rung: place for place, rung in enumerate(RUNGS)}
 
 
-def mark_between(before: str | None, after: str | None) -> Mark | None:
+def jump_between(before: str | None, after: str | None) -> Mark | None:
     """Say "jump" where a rung is skipped or a new family begins past its second rung, "back" where the ladder goes down.
 
-    >>> mark_between("F1", "F3"), mark_between("F4", "F3"), mark_between("F6", "M1"), mark_between("F6", "M8")
+    >>> jump_between("F1", "F3"), jump_between("F4", "F3"), jump_between("F6", "M1"), jump_between("F6", "M8")
     ('jump', 'back', None, 'jump')
     """
     if before is None or after is None:

@@ -12,9 +12,8 @@ from functools import lru_cache
 from math import gcd, lcm
 
 from ..expressions.tree import Expr, Whole, make
-from ..figures.scenes import MOST_PARTS
-from ..grading.features import TIMES_TABLE
 from ..grading.rungs import UNLIKE
+from ..limits import MOST_PARTS, TIMES_TABLE
 from ..searching.deadline import look
 from ..working.methods.common_denominator import relation
 from .space import Shape, TwoTerms, smaller

@@ -11,9 +11,9 @@ from ..errors import CoreError
 from ..expressions.terms import signed_terms
 from ..expressions.tree import Expr, Frac, Mixed, Product, Sum
 from ..expressions.walks import leaves
-from ..figures.scenes import MOST_PARTS
 from ..grading.features import Features, features
 from ..judging.misconceptions import find
+from ..limits import MOST_PARTS
 from ..reading.kinds import kind_of
 from ..reading.problem import Problem
 from ..ways.settings import Ways

@@ -10,8 +10,7 @@ from math import lcm
 from random import Random
 
 from ..expressions.tree import Bracket, Dec, Expr, Frac, Operator, Power, Product, Sum, Whole, ratio
-from ..figures.scenes import MOST_PARTS
-from ..grading.features import TIMES_TABLE
+from ..limits import MOST_PARTS, TIMES_TABLE
 from ..searching.deadline import look
 from .space import smaller
 from .spec import Limits

@@ -26,9 +26,11 @@ from ..expressions.tree import (
     Whole,
 )
 from ..expressions.walks import denominators, leaves
-from ..reading.problem import labelled
+from ..limits import TYPED
+from ..reading.problem import labelled, problem_of
 from ..searching.deadline import passed
-from ..worked import Worked, work_text
+from ..worked import Worked, work_out
+from ..working.methods.single import converting
 from .options import copy_key
 
 _MOST_TRIED = 900
@@ -59,7 +61,7 @@ def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -
         written = labelled(text(expr), worked.working.problem.label)
         if copy_key(expr) == used or written in shunned:
             continue
-        found = _worked(written, worked)
+        found = _worked(expr, worked)
         if found is None:
             continue
         different = differences(worked, found)
@@ -98,10 +100,11 @@ def differences(one: Worked, other: Worked) -> tuple[str, ...]:
     return (*features, *sorted(shown[0] ^ shown[1]))
 
 
-def _worked(written: str, like: Worked) -> Worked | None:
+def _worked(expr: Expr, like: Worked) -> Worked | None:
     problem = like.working.problem
     try:
-        found = work_text(written, like.working.ways, ".", problem.target)
+        other = problem_of(expr, problem.label, TYPED)
+        found = work_out(converting(other, problem.target) if problem.target else other, like.working.ways)
     except CoreError:
         return None
     return found if found.working.problem.kind == problem.kind else None

@@ -14,8 +14,7 @@ from random import Random
 
 from ..expressions.terms import operator_for
 from ..expressions.tree import Dec, Expr, Frac, Sum, Whole
-from ..figures.scenes import MOST_PARTS
-from ..grading.features import TIMES_TABLE
+from ..limits import MOST_PARTS, TIMES_TABLE
 from ..searching.deadline import look
 from .decimals import PARTS
 from .space import SEARCHED_WHOLE, smaller

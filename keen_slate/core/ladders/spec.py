@@ -8,10 +8,10 @@ from fractions import Fraction
 from typing import Any
 
 from ..errors import CoreError, ReadError
-from ..expressions.limits import MAX_CHARACTERS
 from ..expressions.tree import value
 from ..grading.rungs import RUNGS
 from ..judging.misconceptions.registry import ENTRIES
+from ..limits import MAX_CHARACTERS
 from ..reading.reader import read
 from ..ways.settings import Ways
 

@@ -11,15 +11,19 @@ from ..expressions.spoken import words
 from ..expressions.tree import Dec, Expr, Neg, Product, Sum, Whole
 from ..expressions.typeset import TERM_ROLES, Role
 from ..expressions.walks import leaves
+from ..ways.voices import mark_of
 from ..working.proof import Working
 from ..working.step import Step
+from ..working.step_kinds import COLUMN_ADD, COLUMN_SUBTRACT, MULTIPLY, StepKind
 from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, characters
 from .sheet import Sheet
 
 
-def columns(working: Working) -> Sheet | None:
-    """All column calculations of a working under each other; None where it has none."""
-    steps = [step for step in working.steps if step.kind.startswith("column-") or _is_long_product(step)]
+def columns_of(working: Working) -> Sheet | None:
+    """All column calculations of a decimal problem under each other; None where there are none."""
+    if working.problem.kind != "decimal":
+        return None
+    steps = [step for step in working.steps if step.kind.pictures == "columns" or _is_long_product(step)]
     if not steps:
         return None
     board = _Board(working)
@@ -33,7 +37,7 @@ def columns(working: Working) -> Sheet | None:
 def _is_long_product(step: Step) -> bool:
     numbers = list(leaves(step.before))
     return (
-        step.kind == "multiply"
+        step.kind is MULTIPLY
         and isinstance(_core(step.before), Product)
         and len(numbers) == 2
         and all(isinstance(n, (Whole, Dec)) for n in numbers)
@@ -53,6 +57,7 @@ class _Board:
     """Places one calculation after the other, from top to bottom."""
 
     def __init__(self, working: Working) -> None:
+        self.mark = mark_of(working.ways)
         self.typed = list(leaves(working.problem.expr))
         self.cells: list[Cell] = []
         self.rules: list[Rule] = []
@@ -64,26 +69,26 @@ class _Board:
         if isinstance(core, Sum) and isinstance(core.first, Neg):  # a sum below zero, before other terms
             core = _core(core.first)
         numbers: list[Expr] = list(leaves(core))
-        if step.kind == "column-add":
+        if step.kind is COLUMN_ADD:
             count = len(numbers) - (len(list(leaves(step.after))) - 1)
             numbers = numbers[:count]
-        elif step.kind == "column-subtract":
+        elif step.kind is COLUMN_SUBTRACT:
             numbers = numbers[:2]
         result = next(leaves(step.after))
         role: Role = "answer" if last else ""
-        if step.kind == "multiply":
+        if step.kind is MULTIPLY:
             self._product(numbers, result, role)
         else:
             self._sum(step.kind, numbers, result, role)
 
-    def _sum(self, kind: str, numbers: Sequence[Expr], result: Expr, role: Role) -> None:
+    def _sum(self, kind: StepKind, numbers: Sequence[Expr], result: Expr, role: Role) -> None:
         places = max(places_of(n) for n in numbers)
         amounts = [in_last_place(n, places) for n in numbers]
         made = in_last_place(result, places)
         length = max(len(str(n)) for n in [*amounts, made])
         right = self._right(max(length, places + 1), places)
         top = self.y
-        if kind == "column-add":
+        if kind is COLUMN_ADD:
             self.y += SQUARE
             for i, column in enumerate(add_columns(amounts)):
                 if column.carried and any(column.digits):
@@ -98,12 +103,12 @@ class _Board:
                     self._small(str(above), right, i, places, self.y - SQUARE * (k + 1), struck)
         for row, (number, amount) in enumerate(zip(numbers, amounts, strict=True)):
             struck_at = set()
-            if kind == "column-subtract" and row == 0:
+            if kind is COLUMN_SUBTRACT and row == 0:
                 struck_at = {i for i, c in enumerate(subtract_columns(*amounts)) if c.above}
             ink: Role = TERM_ROLES[row % len(TERM_ROLES)]
             self._number(amount, places, right, ink, struck_at, placeholders=self._filled(number, places))
             if row == len(numbers) - 1:
-                sign = "+" if kind == "column-add" else "−"
+                sign = "+" if kind is COLUMN_ADD else "−"
                 self.cells += characters(sign, 0, self.y, "tall", "")
             self.y += NUMBER_HEIGHT
         self._rule(right)
@@ -167,7 +172,9 @@ class _Board:
             self.cells += cell
         if places:
             whole_filled = placeholders == places
-            self.cells += characters(".", right - SQUARE * places, self.y, "tall", "carried" if whole_filled else role)
+            self.cells += characters(
+                self.mark, right - SQUARE * places, self.y, "tall", "carried" if whole_filled else role
+            )
 
     def _small(self, number: str, right: int, column: int, places: int, y: int, struck: bool = False) -> None:
         size = replace(

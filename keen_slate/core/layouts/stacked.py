@@ -12,16 +12,26 @@ from ..expressions.terms import Unsigned, parts, scaled, signed_terms
 from ..expressions.tree import Expr, Frac, Mixed, Neg, Sum, Whole, value
 from ..expressions.typeset import TERM_ROLES, Role
 from ..working.proof import Working
+from ..working.step_kinds import ADD, ADD_FRACTIONS, ADD_WHOLES, CARRY_WHOLE, REGROUP, REORDER
 from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, characters, fraction
+from .columns import columns_of
 from .line import step_row
+from .registry import Laid, layout
 from .sheet import Sheet
 
 LINE = NUMBER_HEIGHT + SQUARE  # a number and the square between it and the next
 Column = list[tuple[int, Unsigned]]
 
 
-def stacked(working: Working) -> Sheet | None:
-    """The stacked working; None where there is nothing to stack (a lone number, or no step)."""
+@layout("stacked")
+def stacked(working: Working) -> Laid | None:
+    """The stacked working, decimals in columns; None where there is nothing to stack."""
+    sheet = columns_of(working) or stack_of(working)
+    return Laid(sheet) if sheet else None
+
+
+def stack_of(working: Working) -> Sheet | None:
+    """Numbers under each other; None where there is nothing to stack (a lone number, or no step)."""
     first = _column(working.problem.expr) if working.problem.kind == "add-subtract" else None
     if first is None or len(first) < 2 or not working.steps:
         return None
@@ -51,10 +61,10 @@ class _Stack:
         signs = [sign for sign, _ in self.columns[0]]
         for i, step in enumerate(self.working.steps):
             column = _column(step.after)
-            if column is None or [sign for sign, _ in column] != signs or step.kind in ("reorder", "add-wholes"):
+            if column is None or [sign for sign, _ in column] != signs or step.kind in (REORDER, ADD_WHOLES):
                 return i
             before = self.columns[-1][0][1]
-            if step.kind == "regroup" and isinstance(before, Mixed) and before.num:
+            if step.kind is REGROUP and isinstance(before, Mixed) and before.num:
                 self.regrouped = column[0][1]
             else:
                 self.columns.append(column)
@@ -78,7 +88,7 @@ class _Stack:
         if self._is_addition():
             raw = self.working.raw
             numbers: list[Expr] = [raw] if value(raw) == self.working.value else []
-            numbers += [after for i, after in singles if self.working.steps[i].kind not in ("add-fractions", "add")]
+            numbers += [after for i, after in singles if self.working.steps[i].kind not in (ADD_FRACTIONS, ADD)]
             kept = [n for n in numbers if isinstance(n, (Whole, Frac, Mixed))]
             return list(dict.fromkeys([*kept, *_plain(self.working.answer)])), []
         if all(_plain(after) for _, after in singles):
@@ -170,9 +180,9 @@ class _Stack:
             said += [f"{words(a)} equals {words(b)}." for (_, a), (_, b) in pairs if a != b]
         if self.regrouped is not None:
             old, new = parts(self.columns[-1][0][1]), parts(self.regrouped)
-            said.append(f"The whole {old[0]} is crossed out, {new[0] or 'nothing'} stands above it.")
-            said.append(f"The numerator {old[1]} is crossed out, {new[1]} stands above it.")
-        said += [f"{self.carried} is carried to the wholes."] if self.carried else []
+            said.append(f"The <whole> {old[0]} is crossed out, {new[0] or 'nothing'} stands above it.")
+            said.append(f"The <numerator> {old[1]} is crossed out, {new[1]} stands above it.")
+        said += [f"{self.carried} is carried to the <wholes>."] if self.carried else []
         said += [f"Under the rule: {', equals '.join(words(n) for n in results)}."] if results else []
         said += [] if results else [f"The answer is {words(self.working.answer)}."]
         return " ".join(said)
@@ -180,7 +190,7 @@ class _Stack:
 
 def _carried(working: Working) -> int:
     """The wholes that the fraction column carries, where the class adds the fractions first; else 0."""
-    if not any(step.kind == "carry-whole" for step in working.steps):
+    if not any(step.kind is CARRY_WHOLE for step in working.steps):
         return 0
     _, num, den = parts(working.raw)
     return num // den

@@ -14,7 +14,7 @@ KIND_NAMES: dict[Kind, str] = {
     "simplify": "a number to simplify",
     "convert": "a number to convert",
     "equivalent": "a chain of equal fractions",
-    "add-subtract": "adding and subtracting fractions and mixed numbers",
+    "add-subtract": "adding and subtracting fractions and <mixed numbers>",
     "decimal": "a decimal calculation",
     "multiply-divide": "multiplying and dividing fractions",
     "order": "a problem on the order of operations",

@@ -12,10 +12,10 @@ from dataclasses import dataclass
 from typing import Literal, NoReturn
 
 from ..errors import ReadError
-from ..expressions.limits import MAX_CHARACTERS, MAX_DENOMINATOR, MAX_PLACES, MAX_WHOLE, TOO_LARGE
+from ..expressions.text import DecimalMark
 from ..expressions.tree import Blank, Dec, Frac, Mixed, Number, OpenFrac, OpenMixed, Whole
+from ..limits import MAX_LABEL, TYPED, Limits
 
-DecimalMark = Literal[".", ","]
 TokenKind = Literal["number", "operator", "open", "close", "equals", "label"]
 
 VULGAR: dict[str, tuple[int, int]] = {
@@ -29,7 +29,6 @@ LETTER = r"[^\W\d_¹²³⁰-⁹₀-₉]"
 LABEL = re.compile(rf"{LETTER}+(?:['’./]{LETTER}+|\.)*(?: {LETTER}+)*|[%°$€£]")
 INTEGER = re.compile(r"[0-9]+")
 PERIOD = re.compile(r"\[([0-9]*)\]")
-MAX_LABEL = 24
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,21 +40,6 @@ class Token:
     start: int
     end: int
     number: Number | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Limits:
-    """How large a text and its numbers may be."""
-
-    characters: int
-    whole: int
-    denominator: int
-    places: int
-
-
-TYPED = Limits(MAX_CHARACTERS, MAX_WHOLE, MAX_DENOMINATOR, MAX_PLACES)
-# What the core prints may be longer than what may be typed: numbers grow on the way.
-PRINTED = Limits(100 * MAX_CHARACTERS, TOO_LARGE - 1, TOO_LARGE - 1, 48)
 
 
 class Lexer:

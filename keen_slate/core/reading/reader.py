@@ -14,7 +14,7 @@ from __future__ import annotations
 from typing import NoReturn
 
 from ..errors import LimitError, ReadError
-from ..expressions.limits import MAX_DIGITS, MAX_EXPONENT, MAX_TERMS, TOO_LARGE
+from ..expressions.text import DecimalMark
 from ..expressions.text import text as write
 from ..expressions.tree import (
     Blank,
@@ -34,8 +34,9 @@ from ..expressions.tree import (
     value,
 )
 from ..expressions.walks import has_blank
+from ..limits import MAX_DIGITS, MAX_EXPONENT, MAX_TERMS, TOO_LARGE, TYPED, Limits
 from .kinds import kind_of
-from .lexing import TYPED, DecimalMark, Lexer, Limits, Token
+from .lexing import Lexer, Token
 from .problem import CURRENCY, Problem
 
 

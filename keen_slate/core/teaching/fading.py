@@ -10,12 +10,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from ..expressions.sentences import Rich, Scaled, typeset
-from ..expressions.typeset import Glyph
+from ..expressions.sentences import Rich, Scaled
+from ..expressions.typeset import Glyph, JottingGlyph
+from ..expressions.voice import Voice
 from ..layouts.cells import Cell
 
 BOX = "▢"
-MOST_BLANKS = 200
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,31 +72,28 @@ def glyphs_with_blanks(pieces: Sequence[Glyph], key: str, fading: Fading) -> lis
     done: list[Glyph] = []
     unit = 0
     for piece in pieces:
-        if piece["kind"] == "fraction":
+        if piece.kind == "fraction":
             top, bottom = (f"{key} {unit + i}" in fading.blanks for i in (0, 1))
-            done.append({**piece, "top": BOX if top else piece["top"], "bottom": BOX if bottom else piece["bottom"]})
+            done.append(replace(piece, top=BOX if top else piece.top, bottom=BOX if bottom else piece.bottom))
             unit += 2
-        elif piece["kind"] in ("number", "power", "recurring"):
-            done.append({**piece, "text": BOX} if f"{key} {unit}" in fading.blanks else piece)
+        elif piece.kind in ("number", "power", "recurring"):
+            done.append(replace(piece, text=BOX) if f"{key} {unit}" in fading.blanks else piece)
             unit += 1
         else:
             done.append(piece)
     return done
 
 
-def jotting_with_blanks(line: Rich, key: str, fading: Fading) -> list[Glyph]:
-    """A jotting as pieces; each number and factor has its key, and is a box where it is a blank."""
-    done: list[Glyph] = []
+def jotting_with_blanks(line: Rich, key: str, fading: Fading, voice: Voice) -> list[JottingGlyph]:
+    """A jotting as pieces, said in the class's *voice*; each number and factor has its key, and is a box where it is a blank."""
+    done: list[JottingGlyph] = []
     for k, part in enumerate(line):
-        if isinstance(part, str):
-            done += typeset((part,))
-            continue
-        own = f"{key} {k}"
+        own = None if isinstance(part, str) else f"{key} {k}"
         if own not in fading.blanks:
-            done += [{**piece, "key": own} for piece in typeset((part,))]
+            done += [JottingGlyph(p.kind, p.text, p.top, p.bottom, p.role, own) for p in voice.typeset((part,))]
         elif isinstance(part, Scaled):
             top, bottom = (f"{n} {part.operator} {BOX}" for n in (part.num, part.den))
-            done.append({"kind": "fraction", "top": top, "bottom": bottom, "role": "", "key": own, "blank": True})
+            done.append(JottingGlyph("fraction", None, top, bottom, "", own, blank=True))
         else:
-            done.append({"kind": "number", "text": BOX, "role": "", "key": own, "blank": True})
+            done.append(JottingGlyph("number", BOX, key=own, blank=True))
     return done

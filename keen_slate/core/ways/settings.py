@@ -1,169 +1,193 @@
-"""Ways: how a class does things. Every setting, its codes (the first is the default) and its name.
+"""Ways: how a class does things. Every setting is declared once, below; its default is its first code.
 
-A new method adds its code here and its function in `methods/`; nothing else lists them.
+What is derived from a declaration: the field of `Ways`, the validation, the comparison of ways, the class's words, the choices on
+the screen, the table in docs/formats.md (`python -m tools.tables`). A new setting is a field here and a function in the room that
+looks at it.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, fields, replace
 from functools import lru_cache
+from typing import Any
 
 from ..errors import SettingError
+from ..reading.kinds import Kind
 
-CODES: dict[str, tuple[str, ...]] = {
-    "common_denominator": ("list-multiples", "prime-factors", "product"),
-    "reduce_first": ("no", "yes"),
-    "spot_wholes": ("no", "yes"),
-    "mixed_add": ("wholes-first", "fractions-first", "improper"),
-    "mixed_subtract": ("regroup", "improper", "below-zero", "count-back", "same-difference"),
-    "to_mixed": ("divide", "split-wholes"),
-    "to_improper": ("times-and-add", "cut-wholes"),
-    "simplify": ("greatest-factor", "small-steps", "primes"),
-    "answer_form": ("simplest-mixed", "simplest-improper", "any-equal"),
-    "decimal": ("columns", "as-fractions"),
-    "mixed_kinds": ("fractions", "decimals"),
-    "cancel": ("before", "after"),
-    "blank_proper": ("no", "yes"),
-    "blank_different": ("no", "yes"),
-    "blank_lowest": ("no", "yes"),
-    "estimate": ("by-kind", "half", "whole", "between"),
-    "ties": ("up", "down"),
-    "layout": ("line", "stacked", "four-box", "checklist"),
-    "decimal_mark": ("point", "comma"),
-    "say_regroup": ("regroup", "borrow", "exchange", "rename"),
-    "say_least": ("least", "lowest"),
-    "say_simplest": ("lowest-terms", "simplest-form"),
-    "say_mixed": ("mixed-number", "mixed-fraction"),
-    "say_whole": ("whole", "one"),
-    "say_numerator": ("numerator", "top"),
-}
 
-# What a code is called on the screen, where teachers choose between ways.
-NAMES: dict[tuple[str, str], str] = {
-    ("common_denominator", "list-multiples"): "multiples listed",
-    ("common_denominator", "prime-factors"): "prime factors paired",
-    ("common_denominator", "product"): "denominators multiplied",
-    ("reduce_first", "no"): "terms as they are",
-    ("reduce_first", "yes"): "simplify terms first",
-    ("spot_wholes", "no"): "terms in their order",
-    ("spot_wholes", "yes"): "wholes spotted first",
-    ("mixed_add", "wholes-first"): "wholes first",
-    ("mixed_add", "fractions-first"): "fractions first, carry",
-    ("mixed_add", "improper"): "all improper",
-    ("mixed_subtract", "regroup"): "regroup",
-    ("mixed_subtract", "improper"): "all improper",
-    ("mixed_subtract", "below-zero"): "parts apart, below zero",
-    ("mixed_subtract", "count-back"): "count back",
-    ("mixed_subtract", "same-difference"): "same difference",
-    ("simplify", "greatest-factor"): "greatest factor at once",
-    ("simplify", "small-steps"): "small steps",
-    ("simplify", "primes"): "primes crossed off",
-    ("to_mixed", "divide"): "divide",
-    ("to_mixed", "split-wholes"): "split into wholes",
-    ("to_improper", "times-and-add"): "multiply and add",
-    ("to_improper", "cut-wholes"): "cut every whole",
-    ("answer_form", "simplest-mixed"): "mixed, lowest terms",
-    ("answer_form", "simplest-improper"): "improper, lowest terms",
-    ("answer_form", "any-equal"): "any equal form",
-    ("decimal", "columns"): "in columns",
-    ("decimal", "as-fractions"): "as fractions",
-    ("mixed_kinds", "fractions"): "in fractions",
-    ("mixed_kinds", "decimals"): "in decimals",
-    ("cancel", "before"): "cancel, then multiply",
-    ("cancel", "after"): "multiply, then simplify",
-    ("blank_proper", "no"): "any numerator",
-    ("blank_proper", "yes"): "proper fractions only",
-    ("blank_different", "no"): "numerators may be equal",
-    ("blank_different", "yes"): "all different",
-    ("blank_lowest", "no"): "any form",
-    ("blank_lowest", "yes"): "in lowest terms only",
-    ("estimate", "by-kind"): "usual for the numbers",
-    ("estimate", "half"): "to the nearest half",
-    ("estimate", "whole"): "to the nearest whole",
-    ("estimate", "between"): "between two wholes",
-    ("ties", "up"): "up",
-    ("ties", "down"): "down",
-    ("decimal_mark", "point"): "point, 3.5",
-    ("decimal_mark", "comma"): "comma, 3,5",
-    ("say_regroup", "regroup"): "regroup",
-    ("say_regroup", "borrow"): "borrow",
-    ("say_regroup", "exchange"): "exchange",
-    ("say_regroup", "rename"): "rename",
-    ("say_least", "least"): "least common …",
-    ("say_least", "lowest"): "lowest common …",
-    ("say_simplest", "lowest-terms"): "lowest terms",
-    ("say_simplest", "simplest-form"): "simplest form",
-    ("say_mixed", "mixed-number"): "mixed number",
-    ("say_mixed", "mixed-fraction"): "mixed fraction",
-    ("say_whole", "whole"): "whole",
-    ("say_whole", "one"): "one",
-    ("say_numerator", "numerator"): "numerator",
-    ("say_numerator", "top"): "top",
-    ("layout", "line"): "line by line",
-    ("layout", "stacked"): "stacked",
-    ("layout", "four-box"): "four boxes",
-    ("layout", "checklist"): "checklist",
-}
-# What a setting is called. A setting with one code only is not offered.
-TITLES: dict[str, str] = {
-    "common_denominator": "Finding a common denominator",
-    "reduce_first": "Simplify before scaling",
-    "spot_wholes": "Terms that make a whole",
-    "mixed_add": "Adding mixed numbers",
-    "mixed_subtract": "Subtracting mixed numbers",
-    "to_mixed": "Improper to mixed",
-    "to_improper": "Mixed to improper",
-    "simplify": "Simplifying",
-    "answer_form": "Form of the answer",
-    "decimal": "Decimals",
-    "mixed_kinds": "Decimals beside fractions",
-    "cancel": "Multiplying fractions",
-    "blank_proper": "Blank numerators, size",
-    "blank_different": "Blank numerators, repeats",
-    "blank_lowest": "Blank numerators, form",
-    "layout": "Layout on the paper",
-    "estimate": "Estimating",
-    "ties": "Rounding a tie in an estimate",
-    "decimal_mark": "Decimal mark",
-    "say_regroup": "Word for regrouping",
-    "say_least": "Least or lowest",
-    "say_simplest": "Word for lowest terms",
-    "say_mixed": "Mixed number or fraction",
-    "say_whole": "Whole or one",
-    "say_numerator": "Numerator or top",
-}
+@dataclass(frozen=True, slots=True)
+class Setting:
+    """A choice that a class makes.
+
+    *codes* maps each code to its title on the screen. In problems of the kinds *compared* the codes are shown side by side as
+    other ways, those of the largest *weight* first. *terms* are the words that a code puts in the place of the core's own.
+    """
+
+    name: str
+    title: str
+    codes: Mapping[str, str]
+    compared: frozenset[Kind]
+    weight: int
+    terms: Mapping[str, Mapping[str, str]]
+
+    @property
+    def default(self) -> str:
+        """The first code."""
+        return next(iter(self.codes))
+
+
+def _setting(
+    title: str, codes: dict[str, str], compared: tuple[Kind, ...] = (), weight: int = 0,
+    terms: Mapping[str, Mapping[str, str]] | None = None,
+) -> Any:  # fmt: skip
+    """A field of `Ways` with its declaration; the name is the field's own."""
+    kept = {"title": title, "codes": codes, "compared": frozenset(compared), "weight": weight, "terms": terms or {}}
+    return field(default=next(iter(codes)), metadata=kept)
+
+
+def _yes_no(title: str, no: str, yes: str, compared: tuple[Kind, ...] = (), weight: int = 0) -> Any:
+    return _setting(title, {"no": no, "yes": yes}, compared, weight)
+
+
+def _verb(stem: str, past: str, gerund: str) -> dict[str, str]:
+    return {"regroup": stem, "regrouped": past, "regrouping": gerund}
 
 
 @dataclass(frozen=True, slots=True)
 class Ways:
-    """The settings that a working is made with; each field holds one of its codes in `CODES`."""
+    """The settings that a working is made with; each field holds one of its codes."""
 
-    common_denominator: str = "list-multiples"
-    reduce_first: str = "no"
-    spot_wholes: str = "no"
-    mixed_add: str = "wholes-first"
-    mixed_subtract: str = "regroup"
-    to_mixed: str = "divide"
-    to_improper: str = "times-and-add"
-    simplify: str = "greatest-factor"
-    answer_form: str = "simplest-mixed"
-    decimal: str = "columns"
-    mixed_kinds: str = "fractions"
-    cancel: str = "before"
-    blank_proper: str = "no"
-    blank_different: str = "no"
-    blank_lowest: str = "no"
-    estimate: str = "by-kind"
-    ties: str = "up"
-    layout: str = "line"
-    decimal_mark: str = "point"
-    say_regroup: str = "regroup"
-    say_least: str = "least"
-    say_simplest: str = "lowest-terms"
-    say_mixed: str = "mixed-number"
-    say_whole: str = "whole"
-    say_numerator: str = "numerator"
+    common_denominator: str = _setting(
+        "Finding a common denominator",
+        {
+            "list-multiples": "multiples listed",
+            "prime-factors": "prime factors paired",
+            "product": "<denominators> multiplied",
+        },
+        compared=("add-subtract", "missing"),
+        weight=7,
+    )
+    reduce_first: str = _yes_no(
+        "Simplify before scaling", "terms as they are", "simplify terms first", compared=("add-subtract",), weight=5
+    )
+    spot_wholes: str = _yes_no(
+        "Terms that make a <whole>",
+        "terms in their order",
+        "<wholes> spotted first",
+        compared=("add-subtract",),
+        weight=6,
+    )
+    mixed_add: str = _setting(
+        "Adding <mixed numbers>",
+        {"wholes-first": "<wholes> first", "fractions-first": "fractions first, carry", "improper": "all improper"},
+        compared=("add-subtract", "missing"),
+        weight=8,
+    )
+    mixed_subtract: str = _setting(
+        "Subtracting <mixed numbers>",
+        {
+            "regroup": "<regroup>",
+            "improper": "all improper",
+            "below-zero": "parts apart, below zero",
+            "count-back": "count back",
+            "same-difference": "same difference",
+        },
+        compared=("add-subtract", "missing"),
+        weight=9,
+    )
+    to_mixed: str = _setting("Improper to mixed", {"divide": "divide", "split-wholes": "split into <wholes>"})
+    to_improper: str = _setting(
+        "Mixed to improper", {"times-and-add": "multiply and add", "cut-wholes": "cut every <whole>"}
+    )
+    simplify: str = _setting(
+        "Simplifying",
+        {"greatest-factor": "greatest factor at once", "small-steps": "small steps", "primes": "primes crossed off"},
+        compared=("add-subtract", "simplify", "convert", "multiply-divide", "order", "missing"),
+        weight=3,
+    )
+    answer_form: str = _setting(
+        "Form of the answer",
+        {
+            "simplest-mixed": "mixed, <lowest terms>",
+            "simplest-improper": "improper, <lowest terms>",
+            "any-equal": "any equal form",
+        },
+    )
+    decimal: str = _setting(
+        "Decimals",
+        {"columns": "in columns", "as-fractions": "as fractions"},
+        compared=("decimal", "missing"),
+        weight=2,
+    )
+    mixed_kinds: str = _setting(
+        "Decimals beside fractions",
+        {"fractions": "in fractions", "decimals": "in decimals"},
+        compared=("order",),
+        weight=4,
+    )
+    cancel: str = _setting(
+        "Multiplying fractions",
+        {"before": "cancel, then multiply", "after": "multiply, then simplify"},
+        compared=("multiply-divide",),
+        weight=4,
+    )
+    blank_proper: str = _yes_no("Blank <numerators>, size", "any <numerator>", "proper fractions only")
+    blank_different: str = _yes_no("Blank <numerators>, repeats", "<numerators> may be equal", "all different")
+    blank_lowest: str = _yes_no("Blank <numerators>, form", "any form", "in <lowest terms> only")
+    layout: str = _setting(
+        "Layout on the paper",
+        {"line": "line by line", "stacked": "stacked", "four-box": "four boxes", "checklist": "checklist"},
+    )
+    estimate: str = _setting(
+        "Estimating",
+        {
+            "by-kind": "usual for the numbers",
+            "half": "to the nearest half",
+            "whole": "to the nearest <whole>",
+            "between": "between two <wholes>",
+        },
+    )
+    ties: str = _setting("Rounding a tie in an estimate", {"up": "up", "down": "down"})
+    decimal_mark: str = _setting(
+        "Decimal mark", {"point": "point, 3.5", "comma": "comma, 3,5"}, terms={"comma": {".": ","}}
+    )
+    say_regroup: str = _setting(
+        "Word for regrouping",
+        {"regroup": "regroup", "borrow": "borrow", "exchange": "exchange", "rename": "rename"},
+        terms={
+            "borrow": _verb("borrow", "borrowed", "borrowing"),
+            "exchange": _verb("exchange", "exchanged", "exchanging"),
+            "rename": _verb("rename", "renamed", "renaming"),
+        },
+    )
+    say_least: str = _setting(
+        "Least or lowest",
+        {"least": "least common …", "lowest": "lowest common …"},
+        terms={"lowest": {"least common denominator": "lowest common denominator"}},
+    )
+    say_simplest: str = _setting(
+        "Word for lowest terms",
+        {"lowest-terms": "lowest terms", "simplest-form": "simplest form"},
+        terms={"simplest-form": {"lowest terms": "simplest form"}},
+    )
+    say_mixed: str = _setting(
+        "Mixed number or fraction",
+        {"mixed-number": "mixed number", "mixed-fraction": "mixed fraction"},
+        terms={"mixed-fraction": {"mixed number": "mixed fraction", "mixed numbers": "mixed fractions"}},
+    )
+    say_whole: str = _setting(
+        "Whole or one",
+        {"whole": "whole", "one": "one"},
+        terms={"one": {"one whole": "a one", "whole": "one", "wholes": "ones"}},
+    )
+    say_numerator: str = _setting(
+        "Numerator or top",
+        {"numerator": "numerator", "top": "top"},
+        terms={
+            "top": {"numerator": "top", "numerators": "tops", "denominator": "bottom", "denominators": "bottoms"},
+        },
+    )
 
     @classmethod
     def of(cls, settings: Mapping[str, str]) -> Ways:
@@ -176,24 +200,36 @@ class Ways:
         keen_slate.core.errors.SettingError: ties has no way called sideways.
         """
         for name, code in settings.items():
-            if name not in CODES:
+            if name not in SETTINGS:
                 raise SettingError(
-                    f"There is no setting called {name}.", 0, len(name), f"Settings: {', '.join(CODES)}."
+                    f"There is no setting called {name}.", 0, len(name), f"Settings: {', '.join(SETTINGS)}."
                 )
-            if code not in CODES[name]:
+            if code not in SETTINGS[name].codes:
                 raise SettingError(
                     f"{name} has no way called {code}.",
                     len(name) + 1,
                     len(code),
-                    f"Ways of {name}: {', '.join(CODES[name])}.",
+                    f"Ways of {name}: {', '.join(SETTINGS[name].codes)}.",
                 )
         return replace(cls(), **settings)
 
     def as_dict(self) -> dict[str, str]:
-        """Name to code, in the order of `CODES`."""
+        """Name to code, in the order of the declarations."""
         return dict(_named(self))
+
+
+SETTINGS: dict[str, Setting] = {one.name: Setting(one.name, **one.metadata) for one in fields(Ways)}
 
 
 @lru_cache(maxsize=1024)
 def _named(ways: Ways) -> tuple[tuple[str, str], ...]:
-    return tuple([(name, getattr(ways, name)) for name in CODES])
+    return tuple([(name, getattr(ways, name)) for name in SETTINGS])
+
+
+def compared_in(kind: Kind) -> list[Setting]:
+    """The settings whose codes are other ways of working problems of this *kind*, the weightiest first.
+
+    >>> [setting.name for setting in compared_in("multiply-divide")]
+    ['cancel', 'simplify']
+    """
+    return sorted([one for one in SETTINGS.values() if kind in one.compared], key=lambda one: -one.weight)

@@ -21,6 +21,6 @@ def step_keys(working: Working) -> list[str]:
     seen: Counter[str] = Counter()
     keys = []
     for step in working.steps:
-        keys.append(f"{step.kind} {seen[step.kind]}")
-        seen[step.kind] += 1
+        keys.append(f"{step.kind.code} {seen[step.kind.code]}")
+        seen[step.kind.code] += 1
     return keys

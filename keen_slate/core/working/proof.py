@@ -11,11 +11,11 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 
 from ..errors import LimitError
-from ..expressions.limits import MAX_DIGITS, TOO_LARGE
 from ..expressions.text import text
 from ..expressions.tree import Equation, Expr, Frac, Mixed, Whole, ratio, value
 from ..expressions.typeset import Roles, roles_for
 from ..expressions.walks import agrees, fillings, has_blank, largest_integer, leaves
+from ..limits import MAX_DIGITS, TOO_LARGE
 from ..reading.problem import Problem, labelled
 from ..ways.settings import Ways
 from .step import Step

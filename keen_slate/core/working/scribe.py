@@ -7,6 +7,7 @@ from ..expressions.tree import Bracket, Expr, Mixed, Neg, Operator, Product, Sum
 from ..expressions.typeset import Roles
 from ..ways.settings import Ways
 from .step import Step
+from .step_kinds import StepKind
 
 
 class Scribe:
@@ -24,10 +25,10 @@ class Scribe:
 
     def write(
         self,
-        kind: str,
+        kind: StepKind,
         local: Expr,
         title: Rich,
-        reason: Rich,
+        reason: Rich = (),
         lines: tuple[Rich, ...] = (),
         roles: Roles = (),
         facts: tuple[tuple[int, int], ...] = (),

@@ -57,7 +57,7 @@ def right_aligned(case: Case) -> Wrong | None:
     "parts-as-wholes",
     name="took the digits after the point for a whole number",
     reason="Adds what stands before the point and what stands after it as two separate whole numbers.",
-    question="9 tenths and 4 tenths: is that still less than a whole?",
+    question="9 tenths and 4 tenths: is that still less than a <whole>?",
     kinds=("decimal",),
     example="3.9 + 2.4",
     often=3,

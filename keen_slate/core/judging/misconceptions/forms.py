@@ -6,9 +6,10 @@ from math import gcd
 
 from ...arithmetic.primes import prime_factors
 from ...expressions.tree import Expr, Frac, Mixed, make
+from ...working.step_kinds import CARRY_WHOLE, JOIN, SIMPLIFY, TO_MIXED
 from .registry import ENDS_IN_FRACTION, Case, Wrong, misconception
 
-_TIDYING = ("to-mixed", "carry-whole", "simplify", "join")
+_TIDYING = (TO_MIXED, CARRY_WHOLE, SIMPLIFY, JOIN)
 
 
 def _raw(case: Case) -> tuple[int, int, int] | None:
@@ -24,8 +25,8 @@ def _raw(case: Case) -> tuple[int, int, int] | None:
 @misconception(
     "left-improper",
     name="stopped at an improper fraction",
-    reason="Has the right amount, but not asked how many wholes are in it.",
-    question="How many of these pieces make a whole? Are there that many?",
+    reason="Has the right amount, but not asked how many <wholes> are in it.",
+    question="How many of these pieces make a <whole>? Are there that many?",
     kinds=ENDS_IN_FRACTION,
     example="3/4 + 3/4",
     on_form=True,
@@ -42,9 +43,9 @@ def left_improper(case: Case) -> Wrong | None:
 
 @misconception(
     "left-improper-part",
-    name="left an improper part beside the whole",
-    reason="Has added correctly, but not looked whether the fraction part holds another whole.",
-    question="How many of these pieces make a whole? Is there a whole hiding in the fraction?",
+    name="left an improper part beside the <whole>",
+    reason="Has added correctly, but not looked whether the fraction part holds another <whole>.",
+    question="How many of these pieces make a <whole>? Is there a <whole> hiding in the fraction?",
     kinds=ENDS_IN_FRACTION,
     example="2 3/4 + 1 5/6",
     on_form=True,
@@ -71,7 +72,7 @@ def _tidy(case: Case) -> tuple[int, int, int] | None:
 
 @misconception(
     "not-simplified",
-    name="stopped before lowest terms",
+    name="stopped before <lowest terms>",
     reason="Has the right amount, but not asked whether top and bottom share a factor.",
     question="Which number divides both the top and the bottom?",
     kinds=ENDS_IN_FRACTION,
@@ -123,9 +124,9 @@ def _beside_whole(case: Case) -> bool:
 
 @misconception(
     "carry-lost",
-    name="forgot to add the whole that was made",
-    reason="Turns the improper part into a whole and a rest, and writes only the rest beside the old whole.",
-    question="The pieces made another whole: where did it go?",
+    name="forgot to add the <whole> that was made",
+    reason="Turns the improper part into a <whole> and a rest, and writes only the rest beside the old <whole>.",
+    question="The pieces made another <whole>: where did it go?",
     kinds=("add-subtract", "simplify"),
     example="2 3/4 + 1 5/6",
 )
@@ -170,7 +171,7 @@ def whole_lost(case: Case) -> Wrong | None:
 @misconception(
     "quotient-remainder-swapped",
     name="swapped quotient and remainder",
-    reason="Divides to find the wholes, then writes the remainder as the whole and the quotient as the numerator.",
+    reason="Divides to find the <wholes>, then writes the remainder as the <whole> and the quotient as the <numerator>.",
     question="Which of the two numbers counts whole ones, and which counts pieces left over?",
     kinds=ENDS_IN_FRACTION,
     example="5/6 + 3/4",
@@ -180,7 +181,7 @@ def quotient_remainder_swapped(case: Case) -> Wrong | None:
     raw = _raw(case)
     if raw is None or (raw[0] and case.all_improper) or case.answer_form == "simplest-improper":
         return None
-    if case.answer_form == "any-equal" and not any(step.kind == "to-mixed" for step in case.working.steps):
+    if case.answer_form == "any-equal" and not any(step.kind is TO_MIXED for step in case.working.steps):
         return None
     whole, num, den = raw
     quotient, rest = divmod(num, den)

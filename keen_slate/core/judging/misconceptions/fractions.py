@@ -24,7 +24,7 @@ def _left(case: Case, top: int, bottom: int) -> Whole | Frac | Mixed | None:
 
 def _whole_line(case: Case) -> list[Rich]:
     wholes = [(s, w) for s, (w, _, _) in zip(case.signs, case.parts, strict=True) if w]
-    return [(f"wholes: {chain(wholes)} = {case.wholes}",)] if wholes else []
+    return [(f"<wholes>: {chain(wholes)} = {case.wholes}",)] if wholes else []
 
 
 def _answer(case: Case, tops: list[tuple[int, int]], bottom: int, said: str) -> Wrong | None:
@@ -79,7 +79,7 @@ def added_common_bottoms(case: Case) -> Wrong | None:
 @misconception(
     "top-not-scaled",
     name="changed the bottoms, kept the tops",
-    reason="Gives the fractions a common denominator, but leaves the numerators as they were.",
+    reason="Gives the fractions a common denominator, but leaves the <numerators> as they were.",
     question="Is one fourth as much as one twelfth?",
     kinds=("add-subtract",),
     example="1/4 + 2/3",
@@ -110,7 +110,7 @@ def scaled_by_adding(case: Case) -> Wrong | None:
 @misconception(
     "kept-larger-bottom",
     name="kept the larger bottom",
-    reason="Takes the larger denominator for both and leaves the tops as they are.",
+    reason="Takes the larger <denominator> for both and leaves the tops as they are.",
     question="Can thirds be counted in fourths?",
     kinds=("add-subtract",),
     example="1/3 + 1/4",

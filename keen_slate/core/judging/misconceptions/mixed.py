@@ -32,7 +32,7 @@ def _left(whole: int, num: int, den: int, lines: tuple[Rich, ...]) -> Wrong | No
 @misconception(
     "smaller-from-larger",
     name="turned the fractions round",
-    reason="Takes the smaller numerator from the larger, whichever stands first.",
+    reason="Takes the smaller <numerator> from the larger, whichever stands first.",
     question="Which fraction is taken away? Are there enough pieces to take it from?",
     kinds=("add-subtract",),
     example="7 1/4 - 3 5/6",
@@ -63,9 +63,9 @@ def _given(case: Case, given: int) -> Wrong | None:
 
 @misconception(
     "regroup-ten",
-    name="regrouped ten, as in whole numbers",
-    reason="Adds 10 to the numerator, as in the columns of whole numbers, whatever the pieces are.",
-    question="Into how many of these pieces is one whole cut?",
+    name="<regrouped> ten, as in whole numbers",
+    reason="Adds 10 to the <numerator>, as in the columns of whole numbers, whatever the pieces are.",
+    question="Into how many of these pieces is <one whole> cut?",
     kinds=("add-subtract",),
     example="7 1/4 - 3 5/6",
     often=3,
@@ -76,9 +76,9 @@ def regroup_ten(case: Case) -> Wrong | None:
 
 @misconception(
     "regroup-one",
-    name="regrouped only one piece",
-    reason="Takes a whole away and gives a single piece for it.",
-    question="Is a whole worth as little as one piece?",
+    name="<regrouped> only one piece",
+    reason="Takes a <whole> away and gives a single piece for it.",
+    question="Is a <whole> worth as little as one piece?",
     kinds=("add-subtract",),
     example="7 1/4 - 3 5/6",
     often=1,
@@ -89,9 +89,9 @@ def regroup_one(case: Case) -> Wrong | None:
 
 @misconception(
     "whole-not-reduced",
-    name="regrouped, but left the whole as it was",
-    reason="Cuts a whole into pieces and still counts it as a whole.",
-    question="The whole that was cut up: is it still among the wholes?",
+    name="<regrouped>, but left the <whole> as it was",
+    reason="Cuts a <whole> into pieces and still counts it as a <whole>.",
+    question="The <whole> that was cut up: is it still among the <wholes>?",
     kinds=("add-subtract",),
     example="7 1/4 - 3 5/6",
 )
@@ -133,9 +133,9 @@ def fraction_brought_down(case: Case) -> Wrong | None:
 
 @misconception(
     "regrouped-brought-down",
-    name="took a whole, still copied the fraction",
-    reason="Knows that a whole has to go, but brings the fraction down as it is.",
-    question="What is left of the whole that you cut up?",
+    name="took a <whole>, still copied the fraction",
+    reason="Knows that a <whole> has to go, but brings the fraction down as it is.",
+    question="What is left of the <whole> that you cut up?",
     kinds=("add-subtract",),
     example="9 - 4 2/3",
 )
@@ -188,9 +188,9 @@ def _turned(case: Case, times: bool) -> Wrong | None:
 
 @misconception(
     "whole-added-to-top",
-    name="added the whole to the top",
-    reason="Puts the whole number on top of the numerator instead of cutting each whole into pieces.",
-    question="How many pieces is one whole?",
+    name="added the <whole> to the top",
+    reason="Puts the whole number on top of the <numerator> instead of cutting each <whole> into pieces.",
+    question="How many pieces is <one whole>?",
     kinds=("add-subtract", "convert", "multiply-divide"),
     example="2 1/3 × 1 1/2",
 )
@@ -202,7 +202,7 @@ def whole_added_to_top(case: Case) -> Wrong | None:
     "times-top-plus-bottom",
     name="multiplied by the top, added the bottom",
     reason="Remembers that something is multiplied and something added, and takes the wrong ones.",
-    question="What do you count when you cut the wholes into pieces?",
+    question="What do you count when you cut the <wholes> into pieces?",
     kinds=("add-subtract", "convert", "multiply-divide"),
     example="2 1/3 × 1 1/2",
     often=1,

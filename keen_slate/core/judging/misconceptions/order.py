@@ -6,12 +6,11 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 
 from ...errors import CoreError
+from ...expressions.brackets import without_brackets
 from ...expressions.sentences import Rich
-from ...expressions.text import text
 from ...expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Operator, Power, Product, Sum, mixed, value
 from ...expressions.walks import leaves
-from ...reading.lexing import PRINTED
-from ...reading.reader import read
+from ...reading.problem import problem_of
 from .registry import Case, Wrong, misconception
 
 _Chain = list[tuple[Operator, Fraction]]  # the first with "+" or "×"
@@ -180,11 +179,11 @@ def power_as_times(case: Case) -> Wrong | None:
 )
 def brackets_ignored(case: Case) -> Wrong | None:
     expr = case.working.problem.expr
-    bare = _without_brackets(expr)
-    if bare == text(expr):
+    bare = without_brackets(expr)
+    if bare is None or bare == expr:
         return None
     try:
-        without = read(bare, limits=PRINTED).expr
+        without = problem_of(bare).expr
     except CoreError:
         return None
     pupil, right = _Pupil("right"), _Pupil("right")
@@ -193,14 +192,3 @@ def brackets_ignored(case: Case) -> Wrong | None:
     if pupil.done == right.done:
         return None
     return Wrong(_written(case, result), ((without,), *[_line(*done) for done in pupil.done]))
-
-
-def _without_brackets(expr: Expr) -> str:
-    match expr:
-        case Bracket(inner):
-            return _without_brackets(inner)
-        case Sum(first, rest) | Product(first, rest):
-            return _without_brackets(first) + "".join([f" {o} {_without_brackets(e)}" for o, e in rest])
-        case Neg(inner):
-            return f"-{_without_brackets(inner)}"
-    return text(expr)

@@ -42,8 +42,8 @@ def kept_common_bottom(case: Case) -> Wrong | None:
 
 @misconception(
     "parts-separately",
-    name="multiplied wholes and fractions separately",
-    reason="Works on the wholes and on the fractions as if they were two problems, as in adding.",
+    name="multiplied <wholes> and fractions separately",
+    reason="Works on the <wholes> and on the fractions as if they were two problems, as in adding.",
     question="Is 2 1/2 of 2 1/2 really only two twos and half of a half?",
     kinds=("multiply-divide",),
     example="2 1/2 × 3 1/3",

@@ -15,12 +15,12 @@ from functools import cache, cached_property
 from typing import Literal
 
 from ...arithmetic.columns import in_last_place, places_of
-from ...expressions.limits import TOO_LARGE
 from ...expressions.sentences import Rich
 from ...expressions.terms import Terms, Unsigned, improper, operands, parts, unsigned_terms
 from ...expressions.text import text
 from ...expressions.tree import Dec, Expr, Frac, Mixed, Neg, Product, Sum, Whole, make, value
 from ...expressions.walks import largest_integer, leaves
+from ...limits import TOO_LARGE
 from ...reading.kinds import Kind
 from ...working.proof import Working
 from ..estimate import Estimate

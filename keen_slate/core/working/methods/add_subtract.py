@@ -18,15 +18,16 @@ from dataclasses import replace
 from math import gcd, lcm
 
 from ...errors import LimitError
-from ...expressions.limits import MAX_DIGITS, TOO_LARGE
 from ...expressions.sentences import Rich
 from ...expressions.terms import Terms, Unsigned, denominators_of, join_terms, operator_for, pair, parts, unsigned_terms
 from ...expressions.tree import Expr, Frac, Mixed, Neg, Whole, make, ratio
 from ...expressions.typeset import Roles, roles_for
+from ...limits import MAX_DIGITS, TOO_LARGE
 from ...reading.problem import Problem
 from ...ways.settings import Ways
 from ..proof import Working, too_large
 from ..scribe import Scribe
+from ..step_kinds import JOIN_SIGNS, PUT_SIGN, REORDER, SIMPLIFY, SPOT_WHOLE, TO_MIXED
 from .adding import add
 from .common_denominator import find, to_common
 from .forms import finish, simplify_lines, tidy_words
@@ -98,7 +99,7 @@ def _improper_throughout(ways: Ways, terms: Terms) -> bool:
 def _put_signs_together(scribe: Scribe, expr: Expr) -> Terms:
     plain = unsigned_terms(expr)
     scribe.write(
-        "join-signs",
+        JOIN_SIGNS,
         join_terms(plain),
         ("Put the signs together.",),
         ("Adding a negative takes away; taking away a negative adds.",),
@@ -114,9 +115,7 @@ def _tidy_terms(scribe: Scribe, terms: Terms) -> Terms:
         if isinstance(term, Mixed) and num >= den:
             more, rest = divmod(num, den)
             terms = [*terms[:i], (sign, make(whole + more, rest, den)), *terms[i + 1 :]]
-            scribe.write(
-                "to-mixed", join_terms(terms), *tidy_words(scribe, term), roles_for(len(terms)), ((more, den),)
-            )
+            scribe.write(TO_MIXED, join_terms(terms), *tidy_words(scribe, term), roles_for(len(terms)), ((more, den),))
     return terms
 
 
@@ -129,10 +128,10 @@ def _spot_wholes(scribe: Scribe, terms: Terms) -> Terms:
         total = Whole(w + v + (n + m) // d)
         terms = [(sign, total if k == i else t) for k, (sign, t) in enumerate(terms) if k != j]
         scribe.write(
-            "spot-whole",
+            SPOT_WHOLE,
             join_terms(terms),
             (a, " and ", b, " make ", total, "."),
-            ("Terms that make a whole are joined first: what is left is easier.",),
+            (),
             ((a, " + ", b, " = ", total),),
         )
     return terms
@@ -159,7 +158,7 @@ def _reduce_first(scribe: Scribe, terms: Terms) -> Terms:
         by = den // lowest[i]
         terms = [*terms[:i], (sign, make(whole, num // by, lowest[i])), *terms[i + 1 :]]
         scribe.write(
-            "simplify",
+            SIMPLIFY,
             join_terms(terms),
             ("Simplify ", term, " first."),
             ("Then the common denominator is smaller.",),
@@ -201,7 +200,7 @@ def _pair(scribe: Scribe, sign: int, a: Unsigned, next_sign: int, b: Unsigned, r
     if sign < 0:
         a, b, roles = b, a, roles[::-1]
         scribe.write(
-            "reorder",
+            REORDER,
             pair(a, "-", b),
             ("Start with the term that is added.",),
             ("The order of terms can change, if each keeps its sign.",),
@@ -217,4 +216,4 @@ def _pair(scribe: Scribe, sign: int, a: Unsigned, next_sign: int, b: Unsigned, r
 
 def _put_sign_before(scribe: Scribe, local: Expr, title: Rich, reason: str) -> None:
     scribe.negative = True
-    scribe.write("put-sign", local, title, (reason,))
+    scribe.write(PUT_SIGN, local, title, (reason,))

@@ -13,6 +13,7 @@ from ...expressions.terms import Unsigned, parts
 from ...expressions.tree import Expr, Frac, Mixed, Sum, Whole, make
 from ...expressions.typeset import Role, Roles
 from ..scribe import Scribe
+from ..step_kinds import ADD, ADD_FRACTIONS, ADD_WHOLES, CARRY_WHOLE, JOIN, TO_MIXED
 from .common_denominator import find, to_common, write_common
 from .forms import split_lines
 from .improper import all_improper
@@ -33,7 +34,7 @@ def _add_wholes_only(scribe: Scribe, terms: list[Unsigned]) -> Whole:
     numbers = [parts(term)[0] for term in terms]
     total = sum(numbers)
     line = f"{' + '.join(map(str, numbers))} = {total}"
-    scribe.write("add", Whole(total), ("Add the wholes.",), ("There are no fractions here.",), ((line,),))
+    scribe.write(ADD, Whole(total), ("Add the <wholes>.",), ("There are no fractions here.",), ((line,),))
     return Whole(total)
 
 
@@ -68,10 +69,10 @@ def _set_wholes_aside(scribe: Scribe, terms: list[Unsigned], whole: int, fractio
         return  # nothing to set aside, or a whole and a fraction that only have to be joined
     wholes = [str(parts(t)[0]) for t in terms if isinstance(t, (Whole, Mixed))]
     scribe.write(
-        "add-wholes",
+        ADD_WHOLES,
         _beside(Whole(whole), [f for f, _ in fractions]),
-        ("Add the wholes and set them aside.",) if with_whole > 1 else (f"Set the {whole} aside.",),
-        ("Wholes and parts of a whole are counted apart.",),
+        ("Add the <wholes> and set them aside.",) if with_whole > 1 else (f"Set the {whole} aside.",),
+        ("<Wholes> and parts of a <whole> are counted apart.",),
         ((f"{' + '.join(wholes)} = {whole}",),) if with_whole > 1 else (),
         ("", *(role for _, role in fractions)),
     )
@@ -96,10 +97,10 @@ def _add_fractions(scribe: Scribe, fractions: list[Frac], beside: Whole | None) 
     tops = [f.num for f in fractions]
     total = Frac(sum(tops), den)
     scribe.write(
-        "add-fractions" if beside else "add",
+        ADD_FRACTIONS if beside else ADD,
         _beside(beside, [total]),
         (f"Count the {parts_name(den, True)} together.",),
-        ("The pieces are the same size, so only the numerators are added; the denominator names the size.",),
+        ("The pieces are the same size, so only the <numerators> are added; the <denominator> names the size.",),
         ((f"{' + '.join(map(str, tops))} = {total.num}",),),
     )
     return total
@@ -113,19 +114,19 @@ def _tidy_and_join(scribe: Scribe, total: Frac, beside: Whole | None) -> Unsigne
     more, rest = divmod(num, den)
     if more:
         scribe.write(
-            "to-mixed",
+            TO_MIXED,
             _beside(beside, [make(more, rest, den)]),
-            (f"Every {den} {parts_name(den, True)} make a whole.",),
-            ("The fractions hold more than their own share: take the full wholes out.",),
+            (f"Every {den} {parts_name(den, True)} make a <whole>.",),
+            ("The fractions hold more than their own share: take the full <wholes> out.",),
             split_lines(scribe, num, den),
             facts=((more, den),),
         )
     joined = make(beside.n + more, rest, den)
     scribe.write(
-        "join",
+        JOIN,
         joined,
-        ("Join the wholes and the fraction.",),
-        ("What was set aside comes back.",),
+        ("Join the <wholes> and the fraction.",),
+        (),
         ((f"{beside.n} + {more} = {beside.n + more}",),) if more else (),
     )
     return joined
@@ -146,7 +147,7 @@ def fractions_first(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsi
     if len(terms) == 2 and len(fractions) == 1 and len(wholes) == 1 and not isinstance(terms[0], Mixed) and not more:
         return _tidy_and_join(scribe, fractions[0], Whole(wholes[0]))
     scribe.write(
-        "add-fractions",
+        ADD_FRACTIONS,
         _column(wholes, [Frac(num, den)]),
         (f"The fraction column first: count the {parts_name(den, True)}.",),
         ("Start with the smallest pieces, as in any column addition.",),
@@ -155,10 +156,10 @@ def fractions_first(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsi
     plain: Roles = ("",)
     if more:
         scribe.write(
-            "carry-whole",
+            CARRY_WHOLE,
             _column([*wholes, more], [Frac(rest, den)] if rest else []),
-            (f"{den} {parts_name(den, True)} are a whole: carry {more}.",),
-            ("A whole belongs into the column of wholes.",),
+            (f"{den} {parts_name(den, True)} are a <whole>: carry {more}.",),
+            (),
             split_lines(scribe, num, den),
             plain * len(wholes) + ("carried",),
             ((more, den),),
@@ -178,14 +179,14 @@ def _add_whole_column(scribe: Scribe, wholes: list[int], num: int, den: int) -> 
     scribe.raw = Mixed(total - carried, num, den) if num and total > carried else None
     if len(wholes) > 1:
         scribe.write(
-            "add-wholes",
+            ADD_WHOLES,
             _column([total], [Frac(rest, den)] if rest else []),
-            ("Then the column of wholes.",),
-            ("The carried whole is counted with them.",) if carried else ("Wholes are added to wholes.",),
+            ("Then the column of <wholes>.",),
+            ("The carried <whole> is counted with them.",) if carried else ("<Wholes> are added to <wholes>.",),
             ((f"{' + '.join(map(str, wholes))} = {total}",),),
         )
     joined = make(total, rest, den)
-    scribe.write("join", joined, ("Write the two columns as one number.",), ("They stand side by side.",))
+    scribe.write(JOIN, joined, ("Write the two columns as one number.",), ("They stand side by side.",))
     return joined
 
 

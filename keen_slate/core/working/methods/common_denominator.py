@@ -19,6 +19,7 @@ from ...expressions.terms import Terms, Unsigned, denominators_of, join_terms, p
 from ...expressions.tree import Expr, Frac, Whole
 from ...expressions.typeset import Roles
 from ..scribe import Scribe
+from ..step_kinds import COMMON_DENOMINATOR
 
 Relation = Literal["like", "one-fits", "shares-factor", "coprime"]
 Denominators = tuple[int, ...]
@@ -105,8 +106,8 @@ JOTTINGS: dict[str, Callable[[Denominators, int], tuple[Rich, ...]]] = {
 }
 _WHY = {
     "list-multiples": "is the first number in every row of multiples",
-    "prime-factors": "holds the prime factors of every denominator, and no more",
-    "product": "is a multiple of every denominator, since all were multiplied",
+    "prime-factors": "holds the prime factors of every <denominator>, and no more",
+    "product": "is a multiple of every <denominator>, since all were multiplied",
 }
 
 
@@ -119,8 +120,8 @@ def explanation(denominators: Denominators, common: int, method: str) -> tuple[R
         changed = sum(d != common for d in denominators)
         only = "only one fraction changes" if changed == 1 else f"{changed} fractions change"
         return (
-            (f"{common} fits every denominator, so all pieces become {pieces}.",),
-            (f"{start} One denominator is a multiple of the others, so {only}.",),
+            (f"{common} fits every <denominator>, so all pieces become {pieces}.",),
+            (f"{start} One <denominator> is a multiple of the others, so {only}.",),
             (),
         )
     return (
@@ -162,4 +163,4 @@ def write_common(scribe: Scribe, terms: list[Unsigned], denominators: Denominato
         if not isinstance(term, Whole) and den != d:
             lines += (scaling(num, den, d),)
             facts += [(den, d // den), (num, d // den)]
-    scribe.write("common-denominator", after, title, reason, lines, roles, tuple(facts))
+    scribe.write(COMMON_DENOMINATOR, after, title, reason, lines, roles, tuple(facts))

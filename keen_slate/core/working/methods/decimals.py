@@ -26,6 +26,18 @@ from ...reading.problem import CURRENCY, Problem
 from ...ways.settings import Ways
 from ..proof import Working
 from ..scribe import Scribe
+from ..step_kinds import (
+    COLUMN_ADD,
+    COLUMN_SUBTRACT,
+    DIVIDE,
+    FILL_ZEROS,
+    JOIN_SIGNS,
+    MULTIPLY,
+    PUT_SIGN,
+    REORDER,
+    SHIFT_POINT,
+    TO_FRACTION,
+)
 from . import add_subtract, multiply_divide, order
 from .single import drop_zeros, to_decimal, to_fraction
 
@@ -52,7 +64,7 @@ def _done(problem: Problem, scribe: Scribe, number: Expr) -> Working:
         number = drop_zeros(scribe, number)
     if scribe.negative and value(number) == 0:
         scribe.negative = False
-        scribe.write("put-sign", number, ("0 has no sign.",), ("Nothing below zero is still nothing.",))
+        scribe.write(PUT_SIGN, number, ("0 has no sign.",), ("Nothing below zero is still nothing.",))
     answer = Neg(number) if scribe.negative else number
     return Working(problem, scribe.ways, tuple(scribe.steps), answer, Whole(0), None, tuple(scribe.notes))
 
@@ -65,7 +77,7 @@ def _sum(scribe: Scribe, numbers: list[tuple[int, Expr]]) -> Expr:
     roles = roles_for(len(numbers))
     if any(isinstance(term, Neg) for _, term in signed_terms(scribe.now)):
         scribe.write(
-            "join-signs", join_terms(numbers), ("Put two signs together.",),  # type: ignore[arg-type]
+            JOIN_SIGNS, join_terms(numbers), ("Put two signs together.",),  # type: ignore[arg-type]
             ("Adding a number below zero takes it away; taking one away adds it.",), roles=roles,
         )  # fmt: skip
     terms = [(sign, in_last_place(n, places)) for sign, n in numbers]
@@ -73,8 +85,8 @@ def _sum(scribe: Scribe, numbers: list[tuple[int, Expr]]) -> Expr:
     if short:
         lines: tuple[Rich, ...] = tuple([(n, " = ", decimal(in_last_place(n, places), places)) for n in short])
         scribe.write(
-            "fill-zeros", _written(terms, places), (f"Write every number to {parts_name(10**places, True)}.",),
-            ("The points stand under each other, and a zero holds an empty place.",), lines, roles,
+            FILL_ZEROS, _written(terms, places), (f"Write every number to {parts_name(10**places, True)}.",),
+            (), lines, roles,
         )  # fmt: skip
     while len(terms) > 1:
         same = all(sign == terms[0][0] for sign, _ in terms)
@@ -101,32 +113,32 @@ def _column_step(scribe: Scribe, terms: list[_Term], places: int) -> _Term:
         if first < 0:
             scribe.negative = True
             scribe.write(
-                "put-sign", _written([(1, n) for _, n in terms], places), ("Put the sign before the whole sum.",),
+                PUT_SIGN, _written([(1, n) for _, n in terms], places), ("Put the sign before the whole sum.",),
                 ("All of them lie below zero.",), roles=roles,
             )  # fmt: skip
         total = sum(n for _, n in terms)
         title: Rich = (f"Add column by column, from the {place_name(0, places)}.",)
-        reason: Rich = ("Ten of one place are one of the place to its left.",)
-        scribe.write("column-add", decimal(total, places), title, reason, _adding_lines([n for _, n in terms], places))
+        reason: Rich = ()
+        scribe.write(COLUMN_ADD, decimal(total, places), title, reason, _adding_lines([n for _, n in terms], places))
         return first, total
     plus, minus = [next(n for sign, n in terms if sign == wanted) for wanted in (1, -1)]
     if first < 0 and plus >= minus:
         scribe.write(
-            "reorder", _written([(1, plus), (-1, minus)], places), ("Start with what is added.",),
+            REORDER, _written([(1, plus), (-1, minus)], places), ("Start with what is added.",),
             ("The order of what is added and taken away does not matter.",), roles=roles,
         )  # fmt: skip
     larger, smaller = max(plus, minus), min(plus, minus)
     if minus > plus:
         scribe.negative = True
         scribe.write(
-            "put-sign", _written([(1, larger), (-1, smaller)], places),
+            PUT_SIGN, _written([(1, larger), (-1, smaller)], places),
             ("More is taken away than is there: take the smaller from the larger and put a minus before it.",),
             ("The difference is the same size, on the other side of zero.",), roles=roles,
         )  # fmt: skip
     title = (f"Subtract column by column, from the {place_name(0, places)}.",)
-    reason = ("Where the top digit is too small, one of the place to its left is exchanged for ten.",)
+    reason = ()
     lines = _subtracting_lines(larger, smaller, places)
-    scribe.write("column-subtract", decimal(larger - smaller, places), title, reason, lines)
+    scribe.write(COLUMN_SUBTRACT, decimal(larger - smaller, places), title, reason, lines)
     return (-1 if minus > plus else 1), larger - smaller
 
 
@@ -179,7 +191,7 @@ def _multiplied(scribe: Scribe, a: Expr, b: Expr) -> Expr:
         lines.append((f"{' + '.join(map(str, partial))} = {m * n}",))
     lines.append((f"digits after the point: {p} + {q} = {p + q}",))
     scribe.write(
-        "multiply", product, (f"Multiply {m} by {n}, then set the point.",),
+        MULTIPLY, product, (f"Multiply {m} by {n}, then set the point.",),
         (f"The product counts {parts_name(10 ** (p + q), True)}." if p + q else "Both are whole numbers.",), tuple(lines),
     )  # fmt: skip
     return product
@@ -196,9 +208,9 @@ def divided(scribe: Scribe, a: Expr, b: Expr) -> Expr:
         m, n = value(a) * 10**shift, in_last_place(b, shift)
         moved = decimal(in_last_place(a, max(places_of(a), shift)), max(places_of(a) - shift, 0))
         scribe.write(
-            "shift-point", Product(moved, (("÷", Whole(n)),)),
+            SHIFT_POINT, Product(moved, (("÷", Whole(n)),)),
             (f"Multiply both by {10**shift}, so that the divisor is whole.",),
-            ("Ten times as much shared by ten times as many is the same share.",), roles=("first", "second"),
+            (), roles=("first", "second"),
         )  # fmt: skip
         if value(moved) != m:
             raise AssertionError("the point was moved wrongly")
@@ -212,7 +224,7 @@ def divided(scribe: Scribe, a: Expr, b: Expr) -> Expr:
     if period:
         reason = f"A remainder comes back, so the digits {period} come again and again."
     scribe.write(
-        "divide", result, ("Divide place by place.",), (reason,), _dividing_lines(a, divisor, len(places + period))
+        DIVIDE, result, ("Divide place by place.",), (reason,), _dividing_lines(a, divisor, len(places + period))
     )
     return result
 
@@ -281,7 +293,7 @@ def in_fractions(scribe: Scribe, expr: Expr) -> Expr:
 
     replaced = map_numbers(expr, change)
     scribe.write(
-        "to-fraction", replaced, ("Write each decimal as a fraction by its last place.",),
-        ("A decimal is a fraction whose denominator is named by its last place.",), tuple(lines),
+        TO_FRACTION, replaced, ("Write each decimal as a fraction by its last place.",),
+        (), tuple(lines),
     )  # fmt: skip
     return replaced

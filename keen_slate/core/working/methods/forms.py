@@ -10,6 +10,7 @@ from ...expressions.spoken import parts_name
 from ...expressions.terms import Unsigned, improper, parts
 from ...expressions.tree import Expr, Frac, Mixed, Whole, make
 from ..scribe import Scribe
+from ..step_kinds import PUT_SIGN, SIMPLIFY, TO_IMPROPER, TO_MIXED
 
 # Factor lists beyond this are no help on a board; the greatest shared factor is then only named.
 LISTED_UP_TO = 400
@@ -31,7 +32,7 @@ def finish(scribe: Scribe, number: Unsigned) -> Unsigned:
         number = to_improper(scribe, number)
     if scribe.negative and number == Whole(0):
         scribe.negative = False
-        scribe.write("put-sign", number, ("0 has no sign.",), ("Nothing below zero is still nothing.",))
+        scribe.write(PUT_SIGN, number, ("0 has no sign.",), ("Nothing below zero is still nothing.",))
     return number
 
 
@@ -60,11 +61,11 @@ def to_mixed(scribe: Scribe, number: Unsigned) -> Unsigned:
         return number
     whole, rest = divmod(num, den)
     tidy = make(whole, rest, den)
-    title: Rich = (f"Every {den} {parts_name(den, True)} make a whole.",)
-    reason: Rich = ("Count how many wholes are full, and keep what is left over as a fraction.",)
+    title: Rich = (f"Every {den} {parts_name(den, True)} make a <whole>.",)
+    reason: Rich = ("Count how many <wholes> are full, and keep what is left over as a fraction.",)
     if num == 0:
         title, reason = ("Nothing is left.",), (f"No {parts_name(den, True)} at all make 0.",)
-    scribe.write("to-mixed", tidy, title, reason, split_lines(scribe, num, den), facts=((whole, den),))
+    scribe.write(TO_MIXED, tidy, title, reason, split_lines(scribe, num, den), facts=((whole, den),))
     return tidy
 
 
@@ -75,7 +76,7 @@ def tidy_mixed(scribe: Scribe, number: Unsigned) -> Unsigned:
         return number
     more, rest = divmod(num, den)
     tidy = make(whole + more, rest, den)
-    scribe.write("to-mixed", tidy, *tidy_words(scribe, number), facts=((more, den),))
+    scribe.write(TO_MIXED, tidy, *tidy_words(scribe, number), facts=((more, den),))
     return tidy
 
 
@@ -90,7 +91,7 @@ def tidy_words(scribe: Scribe, number: Mixed) -> tuple[Rich, Rich, tuple[Rich, .
             (),
         )
     lines: tuple[Rich, ...] = (*split_lines(scribe, num, den), (f"{whole} + {more} = {whole + more}",))
-    reason = f"{num} {parts_name(den, True)} hold {more} more whole{'s' if more > 1 else ''}."
+    reason = f"{num} {parts_name(den, True)} hold {more} more {'<wholes>' if more > 1 else '<whole>'}."
     return ("Tidy ", number, " first."), (reason,), lines
 
 
@@ -101,7 +102,7 @@ def improper_line(scribe: Scribe, number: Unsigned) -> Rich:
         return (number, " = ", improper(number))
     if scribe.ways.to_improper == "cut-wholes":
         pieces = parts_name(den, True)
-        cut = f" {whole} whole{'s' if whole != 1 else ''} cut into {den} {pieces} each: "
+        cut = f" {whole} {'<whole>' if whole == 1 else '<wholes>'} cut into {den} {pieces} each: "
         return (number, ":", cut, Frac(whole * den, den), " + ", Frac(num, den), " = ", improper(number))
     return (number, f": {whole} × {den} + {num} = {whole * den + num}, so ", improper(number))
 
@@ -110,10 +111,10 @@ def to_improper(scribe: Scribe, number: Mixed) -> Frac:
     """Turn a mixed number into an improper fraction."""
     pieces = parts_name(number.den, True)
     scribe.write(
-        "to-improper",
+        TO_IMPROPER,
         improper(number),
         (f"Count everything in {pieces}.",),
-        (f"Each whole is {number.den} {pieces}.",),
+        (f"Each <whole> is {number.den} {pieces}.",),
         (improper_line(scribe, number),),
         facts=((number.whole, number.den),),
     )
@@ -142,7 +143,7 @@ def divide_both(scribe: Scribe, number: Unsigned, by: int) -> Unsigned:
     whole, num, den = parts(number)
     simple = make(whole, num // by, den // by)
     scribe.write(
-        "simplify",
+        SIMPLIFY,
         simple,
         (f"Divide top and bottom by {by}.",),
         (_why_divide(scribe, num, den, by),),

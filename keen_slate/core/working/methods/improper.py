@@ -6,6 +6,7 @@ from ...expressions.terms import Terms, improper, join_terms, parts
 from ...expressions.tree import Mixed, Whole
 from ...expressions.typeset import Roles
 from ..scribe import Scribe
+from ..step_kinds import TO_IMPROPER
 from .forms import improper_line
 
 
@@ -14,10 +15,10 @@ def all_improper(scribe: Scribe, terms: Terms, roles: Roles) -> Terms:
     done: Terms = [(sign, improper(term)) for sign, term in terms]
     changed = [term for _, term in terms if isinstance(term, (Whole, Mixed))]
     scribe.write(
-        "to-improper",
+        TO_IMPROPER,
         join_terms(done),
         ("Write every term as one fraction.",),
-        ("Counted in pieces alone, nothing has to be carried or regrouped.",),
+        ("Counted in pieces alone, nothing has to be carried or <regrouped>.",),
         tuple([improper_line(scribe, term) for term in changed]),
         roles,
         tuple([(parts(term)[0], parts(term)[2]) for term in changed]),

@@ -8,18 +8,19 @@ from fractions import Fraction
 from math import gcd, lcm
 
 from ...errors import LimitError, ReadError
-from ...expressions.limits import TOO_LARGE
 from ...expressions.sentences import Rich, Scaled
 from ...expressions.spoken import parts_name
 from ...expressions.terms import join_terms, signed_terms
 from ...expressions.text import text
 from ...expressions.tree import Blank, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Sum, Whole, mixed, value
 from ...expressions.walks import agrees, fillings, has_blank, leaves
+from ...limits import TOO_LARGE
 from ...reading.kinds import kind_of
 from ...reading.problem import Problem
 from ...ways.settings import Ways
 from ..proof import Working
 from ..step import Step
+from ..step_kinds import EQUIVALENT, FILL, INVERSE
 from . import add_subtract, decimals, order
 from .blanks import MOST_LISTED, MOST_SKIPPED, Blanks, counted, listed
 
@@ -43,8 +44,8 @@ def work_chain(problem: Problem, ways: Ways) -> Working:
         after = Equation(tuple(sides))
         lines = _scaling(neighbour, filled)
         steps.append(
-            Step("equivalent", now, after, ("Fill the blank from its neighbour ", neighbour, "."),
-                 ("What is done to the bottom is done to the top, so the amount stays the same.",), lines)
+            Step(EQUIVALENT, now, after, ("Fill the blank from its neighbour ", neighbour, "."),
+                 (), lines)
         )  # fmt: skip
         now = after
     return Working(problem, ways, tuple(steps), now, Whole(0), None, filled=Equation(tuple(sides)))
@@ -154,7 +155,7 @@ def _one_number(problem: Problem, ways: Ways, blank: Expr) -> Working:
     if negated:
         raise _refusal(problem, "A sign stands before the blank.", "Put the sign into the operation: 5 - _ for 5 + -_.")
     answer: Expr = sub.answer
-    steps = [Step("inverse", problem.expr, inverse, _why(problem), ("Adding and taking away undo each other.",))]
+    steps = [Step(INVERSE, problem.expr, inverse, _why(problem), ("Adding and taking away undo each other.",))]
     steps += sub.steps
     if not isinstance(blank, Blank):
         if number < 0:
@@ -162,7 +163,7 @@ def _one_number(problem: Problem, ways: Ways, blank: Expr) -> Working:
         filled_blank = _fill_side(problem, blank, number)
         answer = filled_blank
         steps.append(
-            Step("equivalent", steps[-1].after, filled_blank, ("Write it as ", blank, " is begun."),
+            Step(EQUIVALENT, steps[-1].after, filled_blank, ("Write it as ", blank, " is begun."),
                  ("The same amount, in the pieces that are asked for.",), _scaling(sub.answer, filled_blank))
         )  # fmt: skip
     filled = fill(problem.expr, iter([answer]))
@@ -296,8 +297,8 @@ def _numerators(problem: Problem, ways: Ways) -> Working:
         check += [(" + " if sign > 0 else " - ") if n else ("" if sign > 0 else "-"), Frac(top.numerator, common)]
     lines.append((*check, " = ", ("-" if total < 0 else ""), Frac(abs(total), common)))
     step = Step(
-        "fill", problem.expr, filled, (f"Count everything in {parts_name(common, True)}.",),
-        ("Once the pieces are the same size, only their number is left to be found.",), tuple(lines),
+        FILL, problem.expr, filled, (f"Count everything in {parts_name(common, True)}.",),
+        (), tuple(lines),
     )  # fmt: skip
     return Working(problem, ways, (step,), filled, Whole(0), common, filled=filled, answers=answers, count=count)
 

@@ -16,6 +16,7 @@ from ...reading.problem import Problem
 from ...ways.settings import Ways
 from ..proof import Working
 from ..scribe import Scribe
+from ..step_kinds import CANCEL, JOIN_SIGNS, MULTIPLY, PUT_SIGN, TO_FRACTION, TO_IMPROPER, TURN_OVER
 from .forms import finish, improper_line
 from .single import to_fraction
 
@@ -49,7 +50,7 @@ def put_sign_before(scribe: Scribe, expr: Expr) -> None:
         else f"{signs} signs: {'below' if signs % 2 else 'not below'} zero."
     )
     reason = "Two signs undo each other; what is left over stands before the result."
-    kind = "put-sign" if scribe.negative else "join-signs"
+    kind = PUT_SIGN if scribe.negative else JOIN_SIGNS
     scribe.write(kind, product(operands(expr)), (title,), (reason,), roles=roles_for(len(operands(expr))))
 
 
@@ -71,14 +72,14 @@ def _as_fractions(scribe: Scribe, numbers: list[tuple[int, Expr]]) -> _Factors:
             changed.append((sign, fraction))
         numbers = changed
         scribe.write(
-            "to-fraction", product(numbers), ("Write the decimal as a fraction by its last place.",),
-            ("A decimal is a fraction whose denominator is named by its last place.",), tuple(lines), roles,
+            TO_FRACTION, product(numbers), ("Write the decimal as a fraction by its last place.",),
+            (), tuple(lines), roles,
         )  # fmt: skip
     plain: list[tuple[int, Unsigned]] = [(s, n) for s, n in numbers if isinstance(n, (Whole, Frac, Mixed))]
     done = [(sign, improper(n)) for sign, n in plain]
     turned = [n for _, n in plain if not isinstance(n, Frac)]
     scribe.write(
-        "to-improper", product(done), ("Write every number as one fraction.",),
+        TO_IMPROPER, product(done), ("Write every number as one fraction.",),
         ("Tops are multiplied with tops and bottoms with bottoms, so everything has to be a top over a bottom.",),
         tuple([improper_line(scribe, n) for n in turned]), roles,
         tuple([(parts(n)[0], parts(n)[2]) for n in turned]),
@@ -92,8 +93,8 @@ def _multiply(scribe: Scribe, factors: _Factors) -> Unsigned:
     if divisors:
         factors = [(1, f if sign > 0 else turned(f)) for sign, f in factors]
         scribe.write(
-            "turn-over", product(factors), ("Turn over what you divide by, and multiply.",),
-            ("How often a piece fits is found by multiplying by how many of it make a whole.",),
+            TURN_OVER, product(factors), ("Turn over what you divide by, and multiply.",),
+            ("How often a piece fits is found by multiplying by how many of it make a <whole>.",),
             tuple([("÷ ", f, " becomes × ", turned(f)) for f in divisors]), roles,
         )  # fmt: skip
     fractions = [f for _, f in factors]
@@ -103,7 +104,7 @@ def _multiply(scribe: Scribe, factors: _Factors) -> Unsigned:
     below = prod(bottoms)
     result: Unsigned = Frac(prod(tops), below) if below > 1 else Whole(prod(tops))
     scribe.write(
-        "multiply", result, ("Multiply the tops, and multiply the bottoms.",),
+        MULTIPLY, result, ("Multiply the tops, and multiply the bottoms.",),
         ("Parts of parts: each piece is cut again, and so many of them are taken.",),
         ((f"{' × '.join(map(str, tops))} = {prod(tops)}",), (f"{' × '.join(map(str, bottoms))} = {prod(bottoms)}",)),
         facts=((tops[0], tops[1]), (bottoms[0], bottoms[1])) if len(tops) == 2 else (),
@@ -129,7 +130,7 @@ def _cancel(scribe: Scribe, fractions: list[Frac], roles: Roles) -> list[Frac]:
                 lines.append((f"{line}{tops[i]} and {bottoms[j]}",))
     done = [Frac(n, d) for n, d in zip(tops, bottoms, strict=True)]
     scribe.write(
-        "cancel", product([(1, f) for f in done]), ("Cancel what tops and bottoms share.",),
-        ("Multiplied and divided by the same number, nothing changes.",), tuple(lines), roles,
+        CANCEL, product([(1, f) for f in done]), ("Cancel what tops and bottoms share.",),
+        (), tuple(lines), roles,
     )  # fmt: skip
     return done

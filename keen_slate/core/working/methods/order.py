@@ -12,17 +12,19 @@ from math import lcm
 
 from ...arithmetic.division import long_division
 from ...errors import LimitError
-from ...expressions.limits import TOO_LARGE
 from ...expressions.sentences import Rich
 from ...expressions.text import text
 from ...expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Operator, Power, Product, Sum, Whole, ratio, value
 from ...expressions.typeset import Role, Roles
+from ...expressions.voice import in_sentence
 from ...expressions.walks import leaves, map_numbers
+from ...limits import TOO_LARGE
 from ...reading.problem import Problem
 from ...ways.settings import Ways
 from ..proof import Working, too_large
 from ..scribe import Scribe
 from ..step import Step
+from ..step_kinds import ADD, BRACKET, DIVIDE, MULTIPLY, POWER, PUT_SIGN, SUBTRACT, TO_DECIMAL, TO_FRACTION, StepKind
 from .forms import finish
 from .single import to_fraction
 
@@ -37,7 +39,7 @@ _RULES: dict[str, tuple[str, str]] = {
     "+-": ("+ and - as they come from the left: ", "Adding and subtracting come last, neither before the other."),
     "sign": ("The sign before the bracket: ", "The opposite of a number lies as far on the other side of zero."),
 }  # fmt: skip
-_STEP_KINDS: dict[str, str] = {"+": "add", "-": "subtract", "×": "multiply", "÷": "divide"}
+_STEP_KINDS: dict[str, StepKind] = {"+": ADD, "-": SUBTRACT, "×": MULTIPLY, "÷": DIVIDE}
 
 
 class _EndlessDecimalError(Exception):
@@ -52,7 +54,7 @@ class _Next:
     result: Expr
     after: Expr
     rule: str
-    kind: str
+    kind: StepKind
     bracket: bool = False
 
 
@@ -90,9 +92,7 @@ def _work(problem: Problem, ways: Ways, decimals: bool, notes: tuple[str, ...]) 
         raw = Whole(0)
     answer = Neg(number) if scribe.negative else number
     if answer != scribe.now:  # a bracket is left around it
-        scribe.steps.append(
-            Step("bracket", scribe.now, answer, ("The bracket holds one number.",), ("It needs no bracket any more.",))
-        )
+        scribe.steps.append(Step(BRACKET, scribe.now, answer, ("The bracket holds one number.",), ()))
     start = working_parts(problem.expr, decimals, problem.text)
     return Working(problem, ways, tuple(scribe.steps), answer, raw, None, notes, start_roles=start)
 
@@ -122,13 +122,13 @@ def _one_kind(scribe: Scribe, decimals: bool) -> None:
         title, reason, kind = (
             "Write the fractions as decimals.",
             "With numbers of one kind each line is one calculation.",
-            "to-decimal",
+            TO_DECIMAL,
         )
     else:
         title, reason, kind = (
             "Write the decimals as fractions.",
-            "The last place of a decimal names its denominator.",
-            "to-fraction",
+            "The last place of a decimal names its <denominator>.",
+            TO_FRACTION,
         )
     text_of = text(scribe.now)
     roles = working_parts(changed, decimals, text_of)
@@ -195,12 +195,12 @@ def _next(expr: Expr, decimals: bool, problem: str) -> _Next | None:
             if number is None:
                 return None
             result = _written(value(number) ** exponent, decimals)
-            return _Next(expr, result, result, "power", "power")
+            return _Next(expr, result, result, "power", POWER)
         case Neg(inner):
             number = number_in(inner)
             if number is not None:  # the opposite of a number in brackets
                 result = _written(-value(number), decimals)
-                return _Next(expr, result, result, "sign", "put-sign")
+                return _Next(expr, result, result, "sign", PUT_SIGN)
             found = _next(inner, decimals, problem)
             return found and replace(found, after=Neg(found.after))
         case Sum(first, rest) | Product(first, rest):
@@ -322,7 +322,7 @@ def _jottings(worked: Expr, result: Expr) -> tuple[Rich, ...]:
     """What stands beside a line: how two fractions are added, multiplied or divided."""
     match worked:
         case Power(base, exponent) if exponent > 1:
-            return ((" × ".join([text(base)] * exponent), " = ", result),)
+            return ((" × ".join([in_sentence(base)] * exponent), " = ", result),)
         case Sum(first, ((operator, second),)) if _fractions(first, second):
             a, b = value(first), value(second)
             d = lcm(a.denominator, b.denominator)

@@ -16,6 +16,7 @@ from ...reading.problem import CURRENCY, Problem
 from ...ways.settings import Ways
 from ..proof import Working
 from ..scribe import Scribe
+from ..step_kinds import DROP_ZEROS, TO_DECIMAL, TO_FRACTION, TO_IMPROPER
 from .forms import finish, improper_line, simplify, to_improper, to_mixed
 
 TARGETS = ("improper", "mixed", "fraction", "decimal")
@@ -76,8 +77,8 @@ def _to_improper(scribe: Scribe, number: Expr) -> Expr:
         return to_improper(scribe, number)
     if isinstance(number, Whole):
         over_one = Frac(number.n, 1)
-        reason: Rich = ("A whole number is that many wholes, each cut into 1 part.",)
-        scribe.write("to-improper", over_one, ("Write it over 1.",), reason, (improper_line(scribe, number),))
+        reason: Rich = ("A whole number is that many <wholes>, each cut into 1 part.",)
+        scribe.write(TO_IMPROPER, over_one, ("Write it over 1.",), reason, (improper_line(scribe, number),))
         return over_one
     return number
 
@@ -105,7 +106,7 @@ def to_fraction(scribe: Scribe, number: Dec) -> Unsigned:
     num, den = int(number.places or "0"), scale
     lines: tuple[Rich, ...] = ((f"{num} {parts_name(scale, num != 1)}",),)
     title: Rich = (f"The last place counts {parts_name(den, True)}.",)
-    reason = "A decimal is a fraction whose denominator is named by its last place."
+    reason = TO_FRACTION.reason
     if number.period:
         nines: int = 10 ** len(number.period) - 1
         num, den = int(number.places + number.period) - num, scale * nines
@@ -114,7 +115,7 @@ def to_fraction(scribe: Scribe, number: Dec) -> Unsigned:
         moved, still = scale * (nines + 1), f" − {scale} times" if scale > 1 else " − once"
         lines = ((f"{moved} times{still} the part after the point is {num}, so it is ", Frac(num, den)),)
     fraction = make(number.whole, num, den)
-    scribe.write("to-fraction", fraction, title, (reason,), lines)
+    scribe.write(TO_FRACTION, fraction, title, (reason,), lines)
     return fraction
 
 
@@ -135,13 +136,13 @@ def to_decimal(scribe: Scribe, number: Unsigned) -> Expr:
     if terminates and not more and places:
         by = 10 ** len(places) // den
         lines = ((Frac(num, den), " = ", Scaled(num, den, "×", by), " = ", Frac(num * by, den * by)),)
-        reason = f"Over {den * by}, the numerator tells the digits after the point."
+        reason = f"Over {den * by}, the <numerator> tells the digits after the point."
     else:
         lines = ((f"{num} ÷ {den} = ", Dec(more, places, period) if places or period else Whole(more)),)
-        reason = "A fraction is a division: the numerator by the denominator."
+        reason = "A fraction is a division: the <numerator> by the <denominator>."
         if period:
             reason += f" A remainder comes back, so the {period} comes again and again."
-    scribe.write("to-decimal", decimal, ("Divide the numerator by the denominator.",), (reason,), lines)
+    scribe.write(TO_DECIMAL, decimal, ("Divide the <numerator> by the <denominator>.",), (reason,), lines)
     return decimal
 
 
@@ -151,7 +152,5 @@ def drop_zeros(scribe: Scribe, number: Dec) -> Expr:
     if number.period or places == number.places:
         return number
     short = Dec(number.whole, places) if places else Whole(number.whole)
-    scribe.write(
-        "drop-zeros", short, ("Drop the zeros at the end.",), ("They say that nothing of that place is there.",)
-    )
+    scribe.write(DROP_ZEROS, short, ("Drop the zeros at the end.",), ())
     return short

@@ -15,6 +15,16 @@ from ...expressions.terms import Unsigned, pair, parts
 from ...expressions.tree import Expr, Frac, Mixed, Sum, Whole, make
 from ...expressions.typeset import Roles
 from ..scribe import Scribe
+from ..step_kinds import (
+    COUNT_BACK,
+    REGROUP,
+    REWRITE_WHOLE,
+    SHIFT_BOTH,
+    SUBTRACT,
+    SUBTRACT_FRACTIONS,
+    SUBTRACT_WHOLES,
+    TO_MIXED,
+)
 from .common_denominator import to_common
 from .forms import split_lines
 from .improper import all_improper
@@ -45,10 +55,10 @@ def _show_wholes(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> tupl
             new = make(more, rest, den)
             a, b = (new, b) if which == 0 else (a, new)
             scribe.write(
-                "to-mixed",
+                TO_MIXED,
                 pair(a, "-", b),
                 ("Write ", old, " as ", new, "."),
-                ("Then wholes stand with wholes and parts with parts.",),
+                ("Then <wholes> stand with <wholes> and parts with parts.",),
                 split_lines(scribe, num, den),
                 roles,
                 ((more, den),),
@@ -68,15 +78,15 @@ def take_away(scribe: Scribe, a: Unsigned, b: Unsigned) -> Unsigned:
         lines.append((f"{w} - {v} = {w - v}",))
     said = [] if isinstance(b, Whole) else [f"{m} {parts_name(den, m != 1)}"]
     said += [_wholes(v)] if v or not said else []
-    reason = "The pieces are the same size, so only the numerators are subtracted."
+    reason = SUBTRACT.reason
     if isinstance(b, Whole):
-        reason = "The fraction stays as it is." if n else "Wholes are taken from wholes."
-    scribe.write("subtract", result, (f"Take away {', then '.join(said)}.",), (reason,), tuple(lines))
+        reason = "The fraction stays as it is." if n else "<Wholes> are taken from <wholes>."
+    scribe.write(SUBTRACT, result, (f"Take away {', then '.join(said)}.",), (reason,), tuple(lines))
     return result
 
 
 def _wholes(n: int) -> str:
-    return f"{n} whole{'s' if n != 1 else ''}"
+    return f"{n} {'<whole>' if n == 1 else '<wholes>'}"
 
 
 # Regrouping ----------------------------------------------------------------------------------------------------
@@ -96,10 +106,10 @@ def _regrouped(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsign
     pieces = parts_name(den, True)
     apart = Sum(Whole(whole - 1), (("+", Frac(den, den)), ("+", Frac(num, den))))
     scribe.write(
-        "regroup",
+        REGROUP,
         pair(cut, "-", b),
-        (f"{num} is less than {parts(b)[1]}, so cut up one whole.",),
-        (f"One whole is {den} {pieces}; with the {num} there already they make {num + den}.",),
+        (f"{num} is less than {parts(b)[1]}, so cut up <one whole>.",),
+        (f"<One whole> is {den} {pieces}; with the {num} there already they make {num + den}.",),
         ((Mixed(whole, num, den), " = ", apart, " = ", cut),),
         ("carried", roles[1]),
     )
@@ -113,10 +123,10 @@ def _whole_as_mixed(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> U
     den = parts(b)[2]
     written = Mixed(a.n, 0, den)
     scribe.write(
-        "rewrite-whole",
+        REWRITE_WHOLE,
         pair(written, "-", b),
         (f"{a.n} is {_wholes(a.n)} and no {parts_name(den, True)}.",),
-        ("Written this way, it is plain that there is nothing to take the fraction from.",),
+        (),
         roles=roles,
     )
     return written
@@ -127,10 +137,10 @@ def _from_whole(scribe: Scribe, whole: Whole, b: Frac, roles: Roles) -> Unsigned
     den = parts(b)[2]
     cut = make(whole.n - 1, den, den)
     scribe.write(
-        "regroup",
+        REGROUP,
         pair(cut, "-", b),
-        (f"Cut one whole into {den} {parts_name(den, True)}.",),
-        ("The fraction is taken from that whole; the others stay.",),
+        (f"Cut <one whole> into {den} {parts_name(den, True)}.",),
+        ("The fraction is taken from that <whole>; the others stay.",),
         ((whole, " = ", cut),),
         ("carried", roles[1]),
     )
@@ -156,10 +166,10 @@ def below_zero(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsign
     if v or isinstance(a, Mixed):
         apart: list[tuple[str, Expr]] = [("+", Frac(n, d))] if not isinstance(a, Whole) else []
         scribe.write(
-            "subtract-wholes",
+            SUBTRACT_WHOLES,
             Sum(here, (*apart, ("-", Frac(m, den)))),  # type: ignore[arg-type]
-            (f"Take away {_wholes(v)}." if v else "Look at wholes and parts apart.",),
-            ("Wholes and parts are subtracted apart.",),
+            (f"Take away {_wholes(v)}." if v else "Look at <wholes> and parts apart.",),
+            (),
             ((f"{w} - {v} = {w - v}",),) if v else (),
             ("", *(roles[:1] if apart else ()), roles[1]),
         )
@@ -167,10 +177,10 @@ def below_zero(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsign
         return _join_rest(scribe, here, n - m, den)
     short = m - n
     scribe.write(
-        "subtract-fractions",
+        SUBTRACT_FRACTIONS,
         pair(here, "-", Frac(short, den)),
         (f"{n} take away {m} is {short} short of 0: {short} {parts_name(den, short != 1)} still to take.",),
-        ("The fraction part falls below zero; what is missing comes from the whole.",),
+        ("The fraction part falls below zero; what is missing comes from the <whole>.",),
         ((f"{n} - {m} = -{short}",),),
         ("", roles[1]),
     )
@@ -180,10 +190,10 @@ def below_zero(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsign
 def _join_rest(scribe: Scribe, here: Whole, num: int, den: int) -> Unsigned:
     joined = make(here.n, num, den)
     scribe.write(
-        "subtract-fractions",
+        SUBTRACT_FRACTIONS,
         joined,
         (f"Then the {parts_name(den, True)}.",),
-        ("The pieces are the same size, so only the numerators are subtracted.",),
+        (),
     )
     return joined
 
@@ -196,13 +206,13 @@ def count_back(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsign
     (w, n, _), (v, m, den) = parts(a), parts(b)
     jumps = v + (1 if n >= m or n == 0 else 2)
     if jumps > MOST_JUMPS:
-        scribe.notes.append(f"Counting back would take {jumps} jumps, so this is regrouped.")
+        scribe.notes.append(f"Counting back would take {jumps} jumps, so this is <regrouped>.")
         return regroup(scribe, a, b, roles)
     left = Frac(m, den)
     here = a if not v else a if isinstance(a, Frac) else make(w - v, n, den) if n else Whole(w - v)
     if v:
         scribe.write(
-            "count-back",
+            COUNT_BACK,
             pair(here, "-", left),
             (f"Jump back {_wholes(v)}.",),
             ("On the number line, whole jumps come first.",),
@@ -221,18 +231,18 @@ def _over_the_whole(scribe: Scribe, here: Unsigned, left: Frac, roles: Roles) ->
     (w, n, _), (_, m, den) = parts(here), parts(left)
     rest = Frac(m - n, den)
     scribe.write(
-        "count-back",
+        COUNT_BACK,
         Sum(here, (("-", Frac(n, den)), ("-", rest))),
-        (f"Split the jump of {m} {parts_name(den, m != 1)} at the whole.",),
-        ("A jump over a whole is easier in two.",),
+        (f"Split the jump of {m} {parts_name(den, m != 1)} at the <whole>.",),
+        ("A jump over a <whole> is easier in two.",),
         ((left, " = ", Frac(n, den), " + ", rest),),
         (roles[0], roles[1], roles[1]),
     )
     scribe.write(
-        "count-back",
+        COUNT_BACK,
         pair(Whole(w), "-", rest),
         (f"Jump back {n} {parts_name(den, n != 1)} to {w}.",),
-        ("Now a whole is reached.",),
+        ("Now a <whole> is reached.",),
         ((here, " → ", Whole(w)),),
         ("", roles[1]),
     )
@@ -249,10 +259,10 @@ def same_difference(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> U
     more, rest = divmod(n + amount, den)
     moved, whole = make(w + more, rest, den), Whole(v + 1)
     scribe.write(
-        "shift-both",
+        SHIFT_BOTH,
         pair(moved, "-", whole),
         (f"Add {amount} {parts_name(den, amount != 1)} to both.",),
-        ("Both move along by the same amount, so the difference stays the same, and a whole is taken away.",),
+        (),
         ((a, " + ", Frac(amount, den), " = ", moved), (b, " + ", Frac(amount, den), " = ", whole)),
         roles,
     )

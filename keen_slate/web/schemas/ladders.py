@@ -1,23 +1,48 @@
-"""What crosses the wire about sets as a whole: ladders built to order, climbs, versions, fading, marks, minutes, objectives."""
+"""Ladders built to order, climbs, one like this."""
 
 from __future__ import annotations
 
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
-from pydantic import BaseModel, Field, StringConstraints
+from pydantic import BaseModel, Field, PlainValidator
 
-from .schemas import Glyph, SetSummary, Source, Strict, Title
+from keen_slate.core.expressions.typeset import Glyph
+from keen_slate.core.limits import MOST_EXAMPLES
 
-Code = Annotated[str, StringConstraints(max_length=60)]
-Codes = Annotated[list[Code], Field(max_length=60)]
-Problems = Annotated[list[Source], Field(max_length=60)]
+from .base import Code, Source, Strict
+
+
+class LadderWish(Strict):
+    """How a wish for a ladder is written (docs/formats.md): *rungs* with counts, or so many *steps* *from* a rung *to* another."""
+
+    rungs: dict[str, int] = {}
+    from_: Annotated[str | None, Field(alias="from")] = None
+    to: str | None = None
+    steps: int | None = None
+    denominators: list[int] = []
+    largest_common_denominator: int | None = None
+    largest_whole: int | None = None
+    answer_below: int | str | None = None
+    avoid: list[str] = []
+    targets: list[str] = []
+    separate: bool = False
+    seed: int = 0
+    label: str | None = None
+
+
+def _as_given(wish: object) -> object:
+    return wish
+
+
+# The core reads a wish and says what is wrong with it; the type is for those who write one.
+Wish = Annotated[Any, PlainValidator(_as_given, json_schema_input_type=LadderWish)]
 
 
 class WishIn(Strict):
     """A wish for a ladder (docs/formats.md); the core reads it. The ways of the set decide what a problem reveals."""
 
-    spec: dict[str, Any]
+    spec: Wish
     set_id: UUID | None = None
 
 
@@ -35,7 +60,7 @@ class CountsOut(BaseModel):
 class LadderIn(WishIn):
     """A wish, with the problems that are kept in their places (null: a new one) and those not to be taken."""
 
-    kept: Annotated[list[Source | None], Field(max_length=60)] = []
+    kept: Annotated[list[Source | None], Field(max_length=MOST_EXAMPLES)] = []
     shunned: Annotated[list[Source], Field(max_length=400)] = []
 
 
@@ -127,56 +152,3 @@ class ParallelOut(BaseModel):
     text: str | None
     glyphs: list[Glyph]
     different: list[str]
-
-
-class VersionsIn(Strict):
-    """How many further versions of a set are wanted; the same seed gives the same."""
-
-    count: Annotated[int, Field(ge=1, le=5)]
-    seed: Annotated[int, Field(ge=0, le=2**31)] = 0
-
-
-class VersionsOut(BaseModel):
-    """The new sets, and how many of their problems are the same as before: for them no other was found in time."""
-
-    sets: list[SetSummary]
-    same: int
-
-
-class CopyIn(Strict):
-    title: Title
-
-
-class PlaceIn(Strict):
-    place: Literal["shelf", "archive", "bin"]
-
-
-class EmptiedOut(BaseModel):
-    gone: int
-
-
-class HidesIn(Strict):
-    """For examples by their ids: how many of the last steps pupils fill in."""
-
-    version: int
-    hides: Annotated[dict[UUID, Annotated[int, Field(ge=0, le=99)]], Field(max_length=60)]
-
-
-class TakeIn(Strict):
-    """Problems to be put on the ladder of a set, all or none."""
-
-    version: int
-    problems: Annotated[list[Source], Field(min_length=1, max_length=60)]
-    position: Annotated[int, Field(ge=0)] | None = None
-
-
-class StandardOut(BaseModel):
-    code: str
-    words: str
-    serves: bool
-
-
-class StandardsOut(BaseModel):
-    """All published standards known, those first that the rungs of the set serve."""
-
-    standards: list[StandardOut]

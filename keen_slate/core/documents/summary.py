@@ -1,0 +1,58 @@
+"""What a ladder shows of one example: short enough to be kept with it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ..errors import CoreError
+from ..expressions.typeset import Glyph
+from ..grading.rungs import RUNGS
+from ..teaching.points import points_of
+from ..ways.voices import voice_of
+from ..worked import Worked
+from ..working.keys import step_keys
+from .working import problem_text
+
+
+@dataclass(frozen=True, slots=True)
+class Summary:
+    """The problem, its rung and what is new on it, what may surprise, its number of steps and the points it is worth.
+
+    *unreadable* says why a text cannot be worked any more; it is shown as it is, never dropped.
+    """
+
+    text: str
+    spoken: str
+    glyphs: tuple[Glyph, ...]
+    rung: str | None
+    step_up: str | None
+    surprises: tuple[str, ...]
+    steps: int
+    points: int
+    unreadable: str | None
+    kind: str
+
+
+def summary_of(worked: Worked, points: Mapping[str, int]) -> Summary:
+    """The summary of a worked example; *points* are its teacher's own by key."""
+    working = worked.working
+    voice = voice_of(working.ways)
+    rung = worked.features.rung
+    return Summary(
+        text=problem_text(working, voice),
+        spoken=voice.words(working.problem.expr),
+        glyphs=tuple(voice.glyphs(working.problem.expr)),
+        rung=rung,
+        step_up=voice.said(RUNGS[rung]) if rung else None,
+        surprises=tuple([voice.said(sentence) for sentence in worked.surprises]),
+        steps=len(working.steps),
+        points=sum(one.points for one in points_of(working, step_keys(working), points)),
+        unreadable=None,
+        kind=working.problem.kind,
+    )
+
+
+def unreadable_summary(source: str, error: CoreError) -> Summary:
+    """The summary of a text that an older or newer version could read."""
+    return Summary(source, source, (Glyph("words", source),), None, None, (), 0, 0, error.message, "")

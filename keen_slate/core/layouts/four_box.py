@@ -1,0 +1,43 @@
+"""`four-box`: problem, common denominator, equal fractions, solve and simplify."""
+
+from __future__ import annotations
+
+from ..expressions.sentences import Rich
+from ..ways.voices import mark_of
+from ..working.proof import Working
+from ..working.step_kinds import COMMON_DENOMINATOR
+from .line import expression_row, rows_of
+from .registry import Box, Laid, layout
+
+# The squares that fit into half a paper, beside the frame of a box.
+BOX_COLUMNS = 12
+BOXED = ("add-subtract", "simplify")  # the kinds of problem that boxes are drawn for
+
+
+@layout("four-box")
+def four_box(working: Working) -> Laid | None:
+    """Four boxes; what comes before the common denominator stands with the problem, what comes after with the solution."""
+    if working.problem.kind not in BOXED:
+        return None
+    mark = mark_of(working.ways)
+    problem = expression_row(None, working.problem.expr, working.problem_roles, "", mark, BOX_COLUMNS)
+    kinds = [step.kind for step in working.steps]
+    common = kinds.index(COMMON_DENOMINATOR) if COMMON_DENOMINATOR in kinds else None
+    first = common if common is not None else 0
+    before, after = list(range(first)), list(range(first + (common is not None), len(kinds)))
+    jottings = working.steps[common].lines if common is not None else ()
+    # The rows of multiples (text alone) find the denominator; the scaled fractions are the equal fractions.
+    finding = tuple([line for line in jottings if all(isinstance(part, str) for part in line)])
+    scaling = tuple([line for line in jottings if line not in finding])
+    none: Rich = ("The pieces are the same size already.",)
+    fits: Rich = (f"{working.used_denominator} fits every <denominator>.",)
+    denominator = (none,) if common is None else finding or (fits,)
+    equal = rows_of(working, [common], BOX_COLUMNS) if common is not None else ()
+    return Laid(
+        boxes=(
+            Box("Problem", "", (problem, *rows_of(working, before, BOX_COLUMNS)), ()),
+            Box("Common denominator", "", (), denominator),
+            Box("Equal fractions", "", equal, scaling if common is not None else (none,)),
+            Box("Solve and simplify", "", rows_of(working, after, BOX_COLUMNS), ()),
+        )
+    )

@@ -1,0 +1,54 @@
+"""The layouts: a module each, found by being there. A layout is a function that lays a working out, or says None where it cannot."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from ..expressions.sentences import Rich
+from ..working.proof import Working
+from .cells import Row
+from .sheet import Sheet
+
+
+@dataclass(frozen=True, slots=True)
+class Box:
+    """A titled part of a working: written rows and jottings; *answer* is what a checklist ticks it off with."""
+
+    title: str
+    answer: str
+    rows: tuple[Row, ...]
+    jottings: tuple[Rich, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """What a layout makes of a working, besides its lines: one *sheet*, or *boxes*; neither, where the lines are all there is."""
+
+    sheet: Sheet | None = None
+    boxes: tuple[Box, ...] = ()
+
+
+Layout = Callable[[Working], Laid | None]
+LAYOUTS: dict[str, Layout] = {}
+LINE = "line"  # what every working can be laid out in
+
+
+def layout(code: str) -> Callable[[Layout], Layout]:
+    """Put the decorated function into the registry under *code*, one of the codes of the setting `layout`."""
+
+    def add(function: Layout) -> Layout:
+        if code in LAYOUTS:
+            raise ValueError(f"the layout {code} is registered twice")
+        LAYOUTS[code] = function
+        return function
+
+    return add
+
+
+def lay(working: Working) -> tuple[str, Laid]:
+    """The layout that the class uses, or `LINE` where it cannot be had, and what it makes of *working*."""
+    laid = LAYOUTS[working.ways.layout](working) if working.steps else None
+    if laid is not None:
+        return working.ways.layout, laid
+    return LINE, (LAYOUTS[LINE](working) if working.steps else None) or Laid()

@@ -1,0 +1,67 @@
+"""Every limit, said once: of what is typed, of the numbers met in a working, of pictures, of sets and files.
+
+`FIELDS` are those that a screen has to know, so that a field stops where the server would; the front end is built with them.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+# What is typed, and every number met in a working (digits above and below the bar).
+MAX_TERMS = 12
+MAX_WHOLE = 999_999
+MAX_DENOMINATOR = 9_999
+MAX_PLACES = 6
+MAX_EXPONENT = 6
+MAX_CHARACTERS = 200
+MAX_LABEL = 24
+MAX_DIGITS = 12
+TOO_LARGE: int = 10**MAX_DIGITS
+
+# What helps to see: of pictures, and of multiplication facts.
+MOST_PARTS = 24
+MOST_WHOLES = 12
+TIMES_TABLE = 12
+
+# What a teacher adds.
+TITLE_LENGTH = 120
+WORDS_LENGTH = 1000
+SEARCH_LENGTH = 200
+CODE_LENGTH = 60
+MOST_BLANKS = 200
+MOST_POINTS = 20
+MOST_WORDS = 100
+MOST_STANDARDS = 20
+MOST_MINUTES = 600
+
+# Sets, files and what is brought in.
+MOST_EXAMPLES = 60
+MOST_LINES = 500
+LARGEST_FILE = 5 * 1024 * 1024  # bytes
+LONGEST_PASTE = 200_000  # characters
+
+
+@dataclass(frozen=True, slots=True)
+class Limits:
+    """How large a text and its numbers may be."""
+
+    characters: int
+    whole: int
+    denominator: int
+    places: int
+
+
+TYPED = Limits(MAX_CHARACTERS, MAX_WHOLE, MAX_DENOMINATOR, MAX_PLACES)
+# What the core prints may be longer than what may be typed: numbers grow on the way.
+PRINTED = Limits(100 * MAX_CHARACTERS, TOO_LARGE - 1, TOO_LARGE - 1, 48)
+
+
+FIELDS = {
+    "problem": MAX_CHARACTERS,
+    "label": MAX_LABEL,
+    "title": TITLE_LENGTH,
+    "words": WORDS_LENGTH,
+    "search": SEARCH_LENGTH,
+    "examples": MOST_EXAMPLES,
+    "file": LARGEST_FILE,
+}

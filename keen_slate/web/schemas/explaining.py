@@ -1,0 +1,96 @@
+"""What pupils wrote, explained; the catalogue; what a set reveals."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field, RootModel
+
+from keen_slate.core.documents.verdict import CheckedView, VerdictView
+from keen_slate.core.expressions.typeset import Glyph
+from keen_slate.core.limits import MOST_EXAMPLES
+
+from .base import Code, Source, Strict, Target, WaysMap
+
+
+class DiagnoseIn(Strict):
+    """A problem and an answer as a pupil wrote it."""
+
+    text: Source
+    answer: Source
+    ways: WaysMap = {}
+    target: Target | None = None
+
+
+class CheckIn(Strict):
+    """A problem and the lines of a pupil's working."""
+
+    text: Source
+    lines: Annotated[list[Source], Field(max_length=MOST_EXAMPLES)]
+    ways: WaysMap = {}
+
+
+class EntryOut(BaseModel):
+    """A misconception with its example."""
+
+    code: str
+    name: str
+    reason: str
+    question: str
+    family: str
+    often: int
+    problem_glyphs: list[Glyph]
+    answer_glyphs: list[Glyph]
+    right_glyphs: list[Glyph]
+    line_glyphs: list[list[Glyph]]
+
+
+class CatalogueOut(BaseModel):
+    entries: list[EntryOut]
+
+
+class MendIn(Strict):
+    """A problem, the misconception it is to show, and one that it is to tell it from."""
+
+    text: Source
+    ways: WaysMap = {}
+    code: Code
+    apart_from: Code | None = None
+
+
+class MendOut(BaseModel):
+    """The nearest problem that does it; null where none is near."""
+
+    text: str | None
+    glyphs: list[Glyph]
+
+
+class RevealRow(BaseModel):
+    """A misconception and its status in each example: null where it does not apply."""
+
+    code: str
+    name: str
+    statuses: list[Literal["reveals", "form", "hidden"] | None]
+
+
+class AlikePair(BaseModel):
+    names: list[str]
+
+
+class RevealsOut(BaseModel):
+    title: str
+    problems: list[list[Glyph]]
+    rows: list[RevealRow]
+    alike: list[AlikePair]
+    add: list[MendOut]
+    caught: int
+    wrong: int
+    teaches_estimation: bool | None
+
+
+class VerdictOut(RootModel[VerdictView]):
+    """The verdict on an answer."""
+
+
+class CheckedOut(RootModel[CheckedView]):
+    """A written working, judged line by line."""

@@ -1,0 +1,37 @@
+"""Problems brought in, notation taken out."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, StringConstraints
+
+from keen_slate.core.limits import LONGEST_PASTE
+
+from .base import Strict
+
+
+class BroughtIn(Strict):
+    """Lines of problems, or CSV with a column called problem."""
+
+    text: Annotated[str, StringConstraints(max_length=LONGEST_PASTE)]
+
+
+class BroughtLine(BaseModel):
+    """A line, and whether it can be taken: *why* not."""
+
+    number: int
+    text: str
+    verdict: Literal["read", "unreadable", "duplicate"]
+    why: str
+
+
+class BroughtOut(BaseModel):
+    lines: list[BroughtLine]
+
+
+class NotationOut(BaseModel):
+    problem_latex: str
+    problem_mathml: str
+    working_latex: str
+    working_mathml: str

@@ -1,0 +1,74 @@
+"""Problems worked, and their views."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+from uuid import UUID
+
+from pydantic import BaseModel, Field, RootModel
+
+from keen_slate.core.documents.figure import FigureView
+from keen_slate.core.documents.view import WorkingView
+from keen_slate.core.expressions.typeset import Glyph
+from keen_slate.core.grading.compare import OtherWay
+
+from .base import Source, Strict, Target, WaysMap
+
+
+class ExposingOut(BaseModel):
+    """The picture that shows why a wrong answer is wrong; null where none can."""
+
+    figure: FigureView | None
+
+
+class AnswersIn(Strict):
+    """A problem with blank numerators, and the number (from 0) of the first answer that is asked for."""
+
+    text: Source
+    ways: WaysMap = {}
+    start: Annotated[int, Field(ge=0, le=10**6)] = 0
+
+
+class AnswersOut(BaseModel):
+    answer_glyphs: list[list[Glyph]]
+
+
+class PreviewIn(Strict):
+    text: Source
+    ways: WaysMap = {}
+
+
+class PreviewOut(BaseModel):
+    """A problem as it is typed: how it is read, and what may surprise."""
+
+    glyphs: list[Glyph]
+    surprises: list[str]
+
+
+class WorkIn(Strict):
+    """One problem, with the ways that depart from the defaults."""
+
+    text: Source
+    ways: WaysMap = {}
+    target: Target | None = None
+
+
+class ExampleView(BaseModel):
+    """A whole working, and the other ways of working its problem."""
+
+    working: WorkingView
+    other_ways: list[OtherWay]
+
+
+class ExampleOut(ExampleView):
+    """An example with its whole working, and the other ways of working it."""
+
+    id: UUID
+
+
+class LayoutQuery(Strict):
+    layout: Literal["line", "stacked", "four-box", "checklist"] | None = None
+
+
+class WorkingOut(RootModel[WorkingView]):
+    """A worked problem as a screen needs it."""
