@@ -23,14 +23,16 @@ from bench.classroom import answers, make_class
 from bench.load import main as load_teachers
 from bench.nasty import report
 from keen_slate.core.diagnosing.answers import diagnose
-from keen_slate.core.documents.view import TeachersWords, working_document, working_view
+from keen_slate.core.documents.view import working_view
+from keen_slate.core.documents.working import published
 from keen_slate.core.errors import CoreError, LimitError, ReadError
 from keen_slate.core.expressions.text import text as written
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import build, counts_of, read_spec
 from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.teaching.fading import Fading
-from keen_slate.core.ways.settings import CODES, Ways
+from keen_slate.core.teaching.sentences import TeachersWords
+from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.worked import work_text
 from keen_slate.export.fonts import on_disk
 from keen_slate.export.handout import Item, Options, handout
@@ -41,6 +43,7 @@ from tools.launch import ROOT
 from tools.postgres import LocalPostgres
 from tools.server import LiveServer
 
+CHOICES = {name: tuple(one.codes) for name, one in SETTINGS.items()}
 PROBLEMS = 4000
 REQUESTS = 1000
 TWELVE = (
@@ -76,7 +79,7 @@ def core() -> None:
     answers = [work_text(text).working for text, _ in chosen]
     worked = time.process_time() - began
     began = time.process_time()
-    documents = [working_document(work_text(text)) for text, _ in chosen]
+    documents = [published(work_text(text)) for text, _ in chosen]
     documented = time.process_time() - began
     began = time.process_time()
     totals = [
@@ -219,17 +222,17 @@ def soak(count: int) -> None:
     pick = random.Random(11)
     told = dict.fromkeys(("right", "past the limits", "wrong value", "wrong form"), 0)
     for text, terms in problems(count):
-        ways = Ways.of({name: pick.choice(codes) for name, codes in CODES.items()})
+        ways = Ways.of({name: pick.choice(codes) for name, codes in CHOICES.items()})
         try:
             view = working_view(work_text(text, ways))
         except LimitError:
             told["past the limits"] += 1
             continue
         total = sum((sign * (w + Fraction(n, d)) for sign, w, n, d in terms), Fraction(0))
-        if Fraction(view["answer"]["value"]) != total:
+        if Fraction(view.answer.value) != total:
             told["wrong value"] += 1
         else:
-            told["right" if in_form(view["answer"]["text"], ways.answer_form) else "wrong form"] += 1
+            told["right" if in_form(view.answer.text, ways.answer_form) else "wrong form"] += 1
     print(f"soak: {count} random problems, each in ways drawn at random: {told}")
 
 
@@ -269,7 +272,7 @@ def soak_others(count: int) -> None:
     pick = random.Random(13)
     told = dict.fromkeys(("right", "past the limits", "refused", "wrong value"), 0)
     for text, expected in other_kinds(count):
-        ways = Ways.of({name: pick.choice(codes) for name, codes in CODES.items() if name != "decimal_mark"})
+        ways = Ways.of({name: pick.choice(codes) for name, codes in CHOICES.items() if name != "decimal_mark"})
         try:
             view = working_view(work_text(text, ways))
         except LimitError:
@@ -277,7 +280,7 @@ def soak_others(count: int) -> None:
         except ReadError:
             told["refused" if expected is None else "wrong value"] += 1
         else:
-            told["right" if Fraction(view["answer"]["value"]) == expected else "wrong value"] += 1
+            told["right" if Fraction(view.answer.value) == expected else "wrong value"] += 1
     print(f"soak: {count} random problems of the other kinds: {told}")
 
 

@@ -15,13 +15,15 @@ from keen_slate.core.diagnosing.mend import nearest
 from keen_slate.core.documents.view import working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.searching.deadline import until
-from keen_slate.core.ways.settings import CODES, Ways
+from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.worked import work_text
 
 DEADLINE = 0.8  # seconds after which a search is to end, so that none takes a whole one
 _WHOLES = (0, 1, 2, 9, 10, 99, 360, 997, 5040, 9999, 999_999)
 _DENS = (1, 2, 3, 12, 60, 84, 97, 360, 840, 997, 5040, 7560, 9240, 9973, 9998, 9999)
 _JUNK = "_/ .^()=[]×÷+-,;%$m\x00\ud800٣½⅞−​"
+
+CHOICES = {name: tuple(one.codes) for name, one in SETTINGS.items()}
 
 
 def texts(dice: Random) -> Iterator[str]:
@@ -91,7 +93,7 @@ def _blanks(dice: Random) -> str:
 
 def tasks(written: str, dice: Random) -> dict[str, Callable[[], object]]:
     """What may be asked of a text, by name."""
-    ways = Ways.of({name: dice.choice(codes) for name, codes in CODES.items()})
+    ways = Ways.of({name: dice.choice(codes) for name, codes in CHOICES.items()})
     answer, code = _number(dice), dice.choice(("add-across", "smaller-from-larger", "right-aligned", "left-to-right"))
     count = dice.randrange(3, 7)
 

@@ -20,7 +20,7 @@ from keen_slate.core.expressions.tree import (
     Sum,
     Whole,
 )
-from keen_slate.core.ways.settings import CODES, Ways
+from keen_slate.core.ways.settings import SETTINGS, Ways
 
 small_denominators = st.integers(1, 24)
 wholes = st.integers(0, 40).map(Whole)
@@ -48,6 +48,7 @@ add_subtract_problems = sums_of(signed_numbers)
 proper_fractions = st.tuples(st.integers(1, 30), st.integers(2, 12)).map(lambda p: Frac(p[0] % p[1] or 1, p[1]))
 tidy_mixeds = st.builds(lambda w, f: Mixed(w, f.num, f.den), st.integers(1, 12), proper_fractions)
 classroom_pairs = sums_of(st.one_of(proper_fractions, tidy_mixeds, st.integers(1, 12).map(Whole)), most=2)
+CODES = {name: tuple(one.codes) for name, one in SETTINGS.items()}
 all_ways = st.fixed_dictionaries({name: st.sampled_from(codes) for name, codes in CODES.items()}).map(Ways.of)
 
 # Every node that can be typed -------------------------------------------------------------------------------
@@ -79,7 +80,7 @@ expressions = st.recursive(typed_numbers, _composites, max_leaves=6)
 blank_numbers = st.one_of(
     st.just(Blank()),
     small_denominators.map(lambda d: OpenFrac(None, d)),
-    st.integers(1, 40).map(lambda n: Frac(n, None)),
+    st.integers(1, 40).map(lambda n: OpenFrac(n, None)),
     st.builds(lambda w, d: OpenMixed(w, d), st.integers(1, 9), small_denominators),
 )
 equations = st.builds(

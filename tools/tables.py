@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from keen_slate.core.diagnosing.catalogue import as_markdown
+from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.ways.settings import SETTINGS
 from tools.launch import ROOT
 
@@ -16,7 +17,7 @@ _SETTINGS = re.compile(r"(?<=\| name \| what it settles \| codes \|\n\|---\|---\
 def settings_table() -> str:
     """The rows of the table of settings, the default of each first."""
     rows = [
-        f"| `{one.name}` | {one.title} | {', '.join([f'`{code}` ({title})' for code, title in one.codes.items()])} |"
+        f"| `{one.name}` | {OWN.said(one.title)} | {', '.join([f'`{code}` ({OWN.said(title)})' for code, title in one.codes.items()])} |"
         for one in SETTINGS.values()
     ]
     return "\n".join(rows) + "\n"

@@ -58,6 +58,7 @@ def work_out(problem: Problem, ways: Ways) -> Worked:
 def answers_from(source: str, ways: Ways, start: int, mark: DecimalMark | None = None) -> tuple[Expr, ...]:
     """Further answers of a problem with blank numerators, from number *start* (from 0). Raises `CoreError`.
 
+    >>> from .expressions.text import text
     >>> [text(answer) for answer in answers_from("_/2 + _/3 = 13/6", Ways(), 1)]
     ['3/2 + 2/3 = 13/6']
     """

@@ -18,7 +18,7 @@ from keen_slate.core.diagnosing.catalogue import as_markdown, catalogue
 from keen_slate.core.diagnosing.lines import check
 from keen_slate.core.diagnosing.mend import nearest
 from keen_slate.core.diagnosing.revealing import reveal
-from keen_slate.core.documents.view import working_document
+from keen_slate.core.documents.working import published
 from keen_slate.core.expressions.text import text
 from keen_slate.core.judging.checks import QUICK, checks, holds
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
@@ -195,10 +195,10 @@ class EstimateTests(unittest.TestCase):
     def test_rules_and_what_they_say(self):
         # Published: NAEP 1978, age 13: 12/13 + 7/8 is about 2 (of 1, 2, 19, 21); from memory.
         self.assertEqual(work_text("12/13 + 7/8").estimate.total, 2)
-        between = working_document(work_text("3 1/4 + 2 5/6", Ways.of({"estimate": "between"})))["estimate"]
+        between = published(work_text("3 1/4 + 2 5/6", Ways.of({"estimate": "between"})))["estimate"]
         self.assertEqual((between["low"], between["high"], between["value"]), ("5/1", "7/1", None))
         self.assertEqual(work_text("30.4 - 7.85").estimate.rule, "whole")
-        order = working_document(work_text("3.9 × 2 + 1.2"))["estimate"]
+        order = published(work_text("3.9 × 2 + 1.2"))["estimate"]
         self.assertEqual((order["value"], order["bound"], order["within"]), ("9/1", None, None))
         said = [one.code for one in checks(work_text("1/2 + 3/4").working)]
         self.assertEqual(said, ["more-than-each", "beside-one", "inverse", "decimals"])

@@ -10,10 +10,11 @@ from itertools import combinations, pairwise
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from keen_slate.core.documents.view import TeachersWords, figure_out, working_view
+from keen_slate.core.documents.figure import figure_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Neg, Sum, Whole, value
+from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.figures import choose, expose
 from keen_slate.core.figures.display import DIGIT_WIDTH, WIDTH, marks, seen
 from keen_slate.core.figures.inks import INKS, PAPER
@@ -21,8 +22,11 @@ from keen_slate.core.figures.scenes import Joining, Shown, Taking, largest, scen
 from keen_slate.core.figures.svg import svg
 from keen_slate.core.limits import MOST_PARTS, MOST_WHOLES
 from keen_slate.core.reading.reader import read
+from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.worked import work_text
+from keen_slate.core.working.step_kinds import PUT_SIGN, REORDER
 from tests import strategies
+from tests.support_core import viewed
 
 SVG = "{http://www.w3.org/2000/svg}"
 PIECES = ("bars", "circles", "grid")
@@ -101,14 +105,14 @@ class FigureTests(unittest.TestCase):
             working = work_text(problem, strategies.Ways.of(ways)).working
             look = choose.Look.of(working)
             for step in working.steps:
-                for kind in choose.offered(step, look):
+                for kind in choose.offered(choose.Seen.of(step, look)):
                     figure = choose.of_step(step, look, kind)
                     self.assertEqual(figure.kind, kind)
                     drawn.add(kind)
                     self.assert_sound(figure, problem)
-            for kind in (None, *choose.KINDS):
+            for kind in (None, *choose.FIGURE_KINDS):
                 self.assert_sound(choose.of_problem(working, kind), problem)
-        self.assertEqual(drawn, set(choose.KINDS) - {"place-value"})  # every kind for fractions was among them
+        self.assertEqual(drawn, set(choose.FIGURE_KINDS) - {"place-value"})  # every kind for fractions was among them
 
     @given(strategies.classroom_pairs, strategies.all_ways)
     def test_shaded_areas_are_the_numbers_exactly(self, expr, ways):
@@ -118,13 +122,13 @@ class FigureTests(unittest.TestCase):
             scene = scene_of(step)
             if scene is None:
                 continue
-            for kind in [k for k in choose.offered(step, look) if k in PIECES]:
+            for kind in [k for k in choose.offered(choose.Seen.of(step, look)) if k in PIECES]:
                 figure = choose.of_step(step, look, kind)
                 one = whole_area(next(s for s in figure.shapes if s.look == "whole" and s.at[-1] != 24))
                 for state in ("before", "after"):
                     shown = list(seen(figure, state))
                     total = sum((Fraction(area(s, s.at)) for s in shown if s.look == "part"), Fraction(0)) / one
-                    self.assertEqual(total, self.amount_of(scene, state), (text(expr), step.kind, kind, state))
+                    self.assertEqual(total, self.amount_of(scene, state), (text(expr), step.kind.code, kind, state))
                     crossed = [s for s in shown if s.look == "cross"]
                     self.assertTrue(state == "after" or not crossed)
                     self.assert_parts_lie_apart(figure, state)
@@ -159,7 +163,7 @@ class FigureTests(unittest.TestCase):
         working = work_text(text(expr)).working
         look = choose.Look.of(working)
         for step in working.steps:
-            if "bars" not in choose.offered(step, look):
+            if "bars" not in choose.offered(choose.Seen.of(step, look)):
                 continue
             figure = choose.of_step(step, look, "bars")
             for state in ("before", "after"):
@@ -183,7 +187,7 @@ class FigureTests(unittest.TestCase):
             for state in ("before", "after"):
                 document = ET.fromstring(svg(figure, state))  # well formed
                 group = document.find(f"{SVG}g")
-                wanted = [m for m in figure_out(figure, str)["marks"] if m.when in ("", state)]
+                wanted = [m for m in figure_view(figure, OWN).marks if m.when in ("", state)]
                 self.assertEqual(len(group), len(wanted))
                 for element, mark in zip(group, wanted, strict=True):
                     self.assertEqual(element.get("d") or element.text, mark.d or mark.text)
@@ -239,7 +243,7 @@ class FigureTests(unittest.TestCase):
             working = work_text(problem, strategies.Ways.of({"mixed_subtract": way})).working
             look = choose.Look.of(working)
             for step in working.steps:
-                if "number-line" not in choose.offered(step, look):
+                if "number-line" not in choose.offered(choose.Seen.of(step, look)):
                     continue
                 figure = choose.of_step(step, look, "number-line")
                 ticks = {
@@ -250,7 +254,7 @@ class FigureTests(unittest.TestCase):
                 (low, x0), (high, x1) = min(ticks.items(), key=lambda t: t[1]), max(ticks.items(), key=lambda t: t[1])
                 arcs = [s for s in seen(figure, "after") if s.shape == "arc"]
                 at = [int(low) + (Fraction(a.at[1]) - x0) * (int(high) - int(low)) / (x1 - x0) for a in arcs]
-                if at and step.kind != "put-sign":
+                if at and step.kind is not PUT_SIGN:
                     self.assertEqual(at[-1], value(step.after))
 
     @given(strategies.classroom_pairs, strategies.all_ways)
@@ -258,7 +262,7 @@ class FigureTests(unittest.TestCase):
         working = work_text(text(expr), ways).working
         look = choose.Look.of(working)
         for step in working.steps:
-            scene, kinds = scene_of(step), choose.offered(step, look)
+            scene, kinds = scene_of(step), choose.offered(choose.Seen.of(step, look))
             figure = choose.of_step(step, look)
             if scene is not None:
                 parts, wholes = largest(scene)
@@ -267,7 +271,9 @@ class FigureTests(unittest.TestCase):
                 if not helps and figure:
                     self.assertIn(figure.kind, ("number-line",))
                     self.assertIn("number line", figure.note)
-            self.assertTrue(figure is not None or step.kind == "reorder" or not choose.offered(step, look), step.kind)
+            self.assertTrue(
+                figure is not None or step.kind is REORDER or not choose.offered(choose.Seen.of(step, look)), step.kind
+            )
 
     @given(strategies.classroom_pairs)
     def test_a_wrong_answer_lies_below_the_right_one(self, expr):
@@ -291,7 +297,7 @@ class FigureTests(unittest.TestCase):
         problem = f" {operator} ".join(f"{n // 10**places}.{n % 10**places:0{places}}" for n in numbers)
         working = work_text(problem).working
         step = working.steps[0]
-        if "place-value" not in choose.offered(step, choose.Look.of(working)):
+        if "place-value" not in choose.offered(choose.Seen.of(step, choose.Look.of(working))):
             self.assertTrue(max(numbers) >= 10**6 or sum(numbers) >= 10**6)
             return
         figure = choose.of_step(step, choose.Look.of(working))
@@ -312,7 +318,7 @@ class FigureTests(unittest.TestCase):
             return
         look = choose.Look.of(working)
         for step in working.steps:
-            for kind in choose.offered(step, look):
+            for kind in choose.offered(choose.Seen.of(step, look)):
                 self.assert_sound(choose.of_step(step, look, kind), text(expr))
 
     def test_a_missing_part_is_an_empty_bar_as_long_as_it_is(self):
@@ -326,7 +332,7 @@ class FigureTests(unittest.TestCase):
     def test_alternative_text_says_what_is_seen(self):
         self.assertEqual(
             self.figure("7/12 + 11/12", 0, "bars").alt,
-            "A strip for one whole, and below it strips as long. 7 twelfths: a strip cut into 12 equal parts, 7 of them shaded. "
+            "A strip for <one whole>, and below it strips as long. 7 twelfths: a strip cut into 12 equal parts, 7 of them shaded. "
             "11 twelfths: a strip cut into 12 equal parts, 11 of them shaded. Then all of them stand in the first row, "
             "2 strips, each cut into 12 equal parts, 18 of the parts shaded; below, what moved is crossed off.",
         )
@@ -341,7 +347,7 @@ class FigureTests(unittest.TestCase):
             ("no such kind", "circles"),
             ("part-whole", "part-whole"),
         ]:
-            figure = working_view(worked, TeachersWords({key: chosen}))["steps"][0]["figure"]
+            figure = viewed(worked, TeachersWords({key: chosen}))["steps"][0]["figure"]
             self.assertEqual(figure and figure["kind"], kind)
 
     @settings(max_examples=30)

@@ -11,13 +11,15 @@ from unittest import mock
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from keen_slate.core.documents.ladder import ladder_document
+from keen_slate.core.documents.plain import plainly
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Frac, Mixed, Sum, Whole, make
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.grading.features import features
 from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
-from keen_slate.core.ladders import Impossible, build, build_or_why, decimals, ladder_document, read_spec
+from keen_slate.core.ladders import Impossible, build, build_or_why, decimals, read_spec
 from keen_slate.core.ladders.climb import climb
 from keen_slate.core.ladders.options import copy_key
 from keen_slate.core.ladders.parallel import parallel
@@ -150,8 +152,8 @@ class BuildTests(unittest.TestCase):
             changed = given_spec | {made.limit: made.nearest}
             self.assertNotIsInstance(build_or_why(read_spec(changed)), Impossible)
             return
-        document = ladder_document(made, spec)
-        self.assertEqual(document, ladder_document(build(read_spec(given_spec)), spec))
+        document = plainly(ladder_document(made, spec))
+        self.assertEqual(document, plainly(ladder_document(build(read_spec(given_spec)), spec)))
         self.assertEqual([p["features"]["rung"] for p in document["problems"]], list(spec.slots))
         worked = [work_text(p["text"]) for p in document["problems"]]
         self.assertEqual(len({copy_key(w.working.problem.expr) for w in worked}), len(worked))

@@ -9,7 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.arithmetic.division import MOST_PLACES, long_division
-from keen_slate.core.documents.view import working_document, working_view
+from keen_slate.core.documents.view import working_view
+from keen_slate.core.documents.working import published
 from keen_slate.core.errors import LimitError, ReadError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Neg, value
@@ -33,7 +34,7 @@ class SingleTests(unittest.TestCase):
                 self.assertEqual(target, "decimal")
                 continue
             self.assertEqual(value(worked.working.answer), value(expr))
-            self.assertEqual(working_document(worked)["problem"]["kind"], "convert" if target else "simplify")
+            self.assertEqual(published(worked)["problem"]["kind"], "convert" if target else "simplify")
 
     def test_forms(self):
         for typed, target, expected in [
@@ -48,10 +49,10 @@ class SingleTests(unittest.TestCase):
     def test_a_class_that_writes_a_comma_types_and_sees_commas(self):
         ways = Ways.of({"decimal_mark": "comma"})
         view = working_view(work_text("5/6", ways, target="decimal"))
-        self.assertEqual(view["answer"]["text"], "0,8[3]")
-        self.assertEqual([cell.text for cell in view["rows"][1]["cells"]], ["=", "0", ",", "8", "3"])
+        self.assertEqual(view.answer.text, "0,8[3]")
+        self.assertEqual([cell.text for cell in view.rows[1].cells], ["=", "0", ",", "8", "3"])
         view = working_view(work_text("9,60", ways))
-        self.assertEqual((view["problem"]["text"], view["answer"]["text"]), ("9,60", "9,6"))
+        self.assertEqual((view.problem.text, view.answer.text), ("9,60", "9,6"))
         self.assertRaises(ReadError, work_text, "9.60", ways)
 
     def test_nothing_to_do_is_said_with_no_steps(self):

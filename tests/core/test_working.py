@@ -7,7 +7,7 @@ from math import gcd
 
 from hypothesis import given
 
-from keen_slate.core.documents.view import working_document
+from keen_slate.core.documents.working import published
 from keen_slate.core.errors import CoreError, LimitError, SettingError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr, Frac, Mixed, Neg, Sum, Whole
@@ -65,7 +65,7 @@ class WorkingTests(unittest.TestCase):
 
     @given(strategies.add_subtract_problems)
     def test_everything_that_is_printed_reads_back(self, expr):
-        document = working_document(work_text(text(expr)))
+        document = published(work_text(text(expr)))
         for step in document["steps"]:
             self.assertEqual(read(step["after"], limits=PRINTED).text, step["after"])
         self.assertEqual(Fraction(document["answer"]["value"]), exact_sum(expr))
@@ -99,7 +99,7 @@ class WorkingTests(unittest.TestCase):
 
     def test_one_denominator_fits_and_only_one_fraction_changes(self):
         step = work(read("2/3 + 1/6")).steps[0]
-        self.assertEqual((step.kind, text(step.after), len(step.lines)), ("common-denominator", "4/6 + 1/6", 1))
+        self.assertEqual((step.kind.code, text(step.after), len(step.lines)), ("common-denominator", "4/6 + 1/6", 1))
 
     def test_numbers_past_the_limits_are_refused_in_words(self):
         huge = " + ".join(f"1/{d}" for d in (9973, 9967, 9949, 9941))

@@ -12,7 +12,7 @@ from keen_slate.core.errors import ReadError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.limits import LARGEST_FILE
 from keen_slate.core.reading.reader import read
-from keen_slate.core.ways.settings import CODES, Ways
+from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.worked import work_text
 from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document, written
 from keen_slate.export.table import judged, table
@@ -23,7 +23,7 @@ words = st.text(st.characters(blacklist_categories=("Cs", "Cc")), max_size=40)
 problems = strategies.classroom_pairs.map(text)
 examples = st.builds(
     ExamplePart, problem=problems, note=words, words=st.dictionaries(st.just("add 0"), words.filter(str.strip)),
-    ways=st.fixed_dictionaries({}, optional={"ties": st.sampled_from(CODES["ties"])}),
+    ways=st.fixed_dictionaries({}, optional={"ties": st.sampled_from(tuple(SETTINGS["ties"].codes))}),
     fading=st.builds(FadingPart, hide=st.integers(0, 9), blanks=st.lists(st.just("problem 0"), max_size=1)),
     marks=st.dictionaries(st.just("answer"), st.integers(0, 20)),
 )  # fmt: skip

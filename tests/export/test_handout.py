@@ -10,10 +10,11 @@ from pathlib import Path
 import pypdfium2
 from hypothesis import given, settings
 
-from keen_slate.core.documents.view import TeachersWords, working_view
+from keen_slate.core.documents.view import working_view
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.typeset import glyphs
 from keen_slate.core.teaching.fading import BOX, Fading, glyphs_with_blanks
+from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.worked import work_text
 from keen_slate.export.fonts import on_disk, within
 from keen_slate.export.handout import Item, Options, handout
@@ -125,17 +126,17 @@ class HandoutTests(unittest.TestCase):
     def test_a_blank_is_the_same_number_on_paper_as_in_the_squares(self, expr):
         worked = work_text(text(expr))
         view = working_view(worked)
-        cells = view["rows"][0]["cells"]
+        cells = view.rows[0].cells
         numbers = max(cell.unit for cell in cells) + 1
         for unit in range(numbers):
             fading = Fading(blanks=frozenset([f"problem {unit}"]))
-            blank = working_view(worked, fading=fading)["rows"][0]["cells"]
+            blank = working_view(worked, fading=fading).rows[0].cells
             gone = "".join(c.text for c in blank if c.blank)
             pieces = glyphs(worked.working.problem.expr)
             left = glyphs_with_blanks(pieces, "problem", fading)
             changed = [
-                old[part] for old, new in zip(pieces, left, strict=True) for part in ("text", "top", "bottom")
-                if old.get(part) != new.get(part)
+                getattr(old, part) for old, new in zip(pieces, left, strict=True) for part in ("text", "top", "bottom")
+                if getattr(old, part) != getattr(new, part)
             ]  # fmt: skip
             self.assertEqual(changed, [gone])
-        self.assertEqual(worked.working.value, Fraction(view["answer"]["value"]))
+        self.assertEqual(worked.working.value, Fraction(view.answer.value))

@@ -7,9 +7,9 @@ from fractions import Fraction
 import sympy
 from hypothesis import given
 
-from keen_slate.core.expressions.sentences import plain
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import value
+from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.worked import work_text
 from keen_slate.core.working.methods.common_denominator import least, listed_multiples
 from tests import strategies
@@ -59,7 +59,7 @@ class PublishedTests(unittest.TestCase):
         for a in range(1, 13):
             for b in range(1, 13):
                 self.assertEqual(least((a, b)), sympy.ilcm(a, b))
-                rows = [plain(row).split(": ")[1] for row in listed_multiples((a, b), least((a, b)))]
+                rows = [OWN.plain(row).split(": ")[1] for row in listed_multiples((a, b), least((a, b)))]
                 shared = set.intersection(*({int(n) for n in row.split(", ")} for row in rows))
                 self.assertEqual(shared, {sympy.ilcm(a, b)})  # the first that both rows reach, and no earlier one
 

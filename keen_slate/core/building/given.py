@@ -14,6 +14,7 @@ _PLAIN = (Whole, Frac, Mixed, Dec)
 def read_numbers(typed: str, mark: DecimalMark = ".") -> tuple[Expr, ...]:
     """The numbers that *typed* lists, parted by commas or semicolons (by semicolons where the comma is the decimal *mark*).
 
+    >>> from ..expressions.text import text
     >>> [text(n) for n in read_numbers("3, 1/2, 0.25")]
     ['3', '1/2', '0.25']
 

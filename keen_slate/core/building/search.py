@@ -41,6 +41,7 @@ class Built:
 def build(numbers: tuple[Expr, ...], wanted: Expr) -> Built:
     """All shortest ways from *numbers* to *wanted*, or to the nearest number that can be built.
 
+    >>> from ..expressions.tree import Whole
     >>> built = build((Whole(2), Whole(3), Whole(4)), Whole(14))
     >>> built.exact, [text(way) for way in built.ways]
     (True, ['2 + 3 × 4', '(3 + 4) × 2'])

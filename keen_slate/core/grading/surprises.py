@@ -30,8 +30,8 @@ def surprises(working: Working, features: Features, found: list[Found]) -> list[
     said += _about_size(features)
     if features.whole_answer:
         said.append("The answer is a whole number." if working.answer_text[:1] != "0" else "The answer is 0.")
-    hidden = [item.entry.code for item in found if item.status == "hidden"]
-    said += [f"Hides {code}: it gives the right answer here." for code in hidden]
+    hidden = [item.entry.name for item in found if item.status == "hidden"]
+    said += [f"Hides “{name}”: it gives the right answer here." for name in hidden]
     return said
 
 
