@@ -63,7 +63,7 @@ def answers(
 
 def _answer(worked: Worked, pupil: Pupil, dice: Random) -> Answered:
     problem = worked.working.problem
-    may = [found for found in worked.found if found.entry.code in pupil.habits]
+    may = [found for found in worked.likely if found.entry.code in pupil.habits]
     if may and dice.randint(1, 100) <= pupil.shows:
         found = dice.choice(may)
         label = problem.label if found.wrong.labelled else None

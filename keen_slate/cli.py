@@ -327,9 +327,9 @@ def readable(worked: Worked) -> str:
         shown = len(working.answers)
         some = f"The first {shown}" if shown != working.count else f"All {shown}"
         lines += ["", f"{some} answers:", *[f"  {voice.text(a)}" for a in working.answers]]
-    if worked.found:
+    if worked.likely:
         lines += ["", "They may write:"]
-        lines += [f"  {voice.text(w.wrong.answer):<10} {voice.said(w.entry.name)} ({w.status})" for w in worked.found]
+        lines += [f"  {voice.text(w.wrong.answer):<10} {voice.said(w.entry.name)} ({w.status})" for w in worked.likely]
     if worked.surprises:
         lines += ["", *[voice.said(sentence) for sentence in worked.surprises]]
     return "\n".join(lines)

@@ -9,7 +9,7 @@ from .expressions.tree import Expr
 from .grading.features import Features, features
 from .grading.surprises import surprises
 from .judging.estimate import Estimate, estimate
-from .judging.misconceptions import Found, find
+from .judging.misconceptions import LikelyAnswer, likely_answers
 from .reading.problem import Problem
 from .reading.reader import read
 from .ways.settings import Ways
@@ -26,7 +26,7 @@ class Worked:
 
     working: Working
     estimate: Estimate | None
-    found: list[Found]
+    likely: list[LikelyAnswer]
     features: Features
     surprises: list[str]
 
@@ -50,9 +50,9 @@ def work_out(problem: Problem, ways: Ways) -> Worked:
     """Work a *problem*, and derive everything from its working. Raises `CoreError`."""
     working = work(problem, ways)
     about = estimate(working)
-    found = find(working, about)
+    likely = likely_answers(working, about)
     facts = features(working)
-    return Worked(working, about, found, facts, surprises(working, facts, found))
+    return Worked(working, about, likely, facts, surprises(working, facts, likely))
 
 
 def answers_from(source: str, ways: Ways, start: int, mark: DecimalMark | None = None) -> tuple[Expr, ...]:

@@ -214,7 +214,7 @@ def _wrong(item: Item) -> str:
     shown = [
         f"<li><strong>{escape(wrong_text(one, item.working.problem.label, item.voice))}</strong> "
         f"{escape(item.voice.said(one.entry.name))}</li>"
-        for one in item.worked.found
+        for one in item.worked.likely
         if one.status != "hidden"
     ]
     return f'<div class="wrong"><h3>They may write</h3><ul>{"".join(shown)}</ul></div>' if shown else ""

@@ -51,7 +51,7 @@ def expected(worked: Worked) -> list[Judged]:
     right = tuple(dict.fromkeys([voice.text(working.answer), answer_text(working, voice)]))
     judged = [Judged(right, _RIGHT, "Right.")]
     taken = set(right)
-    for found in worked.found:
+    for found in worked.likely:
         bare = voice.text(found.wrong.answer)
         texts = [t for t in dict.fromkeys([bare, labelled(bare, label)]) if t not in taken]
         if found.status == "hidden" or not texts:

@@ -35,7 +35,7 @@ def table(examples: Sequence[Worked]) -> str:
         voice = voice_of(working.ways)
         wrong = [
             f"{wrong_text(one, label, voice)} ({voice.said(one.entry.name)})"
-            for one in worked.found
+            for one in worked.likely
             if one.status != "hidden"
         ]
         cells = (

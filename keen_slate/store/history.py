@@ -23,73 +23,75 @@ class NoChangeError(LookupError):
     """There is nothing (more) to undo, or to do again."""
 
 
-def snapshot(found: ExampleSet) -> dict[str, Any]:
+def snapshot(example_set: ExampleSet) -> dict[str, Any]:
     """The whole set as a document."""
-    ordered = sorted(found.examples, key=lambda example: example.position)
+    ordered = sorted(example_set.examples, key=lambda example: example.position)
     examples = [{"id": str(e.id)} | {name: getattr(e, name) for name in EXAMPLE_FIELDS} for e in ordered]
-    return {name: getattr(found, name) for name in SET_FIELDS} | {"examples": examples}
+    return {name: getattr(example_set, name) for name in SET_FIELDS} | {"examples": examples}
 
 
 class History:
     """The history of one set, in *session*."""
 
-    def __init__(self, session: Session, found: ExampleSet) -> None:
+    def __init__(self, session: Session, example_set: ExampleSet) -> None:
         self.session = session
-        self.found = found
+        self.example_set = example_set
 
     def begin(self) -> None:
         """Keep the set as it is, where nothing is kept of it yet; to be called before a change."""
-        if not self.found.at_change and self._change(0) is None:
+        if not self.example_set.at_change and self._change(0) is None:
             self._keep(0, "")
 
     def record(self, said: str) -> None:
         """Keep the set as it is now, after the change that is *said*."""
-        at = self.found.at_change
+        at = self.example_set.at_change
         gone = or_(Change.number > at, Change.number < at + 1 - MOST_CHANGES)
         with self.session.no_autoflush:  # the set is written once, with its new version
             self.session.execute(delete(Change).where(*self._mine(), gone))
-        self.found.at_change = at + 1
+        self.example_set.at_change = at + 1
         self._keep(at + 1, said)
 
     def said(self) -> tuple[str | None, str | None]:
         """What undoing takes back, and what can be done again; None for nothing."""
-        at = self.found.at_change
+        at = self.example_set.at_change
         query = select(Change.number, Change.said).where(*self._mine(), Change.number.in_((at - 1, at, at + 1)))
         known = {row.number: row.said for row in self.session.execute(query)}
         return (known.get(at) if at - 1 in known else None), known.get(at + 1)
 
     def go(self, by: int) -> None:
         """Undo (-1) or do again (+1). Raises `NoChangeError`."""
-        here, there = self._change(self.found.at_change), self._change(self.found.at_change + by)
+        here, there = self._change(self.example_set.at_change), self._change(self.example_set.at_change + by)
         if here is None or there is None:
             raise NoChangeError("There is nothing more to undo." if by < 0 else "There is nothing more to do again.")
-        self.found.at_change += by
+        self.example_set.at_change += by
         self._restore(there.after)
 
     def _restore(self, then: Mapping[str, Any]) -> None:
         for name in SET_FIELDS:
-            setattr(self.found, name, then[name])
-        now = {str(example.id): example for example in self.found.examples}
+            setattr(self.example_set, name, then[name])
+        now = {str(example.id): example for example in self.example_set.examples}
         kept = {example["id"] for example in then["examples"]}
         for key, example in now.items():
             if key not in kept:
-                self.found.examples.remove(example)
+                self.example_set.examples.remove(example)
         for position, stored in enumerate(then["examples"]):
             if stored["id"] not in now:
-                now[stored["id"]] = Example(teacher_id=self.found.teacher_id, id=uuid.UUID(stored["id"]))
-                self.found.examples.append(now[stored["id"]])
+                now[stored["id"]] = Example(teacher_id=self.example_set.teacher_id, id=uuid.UUID(stored["id"]))
+                self.example_set.examples.append(now[stored["id"]])
             example = now[stored["id"]]
             example.position = position
             for name in EXAMPLE_FIELDS:
                 setattr(example, name, stored[name])
 
     def _mine(self) -> tuple[Any, ...]:
-        return Change.teacher_id == self.found.teacher_id, Change.set_id == self.found.id
+        return Change.teacher_id == self.example_set.teacher_id, Change.set_id == self.example_set.id
 
     def _change(self, number: int) -> Change | None:
-        return self.session.get(Change, (self.found.teacher_id, self.found.id, number))
+        return self.session.get(Change, (self.example_set.teacher_id, self.example_set.id, number))
 
     def _keep(self, number: int, said: str) -> None:
-        after = snapshot(self.found)
-        row = Change(teacher_id=self.found.teacher_id, set_id=self.found.id, number=number, said=said, after=after)
+        after = snapshot(self.example_set)
+        row = Change(
+            teacher_id=self.example_set.teacher_id, set_id=self.example_set.id, number=number, said=said, after=after
+        )
         self.session.add(row)

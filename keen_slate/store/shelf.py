@@ -98,8 +98,8 @@ class Shelf:
     def counts(self) -> dict[str, int]:
         """How many sets lie in each place."""
         query = select(ExampleSet.place, func.count()).where(ExampleSet.teacher_id == self.teacher_id)
-        found = {row[0]: row[1] for row in self.session.execute(query.group_by(ExampleSet.place))}
-        return {place: found.get(place, 0) for place in PLACES}
+        by_place = {row[0]: row[1] for row in self.session.execute(query.group_by(ExampleSet.place))}
+        return {place: by_place.get(place, 0) for place in PLACES}
 
     def one_set(self, set_id: uuid.UUID) -> ExampleSet:
         """One set with its examples, wherever it lies. Raises `NotFoundError`."""
@@ -113,10 +113,10 @@ class Shelf:
         )
 
     def _found(self, query: Select[ExampleSet]) -> ExampleSet:
-        found = self.session.scalars(query).one_or_none()
-        if found is None:
+        example_set = self.session.scalars(query).one_or_none()
+        if example_set is None:
             raise NotFoundError("This set is not on your shelf.")
-        return found
+        return example_set
 
     def example(self, set_id: uuid.UUID, example_id: uuid.UUID) -> Example:
         """One example of a set. Raises `NotFoundError`."""
@@ -146,17 +146,17 @@ class Shelf:
 
     def put(self, set_id: uuid.UUID, place: str) -> ExampleSet:
         """Lay a set in another *place*: on the shelf, in the archive, in the bin. Raises `NotFoundError`."""
-        found = self._locked(set_id)
-        found.place = place
+        example_set = self._locked(set_id)
+        example_set.place = place
         self.session.flush()
-        return found
+        return example_set
 
     def show(self, set_id: uuid.UUID, shown: bool) -> ExampleSet:
         """Give a set a new secret key to be read under, or take its key away."""
-        found = self._locked(set_id)
-        found.show_key = secrets.token_urlsafe(32) if shown else None
+        example_set = self._locked(set_id)
+        example_set.show_key = secrets.token_urlsafe(32) if shown else None
         self.session.flush()
-        return found
+        return example_set
 
     def shown(self, key: str) -> ExampleSet:
         """The set that may be read under *key*. Raises `NotFoundError`; a set in the bin is not shown."""
@@ -188,40 +188,40 @@ class Shelf:
         self, set_id: uuid.UUID, version: int, changes: Mapping[str, Any], order: Sequence[uuid.UUID] | None = None
     ) -> ExampleSet:
         """Give a set other values of `SET_FIELDS`, or its examples another *order*, or both."""
-        found, history = self._for_change(set_id, version)
+        example_set, history = self._for_change(set_id, version)
         for name in SET_FIELDS:
             if name in changes:
-                setattr(found, name, changes[name])
+                setattr(example_set, name, changes[name])
         if order is not None:
-            by_id = {example.id: example for example in found.examples}
+            by_id = {example.id: example for example in example_set.examples}
             if sorted(by_id) != sorted(order):
                 raise OrderError("The new order does not name every example of the set once.")
             _renumber([by_id[example_id] for example_id in order])
-        return self._changed(found, history, "Moved" if order is not None else _said(changes))
+        return self._changed(example_set, history, "Moved" if order is not None else _said(changes))
 
     def add_examples(
         self, set_id: uuid.UUID, version: int, examples: Sequence[Mapping[str, Any]], position: int | None = None
     ) -> tuple[ExampleSet, list[Example]]:
         """Put examples (values of `EXAMPLE_FIELDS`, *source* at least) on the ladder at *position* from 0, or at its end."""
-        found, history = self._for_change(set_id, version)
-        if len(found.examples) + len(examples) > MOST_EXAMPLES:
+        example_set, history = self._for_change(set_id, version)
+        if len(example_set.examples) + len(examples) > MOST_EXAMPLES:
             raise FullSetError(f"A set holds {MOST_EXAMPLES} examples; begin a new one for more.")
         new = [self._new_example(0, fields) for fields in examples]
-        ordered = list(found.examples)
+        ordered = list(example_set.examples)
         at = len(ordered) if position is None else position
         ordered[at:at] = new
-        found.examples.extend(new)
+        example_set.examples.extend(new)
         _renumber(ordered)
         said = "Added" if len(new) == 1 else f"{len(new)} examples added"
-        return self._changed(found, history, said), new
+        return self._changed(example_set, history, said), new
 
     def change_examples(
         self, set_id: uuid.UUID, version: int, changes: Mapping[uuid.UUID, Mapping[str, Any]]
     ) -> ExampleSet:
         """Change examples by their ids; another text drops what was kept for the old one's steps."""
-        found, history = self._for_change(set_id, version)
+        example_set, history = self._for_change(set_id, version)
         for example_id, fields in changes.items():
-            example = _example_in(found, example_id)
+            example = _example_in(example_set, example_id)
             if fields.get("source", example.source) != example.source:
                 example.words, example.fading, example.marks = {}, {}, {}
             for name in EXAMPLE_FIELDS:
@@ -229,15 +229,15 @@ class Shelf:
                     setattr(example, name, fields[name])
         names = [name for fields in changes.values() for name in fields]
         said = "Worked another way" if names == ["ways"] else _said(names)
-        return self._changed(found, history, said)
+        return self._changed(example_set, history, said)
 
     def remove_example(self, set_id: uuid.UUID, example_id: uuid.UUID, version: int) -> ExampleSet:
         """Take an example off the ladder."""
-        found, history = self._for_change(set_id, version)
-        example = _example_in(found, example_id)
-        found.examples.remove(example)
-        _renumber(found.examples)
-        return self._changed(found, history, f"{example.source} was taken off")
+        example_set, history = self._for_change(set_id, version)
+        example = _example_in(example_set, example_id)
+        example_set.examples.remove(example)
+        _renumber(example_set.examples)
+        return self._changed(example_set, history, f"{example.source} was taken off")
 
     def add_time(self, set_id: uuid.UUID, example_id: uuid.UUID, day: str, seconds: int) -> Example:
         """Log that an example was shown for so many *seconds* on a *day*. It is no change of the set, and is not undone."""
@@ -253,37 +253,37 @@ class Shelf:
 
     def undo(self, set_id: uuid.UUID, version: int, by: int = -1) -> ExampleSet:
         """Take back the last change of a set, or (*by* +1) do it again. Raises `NoChangeError`."""
-        found, history = self._for_change(set_id, version)
+        example_set, history = self._for_change(set_id, version)
         history.go(by)
-        return self._touched(found)
+        return self._touched(example_set)
 
-    def history(self, found: ExampleSet) -> History:
+    def history(self, example_set: ExampleSet) -> History:
         """The history of a set."""
-        return History(self.session, found)
+        return History(self.session, example_set)
 
     def _for_change(self, set_id: uuid.UUID, version: int) -> tuple[ExampleSet, History]:
-        found = self._locked(set_id)
-        if found.version != version:
+        example_set = self._locked(set_id)
+        if example_set.version != version:
             raise StaleSetError("This set was changed in another tab since it was opened here.")
-        history = History(self.session, found)
+        history = History(self.session, example_set)
         history.begin()
-        return found, history
+        return example_set, history
 
     def _locked(self, set_id: uuid.UUID) -> ExampleSet:
         """The set as it is now; whoever changes it at this moment waits, and then sees the version that this change makes."""
         query = self._query(set_id).with_for_update(of=ExampleSet)
         return self._found(query.execution_options(populate_existing=True))
 
-    def _changed(self, found: ExampleSet, history: History, said: str) -> ExampleSet:
+    def _changed(self, example_set: ExampleSet, history: History, said: str) -> ExampleSet:
         history.record(said)
-        return self._touched(found)
+        return self._touched(example_set)
 
-    def _touched(self, found: ExampleSet) -> ExampleSet:
+    def _touched(self, example_set: ExampleSet) -> ExampleSet:
         """Count the change, even where only examples changed. A change that came between raises StaleDataError."""
-        flag_modified(found, "title")
+        flag_modified(example_set, "title")
         self.session.flush()
-        found.examples.sort(key=lambda example: example.position)
-        return found
+        example_set.examples.sort(key=lambda example: example.position)
+        return example_set
 
     def _new_example(self, position: int, fields: Mapping[str, Any]) -> Example:
         return Example(teacher_id=self.teacher_id, id=uuid.uuid4(), position=position, **_EMPTY | dict(fields))
@@ -298,8 +298,8 @@ def fields_of(example: Example) -> dict[str, Any]:
     return {name: getattr(example, name) for name in EXAMPLE_FIELDS}
 
 
-def _example_in(found: ExampleSet, example_id: uuid.UUID) -> Example:
-    for example in found.examples:
+def _example_in(example_set: ExampleSet, example_id: uuid.UUID) -> Example:
+    for example in example_set.examples:
         if example.id == example_id:
             return example
     raise NotFoundError("This example is not in the set any more.")

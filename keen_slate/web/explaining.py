@@ -71,9 +71,9 @@ def _entry(shown: Shown, voice: Voice) -> EntryOut:
         family=voice.said(shown.family),
         often=shown.entry.often,
         problem_glyphs=voice.glyphs(working.problem.expr),
-        answer_glyphs=voice.glyphs(shown.found.wrong.answer, ("wrong",)),
+        answer_glyphs=voice.glyphs(shown.likely.wrong.answer, ("wrong",)),
         right_glyphs=voice.glyphs(working.answer),
-        line_glyphs=[voice.typeset(line) for line in shown.found.wrong.lines],
+        line_glyphs=[voice.typeset(line) for line in shown.likely.wrong.lines],
     )
 
 
@@ -91,5 +91,5 @@ def mend(json_data: MendIn) -> MendOut:
 def reveals(set_id: UUID) -> RevealsOut:
     """What the examples of a set reveal together; those that cannot be worked are left out."""
     with shelf() as mine:
-        found, house = mine.one_set(set_id), mine.house_ways()
-    return heavy.run(searches.reveals, found.title, given(found, house), {**house, **found.ways})
+        example_set, house = mine.one_set(set_id), mine.house_ways()
+    return heavy.run(searches.reveals, example_set.title, given(example_set, house), {**house, **example_set.ways})

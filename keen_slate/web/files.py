@@ -35,8 +35,8 @@ SET_FILE: Any = {
 def save(set_id: UUID) -> Response:
     """The set as a document that can be brought in again, here or elsewhere."""
     with shelf() as mine:
-        found = mine.one_set(set_id)
-        return _file(written(_document(found)), found.title, "json", "application/json")
+        example_set = mine.one_set(set_id)
+        return _file(written(_document(example_set)), example_set.title, "json", "application/json")
 
 
 @blueprint.get("/sets/<uuid:set_id>/problems.csv")
@@ -63,8 +63,8 @@ def save_items(set_id: UUID) -> Response:
 
 def _asked(set_id: UUID) -> tuple[str, list[Given]]:
     with shelf() as mine:
-        found = mine.one_set(set_id)
-        return found.title, given(found, mine.house_ways())
+        example_set = mine.one_set(set_id)
+        return example_set.title, given(example_set, mine.house_ways())
 
 
 @blueprint.get("/sets/<uuid:set_id>/examples/<uuid:example_id>/notation")
@@ -103,14 +103,16 @@ def bring() -> SetOut:
 def judge(set_id: UUID, json_data: BroughtIn) -> BroughtOut:
     """Lines of problems, judged one by one; nothing is stored by asking."""
     with shelf() as mine:
-        found, house = mine.one_set(set_id), mine.house_ways()
-    return BroughtOut(lines=heavy.run(searches.judge, json_data.text, given(found, house), {**house, **found.ways}))
+        example_set, house = mine.one_set(set_id), mine.house_ways()
+    return BroughtOut(
+        lines=heavy.run(searches.judge, json_data.text, given(example_set, house), {**house, **example_set.ways})
+    )
 
 
-def _document(found: ExampleSet) -> SetDocument:
+def _document(example_set: ExampleSet) -> SetDocument:
     return SetDocument(
-        format="keen-slate/set", version=1, title=found.title, objective=found.objective, standards=found.standards, note=found.note,
-        lesson_minutes=found.lesson_minutes, ways=found.ways, words=found.words, examples=[_part(e) for e in found.examples],
+        format="keen-slate/set", version=1, title=example_set.title, objective=example_set.objective, standards=example_set.standards, note=example_set.note,
+        lesson_minutes=example_set.lesson_minutes, ways=example_set.ways, words=example_set.words, examples=[_part(e) for e in example_set.examples],
     )  # fmt: skip
 
 

@@ -56,11 +56,11 @@ def ways_of(example: Example, house: Mapping[str, str]) -> dict[str, str]:
     return {**house, **example.example_set.ways, **example.ways}
 
 
-def given(found: ExampleSet, house: Mapping[str, str]) -> list[Given]:
+def given(example_set: ExampleSet, house: Mapping[str, str]) -> list[Given]:
     """The examples of a set."""
     return [
-        Given(e.source, e.target, ways_of(e, house), e.position, e.words, found.words, e.fading, e.marks)
-        for e in found.examples
+        Given(e.source, e.target, ways_of(e, house), e.position, e.words, example_set.words, e.fading, e.marks)
+        for e in example_set.examples
     ]
 
 

@@ -47,8 +47,8 @@ def download(set_id: UUID, query_data: HandoutQuery) -> Response:
 
 def _made(paper: Callable[..., T], set_id: UUID, query: HandoutQuery) -> tuple[str, T]:
     with shelf() as mine:
-        found = mine.one_set(set_id)
-        title, examples = found.title, given(found, mine.house_ways())
+        example_set = mine.one_set(set_id)
+        title, examples = example_set.title, given(example_set, mine.house_ways())
     options = Options(**query.model_dump(exclude={"versions", "seed"}))
     made = heavy.run(paper, title, examples, options, query.versions, query.seed, _assets(), seconds=heavy.PAPER)
     return title, made
@@ -62,8 +62,8 @@ def _assets() -> Path:
 def save_page(set_id: UUID) -> Response:
     """The set as one HTML file that needs nothing else, and prints."""
     with shelf() as mine:
-        found = mine.one_set(set_id)
-        title, examples = found.title, given(found, mine.house_ways())
+        example_set = mine.one_set(set_id)
+        title, examples = example_set.title, given(example_set, mine.house_ways())
     html = heavy.run(papers.page_alone, title, examples, _assets(), seconds=heavy.PAPER)
     headers = {"Content-Disposition": f'attachment; filename="{file_name(title)}.html"'}
     return Response(html, mimetype="text/html", headers=headers)
@@ -81,7 +81,7 @@ def put_show(set_id: UUID, json_data: ShowIn) -> SetOut:
 def shown(teacher_id: UUID, key: str) -> Response:
     """The page of a set under its unguessable address. Raises `NotFoundError` where it was withdrawn."""
     mine = Shelf(database(), teacher_id)
-    found = mine.shown(key)
-    html = papers.page(found.title, given(found, mine.house_ways()), fonts.served(_assets()), nonce())
+    example_set = mine.shown(key)
+    html = papers.page(example_set.title, given(example_set, mine.house_ways()), fonts.served(_assets()), nonce())
     headers = {"Cache-Control": "no-store", "X-Robots-Tag": "noindex", "Referrer-Policy": "no-referrer"}
     return Response(html, mimetype="text/html", headers=headers)

@@ -87,10 +87,10 @@ def _ways(set_id: UUID | None) -> dict[str, str]:
 def get_climb(set_id: UUID) -> ClimbOut:
     """The order of a set that climbs with the fewest changes; nothing is changed by asking."""
     with shelf() as mine:
-        found = mine.one_set(set_id)
-        shown = views.shown_of(found, mine.house_ways())
+        example_set = mine.one_set(set_id)
+        shown = views.shown_of(example_set, mine.house_ways())
         proposed = climb([one.rung for one in shown])
-        ids = [example.id for example in found.examples]
+        ids = [example.id for example in example_set.examples]
         return ClimbOut(order=[ids[at] for at in proposed.order], moves=[ids[at] for at in proposed.moves])
 
 

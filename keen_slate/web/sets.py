@@ -53,10 +53,10 @@ def list_sets(query_data: ShelfQuery) -> ShelfOut:
     with shelf() as mine:
         house = mine.house_ways()
         place, search = query_data.place, query_data.search
-        found = mine.sets(place, search, query_data.start, ON_A_PAGE)
+        example_set = mine.sets(place, search, query_data.start, ON_A_PAGE)
         counts = mine.counts()
         total = mine.count(place, search) if search.strip() else counts[place]
-        return ShelfOut(sets=[views.set_summary(one, house) for one in found], counts=counts, total=total)
+        return ShelfOut(sets=[views.set_summary(one, house) for one in example_set], counts=counts, total=total)
 
 
 @blueprint.post("/sets")
@@ -139,8 +139,8 @@ def add_example(set_id: UUID, json_data: ExampleIn) -> Response:
     with shelf() as mine:
         ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways, **new.ways})
         fields = new.model_dump(exclude={"version", "position"}) | {"source": views.stored_text(new.source, ways)}
-        found, examples = mine.add_examples(set_id, new.version, [fields], new.position)
-        return _both(mine, found, examples[0], 201)
+        example_set, examples = mine.add_examples(set_id, new.version, [fields], new.position)
+        return _both(mine, example_set, examples[0], 201)
 
 
 @blueprint.post("/sets/<uuid:set_id>/problems")
@@ -153,8 +153,8 @@ def take(set_id: UUID, json_data: TakeIn) -> SetOut:
     with shelf() as mine:
         ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways})
         fields = [{"source": views.stored_text(problem, ways)} for problem in new.problems]
-        found, _ = mine.add_examples(set_id, new.version, fields, new.position)
-        return set_view(mine, found)
+        example_set, _ = mine.add_examples(set_id, new.version, fields, new.position)
+        return set_view(mine, example_set)
 
 
 @blueprint.patch("/sets/<uuid:set_id>/examples/<uuid:example_id>")
@@ -171,8 +171,8 @@ def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> 
         Ways.of(fields.get("ways", {}))
         if fields.get("target") == "":
             fields["target"] = None
-        found = mine.change_examples(set_id, json_data.version, {example_id: fields})
-        return _both(mine, found, next(example for example in found.examples if example.id == example_id))
+        example_set = mine.change_examples(set_id, json_data.version, {example_id: fields})
+        return _both(mine, example_set, next(example for example in example_set.examples if example.id == example_id))
 
 
 @blueprint.put("/sets/<uuid:set_id>/fading")
@@ -200,13 +200,13 @@ def remove_example(set_id: UUID, example_id: UUID, query_data: VersionQuery) -> 
         return set_view(mine, mine.remove_example(set_id, example_id, query_data.version))
 
 
-def set_view(mine: Shelf, found: ExampleSet) -> SetOut:
+def set_view(mine: Shelf, example_set: ExampleSet) -> SetOut:
     """A set as the API shows it, with its history."""
-    return views.set_out(found, mine.house_ways(), mine.history(found).said())
+    return views.set_out(example_set, mine.house_ways(), mine.history(example_set).said())
 
 
-def _both(mine: Shelf, found: ExampleSet, example: Example, status: int = 200) -> Response:
-    shown = set_view(mine, found).model_dump_json()
+def _both(mine: Shelf, example_set: ExampleSet, example: Example, status: int = 200) -> Response:
+    shown = set_view(mine, example_set).model_dump_json()
     return _sent(f'{{"set":{shown},"example":{views.example_json(example, mine.house_ways())}}}', status)
 
 

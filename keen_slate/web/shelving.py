@@ -29,14 +29,14 @@ def add_versions(set_id: UUID, json_data: VersionsIn) -> VersionsOut:
     numbers = range(1, json_data.count + 1)
     texts = heavy.run(searches.versions, examples, numbers, json_data.seed)
     with shelf() as mine:  # the set may have changed meanwhile; what was made is made of it as it was
-        found = mine.one_set(set_id)
-        like = {example.source: fields_of(example) for example in reversed(found.examples)}
+        example_set = mine.one_set(set_id)
+        like = {example.source: fields_of(example) for example in reversed(example_set.examples)}
         made = []
         for number, problems in zip(numbers, texts, strict=True):
             pairs = zip(examples, problems, strict=True)
             fields = [like.get(one.source, {}) | {"source": other, "words": {}} for one, other in pairs]
-            title = f"{found.title[:114]} ({chr(ord('A') + number)})"
-            made.append(mine.add_set(title, fields, found))
+            title = f"{example_set.title[:114]} ({chr(ord('A') + number)})"
+            made.append(mine.add_set(title, fields, example_set))
         house = mine.house_ways()
         same = sum(one.source == other for problems in texts for one, other in zip(examples, problems, strict=True))
         return VersionsOut(sets=[views.set_summary(one, house) for one in made], same=same)
@@ -48,8 +48,8 @@ def add_versions(set_id: UUID, json_data: VersionsIn) -> VersionsOut:
 def copy_set(set_id: UUID, json_data: CopyIn) -> SetOut:
     """A copy of a set with all that it has."""
     with shelf() as mine:
-        found = mine.one_set(set_id)
-        return set_view(mine, mine.add_set(json_data.title, map(fields_of, found.examples), found))
+        example_set = mine.one_set(set_id)
+        return set_view(mine, mine.add_set(json_data.title, map(fields_of, example_set.examples), example_set))
 
 
 @blueprint.put("/sets/<uuid:set_id>/place")

@@ -77,41 +77,43 @@ def _compressed_view(asked: str) -> bytes:
 
 
 def set_out(
-    found: ExampleSet, house: Mapping[str, str], history: tuple[str | None, str | None] = (None, None)
+    example_set: ExampleSet, house: Mapping[str, str], history: tuple[str | None, str | None] = (None, None)
 ) -> SetOut:
     """A set with a summary of each example, and what undoing and doing again would do."""
-    examples = summaries_of(found, house)
+    examples = summaries_of(example_set, house)
     undo, redo = history
     return SetOut(
-        id=found.id,
-        title=found.title,
-        version=found.version,
-        changed_at=found.changed_at,
-        ways=found.ways,
-        words=found.words,
+        id=example_set.id,
+        title=example_set.title,
+        version=example_set.version,
+        changed_at=example_set.changed_at,
+        ways=example_set.ways,
+        words=example_set.words,
         house=dict(house),
-        note=found.note,
-        objective=found.objective,
-        standards=found.standards,
-        lesson_minutes=found.lesson_minutes,
+        note=example_set.note,
+        objective=example_set.objective,
+        standards=example_set.standards,
+        lesson_minutes=example_set.lesson_minutes,
         seconds=sum(one.seconds for one in examples),
-        place=found.place,
-        show_address=f"/show/{found.teacher_id}/{found.show_key}" if found.show_key else None,
+        place=example_set.place,
+        show_address=f"/show/{example_set.teacher_id}/{example_set.show_key}" if example_set.show_key else None,
         undo=undo,
         redo=redo,
         examples=examples,
     )
 
 
-def summaries_of(found: ExampleSet, house: Mapping[str, str]) -> list[ExampleSummary]:
+def summaries_of(example_set: ExampleSet, house: Mapping[str, str]) -> list[ExampleSummary]:
     """What the ladder shows of each example, with what depends on those before it."""
-    shown = shown_of(found, house)
+    shown = shown_of(example_set, house)
     hides = plan([one.steps for one in shown])
-    seconds = _seconds(found.examples, shown)
+    seconds = _seconds(example_set.examples, shown)
     befores = [None, *shown]
     return [
         _example_summary(example, one, before, hide, planned)
-        for example, one, before, hide, planned in zip(found.examples, shown, befores, hides, seconds, strict=False)
+        for example, one, before, hide, planned in zip(
+            example_set.examples, shown, befores, hides, seconds, strict=False
+        )
     ]
 
 
@@ -149,10 +151,10 @@ def _seconds(examples: Sequence[Example], shown: Sequence[Summary]) -> list[int]
     return minutes.seconds([one.kind for one in shown], [one.steps + 1 for one in shown], own)
 
 
-def shown_of(found: ExampleSet, house: Mapping[str, str]) -> list[Summary]:
+def shown_of(example_set: ExampleSet, house: Mapping[str, str]) -> list[Summary]:
     """The summary of each example of a set."""
-    ways = {**house, **found.ways}
-    return [_summary(example, {**ways, **example.ways}, house) for example in found.examples]
+    ways = {**house, **example_set.ways}
+    return [_summary(example, {**ways, **example.ways}, house) for example in example_set.examples]
 
 
 def _summary(example: Example, ways: Mapping[str, str], house: Mapping[str, str]) -> Summary:
@@ -176,19 +178,19 @@ def _worked_out(example: Example, house: Mapping[str, str]) -> tuple[Summary, bo
         return unreadable_summary(example.source, error), not isinstance(error, EndedEarlyError)
 
 
-def set_summary(found: ExampleSet, house: Mapping[str, str]) -> SetSummary:
+def set_summary(example_set: ExampleSet, house: Mapping[str, str]) -> SetSummary:
     """A set as the Shelf shows it."""
-    shown = shown_of(found, house)
+    shown = shown_of(example_set, house)
     return SetSummary(
-        id=found.id,
-        title=found.title,
-        changed_at=found.changed_at,
+        id=example_set.id,
+        title=example_set.title,
+        changed_at=example_set.changed_at,
         examples=len(shown),
         first=[list(one.glyphs) for one in shown[:SHOWN_ON_SHELF]],
         rungs=list(dict.fromkeys(one.rung for one in shown if one.rung)),
-        objective=found.objective,
-        standards=found.standards,
-        seconds=sum(_seconds(found.examples, shown)),
+        objective=example_set.objective,
+        standards=example_set.standards,
+        seconds=sum(_seconds(example_set.examples, shown)),
     )
 
 

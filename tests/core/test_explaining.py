@@ -35,7 +35,7 @@ pairs = st.tuples(
 
 def found_in(problem, code, **ways):
     """The entry *code* as it applies to a problem; None where it does not."""
-    return next((f for f in work_text(problem, Ways.of(ways)).found if f.entry.code == code), None)
+    return next((f for f in work_text(problem, Ways.of(ways)).likely if f.entry.code == code), None)
 
 
 def written(problem, code, **ways):
@@ -77,7 +77,7 @@ class TableTests(unittest.TestCase):
         self.assertIsNone(found_in("8.03 - 2.67", "zero-minus-digit"))  # such a column would have to lend as well
 
     def test_the_improper_way_has_its_own_errors(self):
-        codes = {f.entry.code for f in work_text("7 1/4 - 3 5/6", Ways.of({"mixed_subtract": "improper"})).found}
+        codes = {f.entry.code for f in work_text("7 1/4 - 3 5/6", Ways.of({"mixed_subtract": "improper"})).likely}
         self.assertIn("whole-added-to-top", codes)
         self.assertFalse(
             codes & {"regroup-ten", "smaller-from-larger", "whole-not-reduced", "carry-lost", "left-improper-part"}
@@ -115,7 +115,7 @@ class SecondDefinitionTests(unittest.TestCase):
             expected["regroup-ten"] = whole - 1 + Fraction(abs(a + 10 - b), common) if common != 10 else None
             expected["regroup-one"] = whole - 1 + Fraction(abs(a + 1 - b), common)
             expected["whole-not-reduced"] = whole + Fraction(a + common - b, common)
-        found = {f.entry.code: f.answer_value for f in worked.found}
+        found = {f.entry.code: f.answer_value for f in worked.likely}
         for code, answer in expected.items():
             if answer is not None and answer < 0:
                 answer = None
@@ -156,7 +156,7 @@ class SecondDefinitionTests(unittest.TestCase):
         total = chain[0][1]
         for op, n in chain[1:]:
             total = total + n if op == "+" else total - n if op == "-" else total * n
-        found = next((f for f in worked.found if f.entry.code == "left-to-right"), None)
+        found = next((f for f in worked.likely if f.entry.code == "left-to-right"), None)
         if found is not None:
             self.assertEqual(found.answer_value, total)
         else:
@@ -166,7 +166,7 @@ class SecondDefinitionTests(unittest.TestCase):
     def test_every_wrong_answer_is_told_for_what_it_is(self, expr, ways):
         worked = work_text(text(expr), ways)
         right = worked.working.value
-        for found in worked.found:
+        for found in worked.likely:
             verdict = diagnose(text(expr), text(found.wrong.answer), ways)
             if found.status == "reveals":
                 self.assertNotEqual(found.answer_value, right)
@@ -284,8 +284,8 @@ class RevealingTests(unittest.TestCase):
     @given(strategies.classroom_pairs)
     def test_the_nearest_problem_does_what_it_is_for(self, expr):
         worked = work_text(text(expr))
-        hidden = [f.entry.code for f in worked.found if f.status == "hidden"]
-        alike = [(f.entry.code, f.same_as[0]) for f in worked.found if f.status == "reveals" and f.same_as]
+        hidden = [f.entry.code for f in worked.likely if f.status == "hidden"]
+        alike = [(f.entry.code, f.same_as[0]) for f in worked.likely if f.status == "reveals" and f.same_as]
         if not hidden and not alike:
             return
         code, other = (hidden[0], None) if hidden else alike[0]

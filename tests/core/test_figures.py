@@ -278,7 +278,7 @@ class FigureTests(unittest.TestCase):
     @given(strategies.classroom_pairs)
     def test_a_wrong_answer_lies_below_the_right_one(self, expr):
         worked = work_text(text(expr))
-        for found in worked.found:
+        for found in worked.likely:
             figure = expose.of_wrong(worked.working, found.wrong.answer)
             if figure is None:
                 self.assertTrue(isinstance(worked.working.answer, Neg))

@@ -39,7 +39,7 @@ RUNGS = {
 
 def found(problem: str, **ways: str) -> dict[str, tuple[str, str]]:
     worked = work_text(problem, Ways.of(ways))
-    return {item.entry.code: (text(item.wrong.answer), item.status) for item in worked.found}
+    return {item.entry.code: (text(item.wrong.answer), item.status) for item in worked.likely}
 
 
 class EstimateTests(unittest.TestCase):
@@ -95,7 +95,7 @@ class MisconceptionTests(unittest.TestCase):
     @given(strategies.add_subtract_problems)
     def test_forms_have_the_right_value_and_a_form_that_is_not_the_answers(self, expr):
         worked = work_text(text(expr))
-        for item in worked.found:
+        for item in worked.likely:
             if item.entry.on_form:
                 self.assertEqual((item.answer_value, item.status), (value(expr), "form"))
                 self.assertNotEqual(item.wrong.answer, worked.working.answer)

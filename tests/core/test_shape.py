@@ -59,7 +59,7 @@ def layer_of(name: str) -> str | None:
 
 def upwards(module: str, imported: set[str]) -> set[str]:
     """What a *module* of the core imports from rooms above its own."""
-    room = (module.split(".") + [""])[2]
+    room = [*module.split("."), ""][2]
     above = ROOMS[ROOMS.index(room) + 1 :] if room else ROOMS
     return {name for name in imported if name.startswith("keen_slate.core.") and name.split(".")[2] in above}
 

@@ -18,7 +18,7 @@ from ..expressions.sentences import Rich
 from ..expressions.text import DecimalMark, text
 from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Whole, value
 from ..expressions.walks import map_numbers
-from ..judging.misconceptions import Found, find
+from ..judging.misconceptions import LikelyAnswer, likely_answers
 from ..judging.slips import slips
 from ..limits import PRINTED
 from ..reading.problem import Problem
@@ -166,7 +166,7 @@ class _Explainer:
         return "not-lowest-terms" if gcd(num, den) > 1 and form != "any-equal" else None
 
     def _forms(self, answer: _Answer) -> Iterator[tuple[tuple[int, ...], Explanation]]:
-        for found in self.worked.found:
+        for found in self.worked.likely:
             same = text(found.wrong.answer) == text(answer.number)
             without = answer.label is None or found.wrong.labelled
             if found.status == "form" and same and without and (found.wrong.labelled or answer.label is None):
@@ -178,7 +178,7 @@ class _Explainer:
         """The explanations of a wrong answer, best first: one code, else two, else a slip."""
         singles = [
             ((int(text(f.wrong.answer) != text(answer)), len(f.entry.kinds)), _explanation(f))
-            for f in self.worked.found
+            for f in self.worked.likely
             if f.answer_value == value(answer)
         ]
         if singles:
@@ -200,7 +200,7 @@ class _Explainer:
     def pairs(self) -> dict[Fraction, list[tuple[Explanation, Expr]]]:
         """Value -> the two misconceptions that lead to it together: the second works on what the first one wrote."""
         made: dict[Fraction, list[tuple[Explanation, Expr]]] = {}
-        for first in [found for found in self.worked.found if found.status != "form"]:
+        for first in [found for found in self.worked.likely if found.status != "form"]:
             for second in self._second(first):
                 if second.answer_value == self.working.value or second.entry.code == first.entry.code:
                     continue
@@ -211,7 +211,7 @@ class _Explainer:
                 made.setdefault(second.answer_value, []).append((both, second.wrong.answer))
         return made
 
-    def _second(self, first: Found) -> list[Found]:
+    def _second(self, first: LikelyAnswer) -> list[LikelyAnswer]:
         ways = self.working.ways
         try:
             if first.entry.code in CONVERTING and self.working.problem.kind != "convert":
@@ -220,7 +220,7 @@ class _Explainer:
             else:
                 answer = first.wrong.answer.inner if isinstance(first.wrong.answer, Neg) else first.wrong.answer
                 problem = Problem(answer, None, "simplify")
-            return [found for found in find(work(problem, ways), None) if found.status == "reveals"]
+            return [found for found in likely_answers(work(problem, ways), None) if found.status == "reveals"]
         except (CoreError, ZeroDivisionError):
             return []
 
@@ -240,8 +240,8 @@ class _Explainer:
         return made
 
 
-def _explanation(found: Found) -> Explanation:
-    return Explanation(1, (found.entry.code,), found.wrong.lines, found.entry.reason, found.entry.question)
+def _explanation(likely: LikelyAnswer) -> Explanation:
+    return Explanation(1, (likely.entry.code,), likely.wrong.lines, likely.entry.reason, likely.entry.question)
 
 
 def _turned(number: Expr, code: str) -> Expr:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from ..expressions.text import text
 from ..expressions.voice import OWN
-from ..judging.misconceptions import Found
+from ..judging.misconceptions import LikelyAnswer
 from ..judging.misconceptions.registry import ENTRIES, Entry
 from ..ways.settings import Ways
 from ..worked import Worked, work_text
@@ -29,7 +29,7 @@ class Shown:
     entry: Entry
     family: str
     worked: Worked
-    found: Found
+    likely: LikelyAnswer
 
 
 def catalogue() -> list[Shown]:
@@ -37,7 +37,7 @@ def catalogue() -> list[Shown]:
     shown = []
     for entry in ENTRIES.values():
         worked = work_text(entry.example, Ways())
-        found = next(one for one in worked.found if one.entry.code == entry.code)
+        found = next(one for one in worked.likely if one.entry.code == entry.code)
         shown.append(Shown(entry, FAMILIES[entry.works.__module__.rsplit(".", 1)[1]], worked, found))
     order = list(FAMILIES.values())
     return sorted(shown, key=lambda one: order.index(one.family))
@@ -61,10 +61,10 @@ def as_markdown() -> str:
                 "| code | what the pupil does | met | example | right | written | why | question |",
                 "|---|---|---|---|---|---|---|---|",
             ]
-        working = "; ".join([OWN.plain(line) for line in one.found.wrong.lines])
+        working = "; ".join([OWN.plain(line) for line in one.likely.wrong.lines])
         cells = [
             f"`{one.entry.code}`", OWN.said(one.entry.name), _HOW_OFTEN[one.entry.often], one.worked.working.problem.text,
-            one.worked.working.answer_text, f"{text(one.found.wrong.answer)} ({working})", OWN.said(one.entry.reason), OWN.said(one.entry.question),
+            one.worked.working.answer_text, f"{text(one.likely.wrong.answer)} ({working})", OWN.said(one.entry.reason), OWN.said(one.entry.question),
         ]  # fmt: skip
         lines.append(f"| {' | '.join(cells)} |")
     return "\n".join(lines) + "\n"

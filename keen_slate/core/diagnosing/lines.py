@@ -112,4 +112,4 @@ def _codes(before: Problem, typed: str, ways: Ways, mark: DecimalMark) -> tuple[
     except CoreError:
         return ()
     wanted = value(answer.expr)
-    return tuple([found.entry.code for found in worked.found if found.answer_value == wanted])
+    return tuple([found.entry.code for found in worked.likely if found.answer_value == wanted])

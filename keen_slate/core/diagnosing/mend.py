@@ -8,7 +8,7 @@ from functools import partial
 from ..errors import CoreError
 from ..expressions.digits import with_digits_changed
 from ..expressions.tree import Expr
-from ..judging.misconceptions import Found
+from ..judging.misconceptions import LikelyAnswer
 from ..limits import TYPED
 from ..reading.problem import problem_of
 from ..searching.deadline import passed
@@ -31,7 +31,7 @@ def nearest(worked: Worked, code: str, apart_from: str | None = None) -> Worked 
         found = _worked(changed, worked.working.ways)
         if found is None or found.working.problem.kind != worked.working.problem.kind:
             continue
-        if found.working.value < 0 or not _shows(found.found, code, apart_from):
+        if found.working.value < 0 or not _shows(found.likely, code, apart_from):
             continue
         if found.features.rung == worked.features.rung:
             return found
@@ -59,7 +59,7 @@ def _worked(changed: Expr, ways: Ways) -> Worked | None:
         return None
 
 
-def _shows(found: list[Found], code: str, apart_from: str | None) -> bool:
+def _shows(found: list[LikelyAnswer], code: str, apart_from: str | None) -> bool:
     one = next((f for f in found if f.entry.code == code and f.status == "reveals"), None)
     if one is None:
         return False

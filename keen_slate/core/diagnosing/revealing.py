@@ -44,7 +44,7 @@ class Revealed:
 
 def reveal(examples: Sequence[Worked]) -> Revealed:
     """What the worked *examples* reveal together."""
-    found = [{one.entry.code: one for one in worked.found} for worked in examples]
+    found = [{one.entry.code: one for one in worked.likely} for worked in examples]
     codes = [code for code in ENTRIES if any(code in each for each in found)]
     rows = [Row(code, tuple([each[code].status if code in each else None for each in found])) for code in codes]
     shown = [row.code for row in rows if "reveals" in row.statuses]
@@ -60,7 +60,7 @@ def reveal(examples: Sequence[Worked]) -> Revealed:
 
 
 def _answers(worked: Worked) -> dict[str, Fraction]:
-    return {one.entry.code: one.answer_value for one in worked.found}
+    return {one.entry.code: one.answer_value for one in worked.likely}
 
 
 def _apart(worked: Worked, a: str, b: str) -> bool:

@@ -52,5 +52,5 @@ def picture_of(working: Working, index: int, edited: TeachersWords) -> Figure | 
 
 def exposure_of(worked: Worked, code: str) -> Figure | None:
     """The picture that shows why the answer of the misconception *code* is wrong; None where there is none."""
-    wrong = next((found.wrong for found in worked.found if found.entry.code == code), None)
+    wrong = next((found.wrong for found in worked.likely if found.entry.code == code), None)
     return expose.of_wrong(worked.working, wrong.answer) if wrong else None

@@ -15,7 +15,7 @@ from ..figures.display import Figure
 from ..grading.features import Features
 from ..judging.checks import Check, caught_by, checks
 from ..judging.estimate import Estimate
-from ..judging.misconceptions import Found
+from ..judging.misconceptions import LikelyAnswer
 from ..layouts.cells import Cell, Row, Rule
 from ..layouts.line import line
 from ..layouts.registry import LINE, Box, lay
@@ -211,8 +211,8 @@ class _Viewer:
             checks=tuple([tuple(self.voice.typeset(check.said)) for check in other_checks]),
             misconceptions=tuple(
                 [
-                    self._misconception(found, shown, other_checks)
-                    for found, shown in zip(self.worked.found, document.misconceptions, strict=True)
+                    self._misconception(likely, shown, other_checks)
+                    for likely, shown in zip(self.worked.likely, document.misconceptions, strict=True)
                 ]
             ),
             features=document.features,
@@ -321,12 +321,14 @@ class _Viewer:
         """The answer, the estimate with its bound, and the wrong answers inside or outside of it, on a number line."""
         if about.low is None or about.high is None:
             return None
-        wrong = {one.answer_value: mixed(one.answer_value) for one in self.worked.found if one.status == "reveals"}
+        wrong = {one.answer_value: mixed(one.answer_value) for one in self.worked.likely if one.status == "reveals"}
         shown: list[tuple[Expr, Role]] = [(n, "wrong") for n in list(wrong.values())[:_MOST_WRONG_POINTS]]
         return number_line.of_points([(mixed(self.working.value), "answer"), *shown], (about.low, about.high))
 
-    def _misconception(self, found: Found, shown: MisconceptionDocument, other: list[Check]) -> MisconceptionView:
-        caught = caught_by(other, self.working, found.answer_value) if found.status == "reveals" else None
+    def _misconception(
+        self, likely: LikelyAnswer, shown: MisconceptionDocument, other: list[Check]
+    ) -> MisconceptionView:
+        caught = caught_by(other, self.working, likely.answer_value) if likely.status == "reveals" else None
         return MisconceptionView(
             code=shown.code,
             answer=shown.answer,
@@ -337,9 +339,9 @@ class _Viewer:
             lines=shown.lines,
             reason=shown.reason,
             question=shown.question,
-            name=self.voice.said(found.entry.name),
-            glyphs=self._glyphs(found.wrong.answer, ("wrong",)),
-            line_glyphs=tuple([tuple(self.voice.typeset(rich)) for rich in found.wrong.lines]),
+            name=self.voice.said(likely.entry.name),
+            glyphs=self._glyphs(likely.wrong.answer, ("wrong",)),
+            line_glyphs=tuple([tuple(self.voice.typeset(rich)) for rich in likely.wrong.lines]),
             caught_by_check=caught,
         )
 

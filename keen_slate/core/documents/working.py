@@ -11,7 +11,7 @@ from ..expressions.tree import Equation
 from ..expressions.voice import Voice
 from ..grading.features import Features
 from ..judging.estimate import Estimate
-from ..judging.misconceptions import Found
+from ..judging.misconceptions import LikelyAnswer
 from ..judging.misconceptions.registry import Status
 from ..reading.kinds import Kind
 from ..reading.problem import labelled
@@ -126,7 +126,7 @@ def working_document(worked: Worked) -> WorkingDocument:
         methods=working.ways.as_dict(),
         steps=step_documents(working, voice),
         estimate=estimate_document(worked.estimate, voice) if worked.estimate else None,
-        misconceptions=tuple([misconception_document(found, problem.label, voice) for found in worked.found]),
+        misconceptions=tuple([misconception_document(likely, problem.label, voice) for likely in worked.likely]),
         features=worked.features,
         surprises=tuple([voice.said(sentence) for sentence in worked.surprises]),
         answers=answers,
@@ -145,9 +145,9 @@ def answer_text(working: Working, voice: Voice) -> str:
     return labelled(voice.text(working.answer), working.problem.label)
 
 
-def wrong_text(found: Found, label: str | None, voice: Voice) -> str:
+def wrong_text(likely: LikelyAnswer, label: str | None, voice: Voice) -> str:
     """A likely wrong answer as the pupil writes it: with the label or without."""
-    return labelled(voice.text(found.wrong.answer), label if found.wrong.labelled else None)
+    return labelled(voice.text(likely.wrong.answer), label if likely.wrong.labelled else None)
 
 
 def answers_of(working: Working) -> tuple[str, ...]:
@@ -207,16 +207,16 @@ def estimate_document(about: Estimate, voice: Voice) -> EstimateDocument:
     )
 
 
-def misconception_document(found: Found, label: str | None, voice: Voice) -> MisconceptionDocument:
+def misconception_document(likely: LikelyAnswer, label: str | None, voice: Voice) -> MisconceptionDocument:
     """A likely wrong answer."""
     return MisconceptionDocument(
-        code=found.entry.code,
-        answer=wrong_text(found, label, voice),
-        value=exact(found.answer_value),
-        status=found.status,
-        caught_by_estimate=found.caught_by_estimate,
-        same_as=found.same_as,
-        lines=tuple([voice.plain(rich) for rich in found.wrong.lines]),
-        reason=voice.said(found.entry.reason),
-        question=voice.said(found.entry.question),
+        code=likely.entry.code,
+        answer=wrong_text(likely, label, voice),
+        value=exact(likely.answer_value),
+        status=likely.status,
+        caught_by_estimate=likely.caught_by_estimate,
+        same_as=likely.same_as,
+        lines=tuple([voice.plain(rich) for rich in likely.wrong.lines]),
+        reason=voice.said(likely.entry.reason),
+        question=voice.said(likely.entry.question),
     )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..expressions.tree import Neg, Sum, Whole
-from ..judging.misconceptions import Found
+from ..judging.misconceptions import LikelyAnswer
 from ..limits import MOST_PARTS
 from ..working.proof import Working
 from ..working.step import Step
@@ -13,7 +13,7 @@ from .features import Features
 LARGE_DENOMINATOR = 60
 
 
-def surprises(working: Working, features: Features, found: list[Found]) -> list[str]:
+def surprises(working: Working, features: Features, likely: list[LikelyAnswer]) -> list[str]:
     """The surprises of a worked problem, the weightiest first; often none."""
     said: list[str] = []
     if isinstance(working.answer, Neg):
@@ -30,7 +30,7 @@ def surprises(working: Working, features: Features, found: list[Found]) -> list[
     said += _about_size(features)
     if features.whole_answer:
         said.append("The answer is a whole number." if working.answer_text[:1] != "0" else "The answer is 0.")
-    hidden = [item.entry.name for item in found if item.status == "hidden"]
+    hidden = [item.entry.name for item in likely if item.status == "hidden"]
     said += [f"Hides “{name}”: it gives the right answer here." for name in hidden]
     return said
 

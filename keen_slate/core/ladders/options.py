@@ -12,7 +12,7 @@ from ..expressions.terms import signed_terms
 from ..expressions.tree import Expr, Frac, Mixed, Product, Sum
 from ..expressions.walks import leaves
 from ..grading.features import Features, features
-from ..judging.misconceptions import find
+from ..judging.misconceptions import likely_answers
 from ..limits import MOST_PARTS
 from ..reading.kinds import kind_of
 from ..reading.problem import Problem
@@ -50,7 +50,7 @@ def option(expr: Expr, ways: Ways) -> Option | None:
         plain = working if ways == PLAIN else work(Problem(expr, None, kind))
     except CoreError:
         return None
-    found = find(working, None)
+    found = likely_answers(working, None)
     return Option(
         expr, features(plain), working.value,
         {one.entry.code: one.answer_value for one in found if one.status == "reveals"},
@@ -67,7 +67,7 @@ def reveals(expr: Expr, ways: Ways, codes: Collection[str]) -> tuple[dict[str, F
         working = work(Problem(expr, None, kind), ways)
     except CoreError:
         return None
-    found = find(working, None, codes)
+    found = likely_answers(working, None, codes)
     return {one.entry.code: one.answer_value for one in found if one.status == "reveals"}, working.value
 
 

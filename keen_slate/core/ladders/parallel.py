@@ -96,7 +96,7 @@ def differences(one: Worked, other: Worked) -> tuple[str, ...]:
         "negatives": (a.negatives, b.negatives),
     }
     features = [name for name, (x, y) in seen.items() if x != y]
-    shown = [{found.entry.code for found in worked.found if found.status == "reveals"} for worked in (one, other)]
+    shown = [{found.entry.code for found in worked.likely if found.status == "reveals"} for worked in (one, other)]
     return (*features, *sorted(shown[0] ^ shown[1]))
 
 

@@ -8,9 +8,9 @@ from __future__ import annotations
 from importlib import import_module
 from pkgutil import iter_modules
 
-from .registry import Found, find
+from .registry import LikelyAnswer, likely_answers
 
 for _module in iter_modules(__path__):
     import_module(f"{__name__}.{_module.name}")
 
-__all__ = ["Found", "find"]
+__all__ = ["LikelyAnswer", "likely_answers"]

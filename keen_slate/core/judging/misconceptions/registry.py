@@ -164,7 +164,7 @@ class Entry:
 
 
 @dataclass(frozen=True, slots=True)
-class Found:
+class LikelyAnswer:
     """An entry that applies to a problem: its wrong answer, status, and the codes with the same answer."""
 
     entry: Entry
@@ -193,7 +193,9 @@ def misconception(
     return add
 
 
-def find(working: Working, estimate: Estimate | None, only: Collection[str] | None = None) -> list[Found]:
+def likely_answers(
+    working: Working, estimate: Estimate | None, only: Collection[str] | None = None
+) -> list[LikelyAnswer]:
     """The misconceptions (or *only* those of some codes) that apply to *working*: those that show first, then those met more often."""
     case = Case(working)
     entries = _entries_for(working.problem.kind)
@@ -210,7 +212,7 @@ def _entries_for(kind: Kind) -> tuple[Entry, ...]:
     return tuple([entry for entry in ENTRIES.values() if kind in entry.kinds])
 
 
-def _judge(entry: Entry, case: Case, estimate: Estimate | None) -> Found | None:
+def _judge(entry: Entry, case: Case, estimate: Estimate | None) -> LikelyAnswer | None:
     try:
         wrong = entry.works(case)
     except ZeroDivisionError:
@@ -225,7 +227,7 @@ def _judge(entry: Entry, case: Case, estimate: Estimate | None) -> Found | None:
         if wrong.labelled and text(wrong.answer) == text(case.working.answer) and entry.on_form:
             return None
         status = "form" if entry.on_form and not _accepted(wrong, case) else "hidden"
-    return Found(entry, wrong, answer, status, estimate is not None and estimate.catches(answer), ())
+    return LikelyAnswer(entry, wrong, answer, status, estimate is not None and estimate.catches(answer), ())
 
 
 def _accepted(wrong: Wrong, case: Case) -> bool:
@@ -238,14 +240,16 @@ def _accepted(wrong: Wrong, case: Case) -> bool:
     return not (isinstance(answer, Mixed) and answer.num >= answer.den)
 
 
-def _with_twins(found: Found, judged: list[Found]) -> Found:
+def _with_twins(likely: LikelyAnswer, judged: list[LikelyAnswer]) -> LikelyAnswer:
     twins = tuple(
         other.entry.code
         for other in judged
-        if other is not found
-        and other.answer_value == found.answer_value
-        and (found.status == "reveals" or other.wrong.answer == found.wrong.answer)
+        if other is not likely
+        and other.answer_value == likely.answer_value
+        and (likely.status == "reveals" or other.wrong.answer == likely.wrong.answer)
     )
     if not twins:
-        return found
-    return Found(found.entry, found.wrong, found.answer_value, found.status, found.caught_by_estimate, twins)
+        return likely
+    return LikelyAnswer(
+        likely.entry, likely.wrong, likely.answer_value, likely.status, likely.caught_by_estimate, twins
+    )

@@ -29,7 +29,7 @@ from ..proof import Working, too_large
 from ..scribe import Scribe
 from ..step_kinds import JOIN_SIGNS, PUT_SIGN, REORDER, SIMPLIFY, SPOT_WHOLE, TO_MIXED
 from .adding import add
-from .common_denominator import find, to_common
+from .common_denominator import common_for, to_common
 from .forms import finish, simplify_lines, tidy_words
 from .improper import all_improper
 from .subtracting import subtract
@@ -58,7 +58,7 @@ def _work(problem: Problem, ways: Ways, notes: tuple[str, ...]) -> Working:
     if ways.reduce_first == "yes":
         terms = _reduce_first(scribe, terms)
     denominators = denominators_of(terms)
-    if denominators and find(denominators, ways.common_denominator) >= TOO_LARGE:
+    if denominators and common_for(denominators, ways.common_denominator) >= TOO_LARGE:
         raise too_large(problem.text)
     raw = _calculate(scribe, terms)
     answer = finish(scribe, raw)
@@ -68,7 +68,7 @@ def _work(problem: Problem, ways: Ways, notes: tuple[str, ...]) -> Working:
         tuple(scribe.steps),
         Neg(answer) if scribe.negative else answer,
         scribe.raw or raw,
-        find(denominators, ways.common_denominator) if denominators else None,
+        common_for(denominators, ways.common_denominator) if denominators else None,
         notes + tuple(scribe.notes),
     )
 

@@ -14,7 +14,7 @@ from ...expressions.tree import Expr, Frac, Mixed, Sum, Whole, make
 from ...expressions.typeset import Role, Roles
 from ..scribe import Scribe
 from ..step_kinds import ADD, ADD_FRACTIONS, ADD_WHOLES, CARRY_WHOLE, JOIN, TO_MIXED
-from .common_denominator import find, to_common, write_common
+from .common_denominator import common_for, to_common, write_common
 from .forms import split_lines
 from .improper import all_improper
 
@@ -82,7 +82,7 @@ def _fractions_to_common(scribe: Scribe, fractions: Inked, beside: Whole | None)
     denominators = tuple([f.den for f, _ in fractions])
     if len(set(denominators)) < 2:
         return fractions
-    d = find(denominators, scribe.ways.common_denominator)
+    d = common_for(denominators, scribe.ways.common_denominator)
     scaled = [(Frac(f.num * (d // f.den), d), role) for f, role in fractions]
     inks = tuple([role for _, role in scaled])
     roles: Roles = ("", *inks) if beside else inks

@@ -54,10 +54,10 @@ def least(denominators: Denominators) -> int:
 
 
 @lru_cache(maxsize=CACHED)
-def find(denominators: Denominators, method: str) -> int:
+def common_for(denominators: Denominators, method: str) -> int:
     """The common denominator that *method* finds; under `product` each different one is multiplied once.
 
-    >>> find((12, 18), "list-multiples"), find((12, 18), "product"), find((4, 4), "product")
+    >>> common_for((12, 18), "list-multiples"), common_for((12, 18), "product"), common_for((4, 4), "product")
     (36, 216, 4)
     """
     return prod(set(denominators)) if method == "product" else least(denominators)
@@ -146,7 +146,7 @@ def to_common(scribe: Scribe, terms: Terms, roles: Roles) -> Terms:
     denominators = denominators_of(terms)
     if len(set(denominators)) < 2:
         return terms
-    d = find(denominators, scribe.ways.common_denominator)
+    d = common_for(denominators, scribe.ways.common_denominator)
     done: Terms = [(sign, scaled(term, d)) for sign, term in terms]
     write_common(scribe, [t for _, t in terms], denominators, join_terms(done), roles)
     return done
@@ -155,7 +155,7 @@ def to_common(scribe: Scribe, terms: Terms, roles: Roles) -> Terms:
 def write_common(scribe: Scribe, terms: list[Unsigned], denominators: Denominators, after: Expr, roles: Roles) -> None:
     """The step that scales *terms*, with what is jotted beside it."""
     method = scribe.ways.common_denominator
-    d = find(denominators, method)
+    d = common_for(denominators, method)
     title, reason, lines = explanation(denominators, d, method)
     facts: list[tuple[int, int]] = []
     for term in terms:

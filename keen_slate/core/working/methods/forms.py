@@ -48,6 +48,8 @@ def split_lines(scribe: Scribe, num: int, den: int) -> tuple[Rich, ...]:
     whole, rest = divmod(num, den)
     if scribe.ways.to_mixed == "split-wholes" and 0 < whole <= SPLIT_UP_TO:
         line: list[str | Expr | Scaled] = [Frac(num, den), " = "]
+        if num == den:
+            return ((*line, Whole(1)),)
         for piece in [den] * whole + [rest] * (rest > 0):
             line += [Frac(piece, den), " + "]
         return (tuple(line[:-1]),)
