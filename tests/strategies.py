@@ -92,6 +92,7 @@ equations = st.builds(
 chains = st.builds(
     lambda fraction, blanks: Equation((fraction, *blanks)), fractions, st.lists(blank_numbers, min_size=1, max_size=3)
 )
+problems = st.one_of(add_subtract_problems, expressions, equations, chains, signed_numbers)
 
 # Anything a keyboard or a file can send: half of it made of the characters that problems are made of.
 texts = st.one_of(st.text("0123456789/ +-−×÷*x^()=_.,[]&½⅓%$ft٣２\n\t", max_size=40), st.text(max_size=40))

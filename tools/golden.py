@@ -11,7 +11,8 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
-from keen_slate.core.documents.view import FigureView, MisconceptionView, StepView, WorkingView, working_view
+from keen_slate.core.documents.figure import FigureView
+from keen_slate.core.documents.view import MisconceptionView, StepView, WorkingView, working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.layouts.cells import SQUARE, Cell, Rule
 from keen_slate.core.ways.settings import Ways
@@ -79,7 +80,9 @@ def _lines(view: WorkingView) -> str:
         lines.append(f"      because: {step.reason}")
     lines.append(f"answer   {view.answer.text}, worth {view.answer.value}; said at the end: {_said(view)}")
     if view.answers:
-        lines.append(f"answers  {'; '.join(view.answers[:12])}{' ...' if len(view.answers) > 12 else ''} ({view.count})")
+        lines.append(
+            f"answers  {'; '.join(view.answers[:12])}{' ...' if len(view.answers) > 12 else ''} ({view.count})"
+        )
     return "\n".join(lines)
 
 

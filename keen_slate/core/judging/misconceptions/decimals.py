@@ -213,7 +213,7 @@ def zero_minus_digit(case: Case) -> Wrong | None:
         written.append(tops[i] - bottom)
     lines = tuple(
         [
-            (f"{0 if i in zeros else tops[i]} - {b} = {w}",)
+            (f"0 - {b} taken for {b}" if i in zeros else f"{tops[i]} - {b} = {w}",)
             for i, ((_, b), w) in enumerate(zip(columns, written, strict=True))
         ]
     )
@@ -238,4 +238,6 @@ def point_as_in_adding(case: Case) -> Wrong | None:
     p, q = places_of(a), places_of(b)
     m, n = in_last_place(a, p), in_last_place(b, q)
     left = decimal(m * n, max(p, q))
-    return Wrong(left, ((f"{m} × {n} = {m * n}",), (f"{max(p, q)} digits after the point: ", left)))
+    return Wrong(
+        left, ((f"{m} × {n} = {m * n}",), (f"{max(p, q)} digit{'s' * (max(p, q) > 1)} after the point: ", left))
+    )

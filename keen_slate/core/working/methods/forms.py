@@ -65,6 +65,8 @@ def to_mixed(scribe: Scribe, number: Unsigned) -> Unsigned:
     tidy = make(whole, rest, den)
     title: Rich = (f"Every {den} {parts_name(den, True)} make a <whole>.",)
     reason: Rich = ("Count how many <wholes> are full, and keep what is left over as a fraction.",)
+    if den == 1:
+        title, reason = ("Over 1 it counts <wholes>.",), ("Cut into 1 part, a <whole> stays a <whole>.",)
     if num == 0:
         title, reason = ("Nothing is left.",), (f"No {parts_name(den, True)} at all make 0.",)
     scribe.write(TO_MIXED, tidy, title, reason, split_lines(scribe, num, den), facts=((whole, den),))

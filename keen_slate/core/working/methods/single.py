@@ -17,7 +17,7 @@ from ...ways.settings import Ways
 from ..proof import Working
 from ..scribe import Scribe
 from ..step_kinds import DROP_ZEROS, TO_DECIMAL, TO_FRACTION, TO_IMPROPER
-from .forms import finish, improper_line, simplify, to_improper, to_mixed
+from .forms import finish, improper_line, simplify, tidy_mixed, to_improper, to_mixed
 
 TARGETS = ("improper", "mixed", "fraction", "decimal")
 
@@ -84,7 +84,7 @@ def _to_improper(scribe: Scribe, number: Expr) -> Expr:
 
 
 def _to_mixed(scribe: Scribe, number: Expr) -> Expr:
-    return simplify(scribe, to_mixed(scribe, _as_fraction(scribe, number)))
+    return simplify(scribe, to_mixed(scribe, tidy_mixed(scribe, _as_fraction(scribe, number))))
 
 
 def _to_fraction(scribe: Scribe, number: Expr) -> Expr:

@@ -12,7 +12,7 @@ from collections.abc import Callable
 from ...expressions.sentences import Rich
 from ...expressions.spoken import parts_name
 from ...expressions.terms import Unsigned, pair, parts
-from ...expressions.tree import Expr, Frac, Mixed, Sum, Whole, make
+from ...expressions.tree import Expr, Frac, Mixed, Operator, Sum, Whole, make
 from ...expressions.typeset import Roles
 from ..scribe import Scribe
 from ..step_kinds import (
@@ -104,7 +104,8 @@ def _regrouped(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsign
         return a
     cut = make(whole - 1, num + den, den)
     pieces = parts_name(den, True)
-    apart = Sum(Whole(whole - 1), (("+", Frac(den, den)), ("+", Frac(num, den))))
+    pieces_of: tuple[tuple[Operator, Expr], ...] = (("+", Frac(den, den)), ("+", Frac(num, den)))
+    apart = Sum(Whole(whole - 1), pieces_of) if whole > 1 else Sum(Frac(den, den), pieces_of[1:])
     scribe.write(
         REGROUP,
         pair(cut, "-", b),
