@@ -21,6 +21,7 @@ from pathlib import Path
 from hypothesis import HealthCheck, settings
 
 ROOT = Path(__file__).resolve().parents[1]
+FRONT_END = ROOT / "frontend"
 CHECKS = (
     ("ruff check", ["ruff", "check", "--quiet", "."]),
     ("ruff format", ["ruff", "format", "--quiet", "--check", "."]),
@@ -34,13 +35,23 @@ SLOWEST = 10
 class Checks(unittest.TestCase):
     """Style and types are tests like the others."""
 
+    def run_one(self, command: list[str], directory: Path) -> None:
+        """Run a checker; what it says is the failure."""
+        done = subprocess.run(command, cwd=directory, capture_output=True, text=True, check=False)
+        self.assertEqual(done.returncode, 0, f"\n{done.stdout}{done.stderr}")
+
     def test_style_and_types(self) -> None:
         for name, command in CHECKS:
             with self.subTest(name):
-                done = subprocess.run(
-                    [sys.executable, "-m", *command], cwd=ROOT, capture_output=True, text=True, check=False
-                )
-                self.assertEqual(done.returncode, 0, f"\n{done.stdout}{done.stderr}")
+                self.run_one([sys.executable, "-m", *command], ROOT)
+
+    def test_style_of_the_front_end(self) -> None:
+        for script in ("lint", "format"):
+            with self.subTest(script):
+                self.run_one(["npm", "run", "--silent", script], FRONT_END)
+
+    def test_composables_and_stores_of_the_front_end(self) -> None:
+        self.run_one(["npm", "run", "--silent", "unit"], FRONT_END)
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,7 +116,9 @@ def _classes(patterns: list[str]) -> list[list[str]]:
     for test in _tests(suite):
         by_class.setdefault(test.id().rsplit(".", 1)[0], []).append(test.id())
     if not patterns:
-        by_class["tools.run_tests.Checks"] = ["tools.run_tests.Checks.test_style_and_types"]
+        by_class["tools.run_tests.Checks"] = [
+            f"tools.run_tests.Checks.{name}" for name in loader.getTestCaseNames(Checks)
+        ]
 
     def rank(name: str) -> tuple[int, int]:
         place = next((i for i, begin in enumerate(FIRST) if name.startswith(begin)), len(FIRST))

@@ -13,7 +13,16 @@ import HatchDefs from './parts/HatchDefs.vue'
 
 <style scoped>
 .waiting {
-  position: fixed; left: 50%; bottom: 18px; transform: translateX(-50%); max-width: min(44rem, 92vw); z-index: 2000;
-  background: var(--paper); color: var(--ink); padding: 10px 20px; border-radius: 3px; box-shadow: 0 2px 14px rgb(0 0 0 / 45%);
+  position: fixed;
+  left: 50%;
+  bottom: 18px;
+  transform: translateX(-50%);
+  max-width: min(44rem, 92vw);
+  z-index: 2000;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 10px 20px;
+  border-radius: 3px;
+  box-shadow: 0 2px 14px rgb(0 0 0 / 45%);
 }
 </style>

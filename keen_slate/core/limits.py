@@ -63,5 +63,6 @@ FIELDS = {
     "words": WORDS_LENGTH,
     "search": SEARCH_LENGTH,
     "examples": MOST_EXAMPLES,
+    "points": MOST_POINTS,
     "file": LARGEST_FILE,
 }

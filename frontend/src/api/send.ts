@@ -39,8 +39,9 @@ const TOKEN = 'X-CSRF-Token'
 let token: Promise<string> | null = null
 
 /**
- * Send a request so that it arrives once. A change carries the token of its session and a key of its own, under which the server
- * recognises it when it is sent again; who has to wait for a turn is told, and asks again until the request is aborted.
+ * Send a request so that it arrives once. A change carries the token of its session and a key of its own, under which
+ * the server recognises it when it is sent again; who has to wait for a turn is told, and asks again until the request
+ * is aborted.
  */
 export async function send(request: Request): Promise<Response> {
   const change = request.method !== 'GET'
@@ -60,7 +61,10 @@ async function inTurn(request: Request, change: boolean): Promise<Response> {
     for (;;) {
       const response = await arrive(request, change)
       if (response.status !== 503) return response
-      const body = (await response.clone().json().catch(() => null)) as { waiting?: boolean; error: Refusal } | null
+      const body = (await response
+        .clone()
+        .json()
+        .catch(() => null)) as { waiting?: boolean; error: Refusal } | null
       if (!body?.waiting) return response
       waiting.value = told = `${body.error.message} ${body.error.hint}`
       await pause(1000 * Number(response.headers.get('Retry-After') ?? 1), request.signal)

@@ -3,8 +3,8 @@ import { getCurrentScope, onScopeDispose } from 'vue'
 import { type Answer, ask, type Call } from './client'
 
 /**
- * One request of a kind at a time: a new one aborts the one before it, and leaving the page aborts it too. `latest` hands back
- * null for a request that a newer one has taken the place of, so a late answer never replaces a newer one.
+ * One request of a kind at a time: a new one aborts the one before it, and leaving the page aborts it too. `latest`
+ * hands back null for a request that a newer one has taken the place of, so a late answer never replaces a newer one.
  */
 export function useLatest() {
   let now: AbortController | null = null

@@ -23,7 +23,10 @@ const heading = computed(() => {
   if (!counted) return `More than ${count.toLocaleString('en')} answers`
   return count === 1 ? 'One answer' : `All ${count.toLocaleString('en')} answers`
 })
-watch(() => props.working, () => (more.value = []))
+watch(
+  () => props.working,
+  () => (more.value = []),
+)
 
 /** The next answers after those that are shown; no more come where there are none, or too many to be gone through. */
 async function showMore(): Promise<void> {
@@ -47,7 +50,13 @@ function ask(setting: string): void {
     <h2 id="all-heading">{{ heading }}</h2>
     <p class="asked">
       Only
-      <button v-for="one in ASKED" :key="one.setting" class="word" :aria-pressed="working.methods[one.setting] === 'yes'" @click="ask(one.setting)">
+      <button
+        v-for="one in ASKED"
+        :key="one.setting"
+        class="word"
+        :aria-pressed="working.methods[one.setting] === 'yes'"
+        @click="ask(one.setting)"
+      >
         {{ one.name }}
       </button>
     </p>
@@ -55,13 +64,29 @@ function ask(setting: string): void {
       <li v-for="(glyphs, i) in shown" :key="i"><MathLine :glyphs="glyphs" /></li>
     </ol>
     <p v-if="ended" class="asked">The rest is too long to be listed.</p>
-    <p v-else-if="rest" class="asked">{{ shown.length.toLocaleString('en') }} are shown. <button class="word" @click="showMore">Show more</button></p>
+    <p v-else-if="rest" class="asked">
+      {{ shown.length.toLocaleString('en') }} are shown. <button class="word" @click="showMore">Show more</button>
+    </p>
   </section>
 </template>
 
 <style scoped>
-.asked { color: var(--ink-quiet); font-size: 0.95rem; }
-[aria-pressed='true'] { font-weight: 700; text-decoration: underline; text-decoration-thickness: 2px; }
-ol { max-height: 320px; overflow-y: auto; padding-left: 1.8em; list-style: decimal; }
-li { padding: 3px 0; }
+.asked {
+  color: var(--ink-quiet);
+  font-size: 0.95rem;
+}
+[aria-pressed='true'] {
+  font-weight: 700;
+  text-decoration: underline;
+  text-decoration-thickness: 2px;
+}
+ol {
+  max-height: 320px;
+  overflow-y: auto;
+  padding-left: 1.8em;
+  list-style: decimal;
+}
+li {
+  padding: 3px 0;
+}
 </style>

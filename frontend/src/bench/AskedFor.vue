@@ -16,14 +16,28 @@ const FORMS: { target: Target | ''; name: string }[] = [
     <h2 id="asked-heading">Asked for</h2>
     <div class="forms">
       <button
-        v-for="form in FORMS" :key="form.target" class="word" :aria-pressed="(bench.example.target ?? '') === form.target"
+        v-for="form in FORMS"
+        :key="form.target"
+        class="word"
+        :aria-pressed="(bench.example.target ?? '') === form.target"
         @click="bench.changeExample({ target: form.target })"
-      >{{ form.name }}</button>
+      >
+        {{ form.name }}
+      </button>
     </div>
   </section>
 </template>
 
 <style scoped>
-.forms { display: flex; flex-wrap: wrap; gap: 2px 10px; margin-left: -6px; }
-[aria-pressed='true'] { font-weight: 700; text-decoration: underline; text-decoration-thickness: 2px; }
+.forms {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 10px;
+  margin-left: -6px;
+}
+[aria-pressed='true'] {
+  font-weight: 700;
+  text-decoration: underline;
+  text-decoration-thickness: 2px;
+}
 </style>

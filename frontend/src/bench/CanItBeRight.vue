@@ -14,7 +14,8 @@ defineProps<{ working: Working }>()
         from <MathLine :glyphs="working.estimate.low_glyphs" /> to <MathLine :glyphs="working.estimate.high_glyphs" />
       </p>
       <p>
-        <MathLine :glyphs="working.answer.glyphs" /> is {{ working.estimate.within ? 'inside. It can be right.' : 'outside. It cannot be right.' }}
+        <MathLine :glyphs="working.answer.glyphs" /> is
+        {{ working.estimate.within ? 'inside. It can be right.' : 'outside. It cannot be right.' }}
       </p>
     </template>
     <template v-else>
@@ -38,10 +39,31 @@ defineProps<{ working: Working }>()
 </template>
 
 <style scoped>
-.about { font-size: 1.5rem; line-height: 1.5; }
-.from { font-size: 1.1rem; color: var(--ink-quiet); padding-bottom: 4px; }
-.line { height: auto; margin-top: 4px; }
-.checks { padding-top: 6px; display: grid; gap: 3px; font-size: 0.95rem; }
-.checks li::before { content: '· '; }
-.tie { font-size: 0.9rem; color: var(--ink-quiet); padding-top: 4px; }
+.about {
+  font-size: 1.5rem;
+  line-height: 1.5;
+}
+.from {
+  font-size: 1.1rem;
+  color: var(--ink-quiet);
+  padding-bottom: 4px;
+}
+.line {
+  height: auto;
+  margin-top: 4px;
+}
+.checks {
+  padding-top: 6px;
+  display: grid;
+  gap: 3px;
+  font-size: 0.95rem;
+}
+.checks li::before {
+  content: '· ';
+}
+.tie {
+  font-size: 0.9rem;
+  color: var(--ink-quiet);
+  padding-top: 4px;
+}
 </style>

@@ -35,8 +35,8 @@ async function take(): Promise<void> {
     <p v-if="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <template v-if="climb">
       <p v-if="climb.moves.length">
-        {{ climb.moves.length === 1 ? 'One example moves' : `${climb.moves.length} examples move` }}, no order climbs with fewer changes.
-        Gaps that skip a rung may stay.
+        {{ climb.moves.length === 1 ? 'One example moves' : `${climb.moves.length} examples move` }}, no order climbs
+        with fewer changes. Gaps that skip a rung may stay.
       </p>
       <p v-else>It climbs already; where a rung is skipped, only another problem helps.</p>
       <ol>
@@ -54,9 +54,31 @@ async function take(): Promise<void> {
 </template>
 
 <style scoped>
-p { max-width: 26rem; padding-bottom: 0.8rem; }
-li { padding: 4px 0; font-size: 1.1rem; display: flex; gap: 10px; align-items: center; }
-.rung { font-size: 0.8rem; width: 2em; color: var(--ink-quiet); }
-.moves { font-size: 0.85rem; border: 1.5px solid var(--ink); border-radius: 3px; padding: 0 6px; }
-.ways { display: flex; gap: 0.8rem; padding-top: 1rem; }
+p {
+  max-width: 26rem;
+  padding-bottom: 0.8rem;
+}
+li {
+  padding: 4px 0;
+  font-size: 1.1rem;
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.rung {
+  font-size: 0.8rem;
+  width: 2em;
+  color: var(--ink-quiet);
+}
+.moves {
+  font-size: 0.85rem;
+  border: 1.5px solid var(--ink);
+  border-radius: 3px;
+  padding: 0 6px;
+}
+.ways {
+  display: flex;
+  gap: 0.8rem;
+  padding-top: 1rem;
+}
 </style>

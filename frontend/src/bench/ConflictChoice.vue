@@ -34,6 +34,13 @@ async function settleWays(keepMine: boolean): Promise<void> {
 </template>
 
 <style scoped>
-p { max-width: 30rem; padding-bottom: 1.2rem; }
-.ways { display: flex; flex-wrap: wrap; gap: 0.8rem; }
+p {
+  max-width: 30rem;
+  padding-bottom: 1.2rem;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.8rem;
+}
 </style>

@@ -12,7 +12,10 @@ const KINDS: { key: keyof Schemas['NotationOut']; name: string; file: string }[]
   { key: 'problem_mathml', name: 'the problem in MathML', file: 'problem.mml' },
   { key: 'working_mathml', name: 'the working in MathML', file: 'working.mml' },
 ]
-watch(() => bench.chosen, () => (said.value = ''))
+watch(
+  () => bench.chosen,
+  () => (said.value = ''),
+)
 
 async function written(key: keyof Schemas['NotationOut']): Promise<string | null> {
   const path = { set_id: bench.set?.id ?? '', example_id: bench.chosen ?? '' }
@@ -55,7 +58,16 @@ async function save(kind: (typeof KINDS)[number]): Promise<void> {
 </template>
 
 <style scoped>
-summary { cursor: pointer; font-weight: 700; }
-.kind { padding: 2px 0; }
-.word { text-decoration: underline; text-underline-offset: 3px; padding: 0 2px; }
+summary {
+  cursor: pointer;
+  font-weight: 700;
+}
+.kind {
+  padding: 2px 0;
+}
+.word {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  padding: 0 2px;
+}
 </style>

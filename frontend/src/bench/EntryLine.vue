@@ -24,7 +24,11 @@ watch(text, (now) => (now ? sessionStorage.setItem(key, now) : sessionStorage.re
 const glyphs = computed(() => preview.value?.glyphs as Glyph[] | undefined)
 const pieces = computed(() => {
   const { position = 0, length = 0 } = refusal.value ?? {}
-  return [text.value.slice(0, position), text.value.slice(position, position + length), text.value.slice(position + length)]
+  return [
+    text.value.slice(0, position),
+    text.value.slice(position, position + length),
+    text.value.slice(position + length),
+  ]
 })
 
 async function add(): Promise<void> {
@@ -50,7 +54,8 @@ defineExpose({ focus })
     <div class="seen" aria-live="polite">
       <template v-if="refusal && text.trim()">
         <p v-if="refusal.length && refusal.length < text.length" class="place" aria-hidden="true">
-          {{ pieces[0] }}<mark>{{ pieces[1] }}</mark>{{ pieces[2] }}
+          {{ pieces[0] }}<mark>{{ pieces[1] }}</mark
+          >{{ pieces[2] }}
         </p>
         <p class="refusal">{{ refusal.message }} {{ refusal.hint }}</p>
       </template>
@@ -63,23 +68,63 @@ defineExpose({ focus })
     </div>
     <label class="sr-only" for="entry">The next problem</label>
     <InputText
-      id="entry" ref="field" v-model="text" class="field" autocomplete="off" spellcheck="false" :invalid="!!refusal"
-      placeholder="Type the next problem" aria-describedby="entry-hint"
+      id="entry"
+      ref="field"
+      v-model="text"
+      class="field"
+      autocomplete="off"
+      spellcheck="false"
+      :invalid="!!refusal"
+      placeholder="Type the next problem"
+      aria-describedby="entry-hint"
     />
     <p id="entry-hint" class="hint">like 5 1/6 - 2 3/8, then Enter</p>
   </form>
 </template>
 
 <style scoped>
-.entry { padding: 0 20px 6px 18px; }
-.seen { font-size: 0.88rem; line-height: 1.35; padding-bottom: 6px; max-height: 34vh; overflow-y: auto; overflow-wrap: anywhere; }
-.typeset { font-size: 1.25rem; }
+.entry {
+  padding: 0 20px 6px 18px;
+}
+.seen {
+  font-size: 0.88rem;
+  line-height: 1.35;
+  padding-bottom: 6px;
+  max-height: 34vh;
+  overflow-y: auto;
+  overflow-wrap: anywhere;
+}
+.typeset {
+  font-size: 1.25rem;
+}
 /* The inks are made for paper; on the slate they would be too dark to read. */
-.typeset :deep([data-role]) { color: inherit; }
-.surprises { color: #f0cf8e; }
-.place { font-size: 1.05rem; white-space: pre-wrap; }
-mark { background: none; color: inherit; text-decoration: underline wavy #ffab91 2px; text-underline-offset: 4px; white-space: pre; }
-.refusal { color: #ffc3b0; }
-.field { width: 100%; font-size: 1.1rem; }
-.hint { font-size: 0.82rem; color: var(--on-slate-quiet); padding-top: 4px; }
+.typeset :deep([data-role]) {
+  color: inherit;
+}
+.surprises {
+  color: #f0cf8e;
+}
+.place {
+  font-size: 1.05rem;
+  white-space: pre-wrap;
+}
+mark {
+  background: none;
+  color: inherit;
+  text-decoration: underline wavy #ffab91 2px;
+  text-underline-offset: 4px;
+  white-space: pre;
+}
+.refusal {
+  color: #ffc3b0;
+}
+.field {
+  width: 100%;
+  font-size: 1.1rem;
+}
+.hint {
+  font-size: 0.82rem;
+  color: var(--on-slate-quiet);
+  padding-top: 4px;
+}
 </style>

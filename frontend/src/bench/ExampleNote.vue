@@ -8,6 +8,14 @@ const bench = useBench()
 <template>
   <section v-if="bench.example">
     <h2><label for="example-note">Note</label></h2>
-    <KeptField id="example-note" :key="bench.example.id" long :value="bench.example.note" rows="2" placeholder="Only you see it." @save="bench.changeExample({ note: $event })" />
+    <KeptField
+      id="example-note"
+      :key="bench.example.id"
+      long
+      :value="bench.example.note"
+      rows="2"
+      placeholder="Only you see it."
+      @save="bench.changeExample({ note: $event })"
+    />
   </section>
 </template>

@@ -37,7 +37,9 @@ async function oneLikeThis(): Promise<void> {
   like.value = bench.chosen
   const path = { set_id: bench.set.id, example_id: bench.chosen }
   const body = { seed: Math.floor(Math.random() * 2 ** 31) }
-  const answer = await latest((signal) => client.POST('/api/sets/{set_id}/examples/{example_id}/parallel', { params: { path }, body, signal }))
+  const answer = await latest((signal) =>
+    client.POST('/api/sets/{set_id}/examples/{example_id}/parallel', { params: { path }, body, signal }),
+  )
   if (answer) found.value = answer.ok ? answer.data : null
 }
 
@@ -55,17 +57,27 @@ async function take(): Promise<void> {
       Pupils see:
       <button class="word" aria-label="Less in blank" :disabled="hide === 0" @click="fadeBy(-1)">−</button>
       <strong role="status">{{ said }}</strong>
-      <button class="word" aria-label="More in blank" :disabled="hide === bench.example.steps" @click="fadeBy(1)">+</button>
+      <button class="word" aria-label="More in blank" :disabled="hide === bench.example.steps" @click="fadeBy(1)">
+        +
+      </button>
     </span>
-    <button class="word" :aria-pressed="blanking" @click="blanking = !blanking">{{ blanking ? 'Done with blanks' : 'Put blanks' }}</button>
-    <button v-if="faded" class="word" :aria-pressed="peek" @click="peek = !peek">{{ peek ? 'Cover the blanks' : 'Look under them' }}</button>
+    <button class="word" :aria-pressed="blanking" @click="blanking = !blanking">
+      {{ blanking ? 'Done with blanks' : 'Put blanks' }}
+    </button>
+    <button v-if="faded" class="word" :aria-pressed="peek" @click="peek = !peek">
+      {{ peek ? 'Cover the blanks' : 'Look under them' }}
+    </button>
     <button v-if="faded" class="word" @click="restore">All in full</button>
     <button class="word" @click="oneLikeThis">One like this</button>
     <p v-if="blanking" class="hint">Click a number, a factor or a jotting; click it again to bring it back.</p>
     <p v-if="found && like === bench.chosen" class="found" role="status">
       <template v-if="found.text">
         <MathLine :glyphs="found.glyphs" />
-        <span class="quiet">{{ found.different.length ? `differs in ${found.different.join(', ')}` : 'the same steps, the same likely wrong answers' }}</span>
+        <span class="quiet">{{
+          found.different.length
+            ? `differs in ${found.different.join(', ')}`
+            : 'the same steps, the same likely wrong answers'
+        }}</span>
         <button class="word" @click="take">Put it below</button>
         <button class="word" @click="oneLikeThis">Another</button>
         <button class="word" @click="found = null">No</button>
@@ -76,13 +88,48 @@ async function take(): Promise<void> {
 </template>
 
 <style scoped>
-.fading { display: flex; flex-wrap: wrap; gap: 0 16px; align-items: baseline; grid-column: 1 / -1; font-size: 0.95rem; }
-.fade { white-space: nowrap; }
-.fading .word { text-decoration: underline; text-underline-offset: 3px; padding: 0 2px; }
-.fade .word { padding: 0 7px; font-size: 1.1rem; }
-.fading .word:disabled { text-decoration: none; }
-.word[aria-pressed='true'] { font-weight: 700; }
-.hint, .found { flex-basis: 100%; color: var(--ink-quiet); background: var(--paper); }
-.found { display: flex; flex-wrap: wrap; gap: 0 14px; align-items: center; color: var(--ink); font-size: 1.05rem; }
-.quiet { color: var(--ink-quiet); font-size: 0.92rem; }
+.fading {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 16px;
+  align-items: baseline;
+  grid-column: 1 / -1;
+  font-size: 0.95rem;
+}
+.fade {
+  white-space: nowrap;
+}
+.fading .word {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  padding: 0 2px;
+}
+.fade .word {
+  padding: 0 7px;
+  font-size: 1.1rem;
+}
+.fading .word:disabled {
+  text-decoration: none;
+}
+.word[aria-pressed='true'] {
+  font-weight: 700;
+}
+.hint,
+.found {
+  flex-basis: 100%;
+  color: var(--ink-quiet);
+  background: var(--paper);
+}
+.found {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  align-items: center;
+  color: var(--ink);
+  font-size: 1.05rem;
+}
+.quiet {
+  color: var(--ink-quiet);
+  font-size: 0.92rem;
+}
 </style>

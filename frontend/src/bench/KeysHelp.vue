@@ -18,14 +18,26 @@ const KEYS: [string, string][] = [
 <template>
   <Dialog v-model:visible="visible" modal header="Keys" :closable="false" dismissable-mask>
     <dl>
-      <div v-for="[key, does] in KEYS" :key="key"><dt>{{ key }}</dt><dd>{{ does }}</dd></div>
+      <div v-for="[key, does] in KEYS" :key="key">
+        <dt>{{ key }}</dt>
+        <dd>{{ does }}</dd>
+      </div>
     </dl>
     <Button label="Close" autofocus @click="visible = false" />
   </Dialog>
 </template>
 
 <style scoped>
-div { display: grid; grid-template-columns: 10rem 1fr; gap: 1rem; padding: 0.2rem 0; }
-dt { font-weight: 700; }
-dl { padding-bottom: 1.2rem; }
+div {
+  display: grid;
+  grid-template-columns: 10rem 1fr;
+  gap: 1rem;
+  padding: 0.2rem 0;
+}
+dt {
+  font-weight: 700;
+}
+dl {
+  padding-bottom: 1.2rem;
+}
 </style>

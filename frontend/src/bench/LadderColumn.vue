@@ -75,7 +75,9 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
 <template>
   <div class="ladder">
     <p class="tools">
-      <RouterLink v-if="bench.set" class="word" :to="{ name: 'ladder', params: { setId: bench.set.id } }">Build to order</RouterLink>
+      <RouterLink v-if="bench.set" class="word" :to="{ name: 'ladder', params: { setId: bench.set.id } }"
+        >Build to order</RouterLink
+      >
       <button class="word" @click="bringing = true">Bring in</button>
       <button v-if="uneven" class="word" @click="sorting = true">Sort into a climb</button>
     </p>
@@ -103,15 +105,34 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
 </template>
 
 <style scoped>
-.ladder { overflow-y: auto; padding: 4px 0 12px 18px; min-height: 0; }
+.ladder {
+  overflow-y: auto;
+  padding: 4px 0 12px 18px;
+  min-height: 0;
+}
 /* The rails run behind the rungs, and go on below the last one: there is always room for the next. */
 .rails {
-  min-height: 100%; padding: 8px 0 20px;
+  min-height: 100%;
+  padding: 8px 0 20px;
   background:
     linear-gradient(90deg, transparent 10px, #4b5d69 10px 13px, transparent 13px),
     linear-gradient(270deg, transparent 26px, #4b5d69 26px 29px, transparent 29px);
 }
-.tools { display: flex; gap: 4px 12px; flex-wrap: wrap; padding: 0 20px 4px 0; font-size: 0.9rem; }
-.tools .word { padding: 2px 0; text-decoration-color: var(--on-slate-quiet); }
-.empty { color: var(--on-slate-quiet); padding: 0 26px 0 6px; margin-top: -40vh; background: var(--slate); }
+.tools {
+  display: flex;
+  gap: 4px 12px;
+  flex-wrap: wrap;
+  padding: 0 20px 4px 0;
+  font-size: 0.9rem;
+}
+.tools .word {
+  padding: 2px 0;
+  text-decoration-color: var(--on-slate-quiet);
+}
+.empty {
+  color: var(--on-slate-quiet);
+  padding: 0 26px 0 6px;
+  margin-top: -40vh;
+  background: var(--slate);
+}
 </style>

@@ -27,7 +27,8 @@ const blank = computed(() => {
 <template>
   <li :data-id="example.id" :data-mark="mark" class="step" draggable="true">
     <p v-if="example.harder" class="harder" :data-mark="example.mark">
-      <strong v-if="example.mark">{{ example.mark === 'jump' ? 'skips a rung' : 'steps back' }}: </strong>now {{ example.harder }}
+      <strong v-if="example.mark">{{ example.mark === 'jump' ? 'skips a rung' : 'steps back' }}: </strong>now
+      {{ example.harder }}
     </p>
     <div class="rung" :data-chosen="chosen" :data-faded="!!blank">
       <button class="pick" :aria-current="chosen ? 'true' : undefined" @click="$emit('choose')">
@@ -38,36 +39,123 @@ const blank = computed(() => {
         <span v-if="blank" class="faded">{{ blank }}</span>
         <span v-if="example.unreadable" class="sr-only">{{ example.unreadable }}</span>
       </button>
-      <button class="off" :aria-label="`Take number ${number} off the ladder`" title="Take off the ladder" @click="$emit('remove')">×</button>
+      <button
+        class="off"
+        :aria-label="`Take number ${number} off the ladder`"
+        title="Take off the ladder"
+        @click="$emit('remove')"
+      >
+        ×
+      </button>
     </div>
   </li>
 </template>
 
 <style scoped>
-.step { position: relative; padding: 4px 0; }
-.step[data-mark='above']::before, .step[data-mark='below']::after {
-  content: ''; position: absolute; left: 0; right: 20px; height: 3px; background: var(--focus);
+.step {
+  position: relative;
+  padding: 4px 0;
 }
-.step[data-mark='above']::before { top: -1px; }
-.step[data-mark='below']::after { bottom: -1px; }
-.harder { font-size: 0.82rem; line-height: 1.3; color: var(--on-slate-quiet); padding: 2px 34px 4px 40px; }
-.rung { position: relative; display: flex; margin-right: 20px; background: var(--rung); border-radius: 3px 0 0 3px; min-height: 56px; }
-.rung[data-chosen='true'] { margin-right: 0; background: var(--paper); color: var(--ink); }
+.step[data-mark='above']::before,
+.step[data-mark='below']::after {
+  content: '';
+  position: absolute;
+  left: 0;
+  right: 20px;
+  height: 3px;
+  background: var(--focus);
+}
+.step[data-mark='above']::before {
+  top: -1px;
+}
+.step[data-mark='below']::after {
+  bottom: -1px;
+}
+.harder {
+  font-size: 0.82rem;
+  line-height: 1.3;
+  color: var(--on-slate-quiet);
+  padding: 2px 34px 4px 40px;
+}
+.rung {
+  position: relative;
+  display: flex;
+  margin-right: 20px;
+  background: var(--rung);
+  border-radius: 3px 0 0 3px;
+  min-height: 56px;
+}
+.rung[data-chosen='true'] {
+  margin-right: 0;
+  background: var(--paper);
+  color: var(--ink);
+}
 .pick {
-  flex: 1; min-width: 0; display: flex; align-items: center; gap: 10px; border: 0; background: none; color: inherit;
-  text-align: left; padding: 6px 24px 6px 12px; font-size: 1.15rem; cursor: grab;
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  border: 0;
+  background: none;
+  color: inherit;
+  text-align: left;
+  padding: 6px 24px 6px 12px;
+  font-size: 1.15rem;
+  cursor: grab;
 }
-.code { font-size: 0.78rem; width: 1.7em; flex: none; color: var(--on-slate-quiet); }
-.rung[data-chosen='true'] .code { color: var(--ink-quiet); }
-.problem { min-width: 0; overflow: hidden; max-height: 7rem; }
-.harder[data-mark] { color: var(--focus); }
-.rung[data-faded='true'] .pick { padding-bottom: 21px; }
-.faded { position: absolute; left: 12px; bottom: 3px; font-size: 0.78rem; color: var(--on-slate-quiet); }
-.rung[data-chosen='true'] .faded { color: var(--ink-quiet); }
-.target { font-size: 0.82rem; color: inherit; opacity: 0.85; }
+.code {
+  font-size: 0.78rem;
+  width: 1.7em;
+  flex: none;
+  color: var(--on-slate-quiet);
+}
+.rung[data-chosen='true'] .code {
+  color: var(--ink-quiet);
+}
+.problem {
+  min-width: 0;
+  overflow: hidden;
+  max-height: 7rem;
+}
+.harder[data-mark] {
+  color: var(--focus);
+}
+.rung[data-faded='true'] .pick {
+  padding-bottom: 21px;
+}
+.faded {
+  position: absolute;
+  left: 12px;
+  bottom: 3px;
+  font-size: 0.78rem;
+  color: var(--on-slate-quiet);
+}
+.rung[data-chosen='true'] .faded {
+  color: var(--ink-quiet);
+}
+.target {
+  font-size: 0.82rem;
+  color: inherit;
+  opacity: 0.85;
+}
 .off {
-  position: absolute; right: 2px; top: 2px; border: 0; background: none; color: inherit; opacity: 0.85; cursor: pointer;
-  width: 24px; height: 24px; line-height: 1; font-size: 1.1rem; border-radius: 3px;
+  position: absolute;
+  right: 2px;
+  top: 2px;
+  border: 0;
+  background: none;
+  color: inherit;
+  opacity: 0.85;
+  cursor: pointer;
+  width: 24px;
+  height: 24px;
+  line-height: 1;
+  font-size: 1.1rem;
+  border-radius: 3px;
 }
-.off:hover { opacity: 1; background: rgb(128 128 128 / 0.25); }
+.off:hover {
+  opacity: 1;
+  background: rgb(128 128 128 / 0.25);
+}
 </style>

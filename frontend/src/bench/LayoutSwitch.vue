@@ -18,14 +18,36 @@ async function choose(code: string): Promise<void> {
 <template>
   <div class="switch" role="group" aria-label="Layout on the paper">
     <button
-      v-for="item in layouts" :key="item.code" class="word" :aria-pressed="bench.working?.layout === item.code"
+      v-for="item in layouts"
+      :key="item.code"
+      class="word"
+      :aria-pressed="bench.working?.layout === item.code"
       @click="choose(item.code)"
-    >{{ item.name }}</button>
+    >
+      {{ item.name }}
+    </button>
   </div>
 </template>
 
 <style scoped>
-.switch { display: flex; flex-wrap: wrap; gap: 0 10px; height: var(--square); margin-left: -4px; }
-.word { padding: 0 4px; line-height: var(--square); font-size: 0.9rem; color: var(--ink-quiet); background: var(--paper); }
-[aria-pressed='true'] { color: var(--ink); font-weight: 700; text-decoration: underline; text-decoration-thickness: 2px; }
+.switch {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+  height: var(--square);
+  margin-left: -4px;
+}
+.word {
+  padding: 0 4px;
+  line-height: var(--square);
+  font-size: 0.9rem;
+  color: var(--ink-quiet);
+  background: var(--paper);
+}
+[aria-pressed='true'] {
+  color: var(--ink);
+  font-weight: 700;
+  text-decoration: underline;
+  text-decoration-thickness: 2px;
+}
 </style>

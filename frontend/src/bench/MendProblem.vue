@@ -13,10 +13,18 @@ const props = defineProps<{
 
 const bench = useBench()
 const found = ref<Mended | null>(null)
-watch(() => props.working.problem.text, () => (found.value = null))
+watch(
+  () => props.working.problem.text,
+  () => (found.value = null),
+)
 
 async function look(): Promise<void> {
-  const body = { text: props.working.problem.text, ways: props.working.methods, code: props.item.code, apart_from: props.item.same_as[0] ?? null }
+  const body = {
+    text: props.working.problem.text,
+    ways: props.working.methods,
+    code: props.item.code,
+    apart_from: props.item.same_as[0] ?? null,
+  }
   const answer = await ask(client.POST('/api/mend', { body }))
   if (answer.ok && body.text === props.working.problem.text) found.value = answer.data
 }
@@ -25,7 +33,11 @@ async function look(): Promise<void> {
 <template>
   <p class="mend">
     <button v-if="!found" class="word" @click="look">
-      {{ item.status === 'hidden' ? 'Find the nearest problem that shows it' : 'Find the nearest problem that tells them apart' }}
+      {{
+        item.status === 'hidden'
+          ? 'Find the nearest problem that shows it'
+          : 'Find the nearest problem that tells them apart'
+      }}
     </button>
     <template v-else-if="found.text">
       <MathLine :glyphs="found.glyphs" /> does it.
@@ -36,6 +48,13 @@ async function look(): Promise<void> {
 </template>
 
 <style scoped>
-.mend { font-size: 0.95rem; }
-.word { padding: 0; text-align: left; text-decoration: underline; text-underline-offset: 3px; }
+.mend {
+  font-size: 0.95rem;
+}
+.word {
+  padding: 0;
+  text-align: left;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 </style>

@@ -44,9 +44,13 @@ void ways.load()
             <small v-if="way.large_facts">{{ way.large_facts }} beyond 12 × 12</small>
           </button>
           <button
-            v-if="!way.current && way.largest !== null" class="beside" :aria-label="`Show ${way.name} beside this working`"
+            v-if="!way.current && way.largest !== null"
+            class="beside"
+            :aria-label="`Show ${way.name} beside this working`"
             @click="bench.showBeside(way)"
-          >beside</button>
+          >
+            beside
+          </button>
         </li>
       </ul>
     </div>
@@ -57,23 +61,74 @@ void ways.load()
 </template>
 
 <style scoped>
-.group { padding-bottom: 8px; }
-h3 { font-size: 0.88rem; font-weight: 400; color: var(--ink-quiet); }
-li { border-top: 1px solid var(--hair); display: grid; grid-template-columns: 1fr 3.4rem; align-items: baseline; }
+.group {
+  padding-bottom: 8px;
+}
+h3 {
+  font-size: 0.88rem;
+  font-weight: 400;
+  color: var(--ink-quiet);
+}
+li {
+  border-top: 1px solid var(--hair);
+  display: grid;
+  grid-template-columns: 1fr 3.4rem;
+  align-items: baseline;
+}
 .beside {
-  border: 0; background: none; color: var(--ink-quiet); font-size: 0.85rem; text-decoration: underline; text-underline-offset: 3px;
-  cursor: pointer; padding: 5px 0; text-align: right;
+  border: 0;
+  background: none;
+  color: var(--ink-quiet);
+  font-size: 0.85rem;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+  padding: 5px 0;
+  text-align: right;
 }
 .way {
-  display: grid; grid-template-columns: 1fr 3.6em 4em; gap: 0 6px; width: 100%; border: 0; background: none; color: inherit;
-  text-align: left; padding: 5px 2px; cursor: pointer; font-size: 0.95rem;
+  display: grid;
+  grid-template-columns: 1fr 3.6em 4em;
+  gap: 0 6px;
+  width: 100%;
+  border: 0;
+  background: none;
+  color: inherit;
+  text-align: left;
+  padding: 5px 2px;
+  cursor: pointer;
+  font-size: 0.95rem;
 }
-.way > span:not(.name) { text-align: right; color: var(--ink-quiet); }
-.way .far { grid-column: 2 / 4; }
-.way[aria-pressed='true'] { font-weight: 700; cursor: default; }
-.way[aria-pressed='true'] > span { color: inherit; }
-.way:hover:not(:disabled) .name { text-decoration: underline; text-underline-offset: 3px; }
-.way:disabled { cursor: default; }
-small { grid-column: 1 / -1; color: var(--ink-quiet); font-weight: 400; }
-.word { padding: 4px 0; font-size: 0.9rem; text-align: left; text-decoration-color: currentColor; }
+.way > span:not(.name) {
+  text-align: right;
+  color: var(--ink-quiet);
+}
+.way .far {
+  grid-column: 2 / 4;
+}
+.way[aria-pressed='true'] {
+  font-weight: 700;
+  cursor: default;
+}
+.way[aria-pressed='true'] > span {
+  color: inherit;
+}
+.way:hover:not(:disabled) .name {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.way:disabled {
+  cursor: default;
+}
+small {
+  grid-column: 1 / -1;
+  color: var(--ink-quiet);
+  font-weight: 400;
+}
+.word {
+  padding: 4px 0;
+  font-size: 0.9rem;
+  text-align: left;
+  text-decoration-color: currentColor;
+}
 </style>

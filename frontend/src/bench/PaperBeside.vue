@@ -30,10 +30,37 @@ const columns = computed(() =>
 </template>
 
 <style scoped>
-.beside { display: grid; grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr); }
-section { min-width: 0; overflow-x: auto; overflow-y: hidden; padding-bottom: var(--square); }
-h3 { font-size: 1rem; line-height: var(--square); margin-bottom: var(--square); background: var(--paper); width: fit-content; padding-right: 6px; }
-.written { margin-bottom: var(--square); }
-.word { justify-self: start; background: var(--paper); padding: 0 4px; line-height: var(--square); text-decoration-color: currentColor; }
-@media (max-width: 1180px) { .beside { grid-template-columns: 1fr; } }
+.beside {
+  display: grid;
+  grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr);
+}
+section {
+  min-width: 0;
+  overflow-x: auto;
+  overflow-y: hidden;
+  padding-bottom: var(--square);
+}
+h3 {
+  font-size: 1rem;
+  line-height: var(--square);
+  margin-bottom: var(--square);
+  background: var(--paper);
+  width: fit-content;
+  padding-right: 6px;
+}
+.written {
+  margin-bottom: var(--square);
+}
+.word {
+  justify-self: start;
+  background: var(--paper);
+  padding: 0 4px;
+  line-height: var(--square);
+  text-decoration-color: currentColor;
+}
+@media (max-width: 1180px) {
+  .beside {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

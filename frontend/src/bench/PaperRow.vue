@@ -17,7 +17,13 @@ const props = defineProps<{
 const emit = defineEmits<{ blank: [key: string] }>()
 
 const filledIn = computed(() => !!props.row.hidden && !props.peek)
-const spoken = computed(() => (filledIn.value ? 'a line to fill in' : props.row.cells.some((cell) => cell.blank) && !props.peek ? 'a line with blanks' : props.row.spoken))
+const spoken = computed(() =>
+  filledIn.value
+    ? 'a line to fill in'
+    : props.row.cells.some((cell) => cell.blank) && !props.peek
+      ? 'a line with blanks'
+      : props.row.spoken,
+)
 
 function choose(unit: number): void {
   if (props.blanking && unit >= 0) emit('blank', `${props.row.key} ${unit}`)
@@ -25,14 +31,34 @@ function choose(unit: number): void {
 </script>
 
 <template>
-  <div class="row" role="img" :aria-label="spoken" :data-hidden="filledIn" :data-blanking="blanking" :style="{ '--cols': row.width, '--rows': row.height }">
+  <div
+    class="row"
+    role="img"
+    :aria-label="spoken"
+    :data-hidden="filledIn"
+    :data-blanking="blanking"
+    :style="{ '--cols': row.width, '--rows': row.height }"
+  >
     <span v-if="filledIn" class="fill" aria-hidden="true" />
     <span
-      v-for="(cell, i) in filledIn ? [] : row.cells" :key="i" class="cell" :class="[cell.size, { below: cell.below, struck: cell.struck }]" :data-role="cell.role" aria-hidden="true"
-      :data-blank="cell.blank" :data-unit="cell.unit" :style="{ '--x': cell.x, '--y': cell.y }" @click="choose(cell.unit)"
-    >{{ cell.blank && !peek ? '' : cell.text }}</span>
+      v-for="(cell, i) in filledIn ? [] : row.cells"
+      :key="i"
+      class="cell"
+      :class="[cell.size, { below: cell.below, struck: cell.struck }]"
+      :data-role="cell.role"
+      aria-hidden="true"
+      :data-blank="cell.blank"
+      :data-unit="cell.unit"
+      :style="{ '--x': cell.x, '--y': cell.y }"
+      @click="choose(cell.unit)"
+      >{{ cell.blank && !peek ? '' : cell.text }}</span
+    >
     <span
-      v-for="(rule, i) in filledIn ? [] : row.rules" :key="`rule ${i}`" class="bar" :data-role="rule.role" aria-hidden="true"
+      v-for="(rule, i) in filledIn ? [] : row.rules"
+      :key="`rule ${i}`"
+      class="bar"
+      :data-role="rule.role"
+      aria-hidden="true"
       :style="{ '--x': rule.x, '--y': rule.y, '--len': rule.w }"
     />
   </div>
@@ -40,30 +66,84 @@ function choose(unit: number): void {
 
 <style scoped>
 /* On a wall without squares, digits may stand closer: --half-x. */
-.row { --hx: var(--half-x, var(--half)); position: relative; width: calc(var(--cols) * var(--hx)); height: calc(var(--rows) * var(--half)); }
-.cell {
-  position: absolute; left: calc(var(--x) * var(--hx)); top: calc(var(--y) * var(--half)); width: calc(2 * var(--hx));
-  text-align: center; color: var(--role);
+.row {
+  --hx: var(--half-x, var(--half));
+  position: relative;
+  width: calc(var(--cols) * var(--hx));
+  height: calc(var(--rows) * var(--half));
 }
-.half { height: var(--square); line-height: var(--square); font-size: calc(var(--square) * 25 / 22); margin-top: calc(var(--square) * -3 / 22); }
+.cell {
+  position: absolute;
+  left: calc(var(--x) * var(--hx));
+  top: calc(var(--y) * var(--half));
+  width: calc(2 * var(--hx));
+  text-align: center;
+  color: var(--role);
+}
+.half {
+  height: var(--square);
+  line-height: var(--square);
+  font-size: calc(var(--square) * 25 / 22);
+  margin-top: calc(var(--square) * -3 / 22);
+}
 /* Below the bar: a little air, as above it. */
-.half.below { margin-top: calc(var(--square) * 3 / 22); }
-.small { height: var(--square); line-height: var(--square); font-size: calc(var(--square) * 17 / 22); }
-.tall { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); font-size: calc(var(--square) * 34 / 22); }
+.half.below {
+  margin-top: calc(var(--square) * 3 / 22);
+}
+.small {
+  height: var(--square);
+  line-height: var(--square);
+  font-size: calc(var(--square) * 17 / 22);
+}
+.tall {
+  height: calc(2 * var(--square));
+  line-height: calc(2 * var(--square));
+  font-size: calc(var(--square) * 34 / 22);
+}
 /* Crossed out, as by a pen: from corner to corner of the digit. */
 .struck::after {
-  content: ''; position: absolute; left: 15%; right: 15%; top: 50%; height: 2.5px; background: var(--role-carried);
+  content: '';
+  position: absolute;
+  left: 15%;
+  right: 15%;
+  top: 50%;
+  height: 2.5px;
+  background: var(--role-carried);
   transform: rotate(-38deg);
 }
-.tall.struck::after { left: -5%; right: -5%; }
+.tall.struck::after {
+  left: -5%;
+  right: -5%;
+}
 /* What pupils fill in: an open box in the squares, dashed so that it is no answer box. */
-.cell[data-blank='true'] { background: var(--paper); outline: 1.5px dashed var(--ink-quiet); outline-offset: -2px; }
+.cell[data-blank='true'] {
+  background: var(--paper);
+  outline: 1.5px dashed var(--ink-quiet);
+  outline-offset: -2px;
+}
 /* As wide for every line: its length tells nothing. */
-.fill { position: absolute; top: 2px; bottom: 2px; left: calc(var(--square) - 4px); width: calc(11 * var(--square)); border: 1.5px dashed var(--ink-quiet); background: var(--paper); border-radius: 3px; }
-[data-blanking='true'] .cell:not([data-unit='-1']) { cursor: pointer; }
-[data-blanking='true'] .cell:not([data-unit='-1']):hover { background: #e6eef2; }
+.fill {
+  position: absolute;
+  top: 2px;
+  bottom: 2px;
+  left: calc(var(--square) - 4px);
+  width: calc(11 * var(--square));
+  border: 1.5px dashed var(--ink-quiet);
+  background: var(--paper);
+  border-radius: 3px;
+}
+[data-blanking='true'] .cell:not([data-unit='-1']) {
+  cursor: pointer;
+}
+[data-blanking='true'] .cell:not([data-unit='-1']):hover {
+  background: #e6eef2;
+}
 .bar {
-  position: absolute; left: calc(var(--x) * var(--hx) + 1px); top: calc(var(--y) * var(--half) - max(1.5px, calc(var(--square) / 20)));
-  width: calc(var(--len) * var(--hx) - 2px); height: max(2.5px, calc(var(--square) / 10)); background: var(--role);
+  position: absolute;
+  left: calc(var(--x) * var(--hx) + 1px);
+  top: calc(var(--y) * var(--half) - max(1.5px, calc(var(--square) / 20)));
+  width: calc(var(--len) * var(--hx) - 2px);
+  height: max(2.5px, calc(var(--square) / 10));
+  background: var(--role);
 }
 </style>

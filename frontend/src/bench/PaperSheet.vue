@@ -14,7 +14,10 @@ import PaperStep from './PaperStep.vue'
 const bench = useBench()
 const peek = ref(false)
 const blanking = ref(false)
-watch(() => bench.chosen, () => (peek.value = blanking.value = false))
+watch(
+  () => bench.chosen,
+  () => (peek.value = blanking.value = false),
+)
 
 /** Make what *key* names a blank, or bring it back. */
 async function toggle(key: string): Promise<void> {
@@ -32,12 +35,20 @@ async function toggle(key: string): Promise<void> {
       <div class="edge">
         <LayoutSwitch />
         <p class="kind">
-          {{ bench.working.problem.kind_name }}<template v-if="bench.working.problem.label">, in {{ bench.working.problem.label }}</template>
+          {{ bench.working.problem.kind_name
+          }}<template v-if="bench.working.problem.label">, in {{ bench.working.problem.label }}</template>
         </p>
         <FadingBar v-model:peek="peek" v-model:blanking="blanking" />
       </div>
       <PaperBeside v-if="bench.beside" />
-      <PaperRow v-else-if="bench.working.layout === 'line' && bench.working.rows[0]" class="start" :row="bench.working.rows[0]" :blanking="blanking" :peek="peek" @blank="toggle" />
+      <PaperRow
+        v-else-if="bench.working.layout === 'line' && bench.working.rows[0]"
+        class="start"
+        :row="bench.working.rows[0]"
+        :blanking="blanking"
+        :peek="peek"
+        @blank="toggle"
+      />
       <PaperRow v-if="bench.working.sheet && !bench.beside" class="start" :row="bench.working.sheet" />
       <PaperBoxes v-if="bench.working.boxes.length && !bench.beside" :working="bench.working" :peek="peek" />
       <ol v-else-if="!bench.beside">
@@ -66,7 +77,9 @@ async function toggle(key: string): Promise<void> {
     <p v-else-if="bench.example?.unreadable" class="nothing">
       {{ bench.example.unreadable }} It is kept as it was typed; type it anew on the left to work it.
     </p>
-    <p v-else-if="!bench.examples.length" class="nothing">The paper is empty. A problem typed on the left is worked here.</p>
+    <p v-else-if="!bench.examples.length" class="nothing">
+      The paper is empty. A problem typed on the left is worked here.
+    </p>
   </article>
 </template>
 
@@ -81,10 +94,29 @@ async function toggle(key: string): Promise<void> {
     linear-gradient(90deg, var(--squares) 1px, transparent 1px) -1px 0 / var(--square) var(--square);
   overflow-x: auto;
 }
-.edge { display: grid; grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr); padding-bottom: var(--square); }
-.start { margin-bottom: var(--square); }
-.kind { color: var(--ink-quiet); font-size: 0.88rem; padding-right: var(--square); }
-.nothing { padding: var(--square) 0; }
-.answer { font-size: 1.15rem; padding-left: var(--square); }
-@media (max-width: 1180px) { .edge { grid-template-columns: 1fr; } }
+.edge {
+  display: grid;
+  grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr);
+  padding-bottom: var(--square);
+}
+.start {
+  margin-bottom: var(--square);
+}
+.kind {
+  color: var(--ink-quiet);
+  font-size: 0.88rem;
+  padding-right: var(--square);
+}
+.nothing {
+  padding: var(--square) 0;
+}
+.answer {
+  font-size: 1.15rem;
+  padding-left: var(--square);
+}
+@media (max-width: 1180px) {
+  .edge {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

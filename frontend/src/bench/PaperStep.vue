@@ -38,8 +38,14 @@ const open = ref(false)
       </div>
       <div v-if="!step.hidden || peek" class="jottings" :class="{ alone: !row }">
         <StepJotting
-          v-for="(glyphs, i) in step.line_glyphs" :key="i" :glyphs="glyphs" :line-key="`${step.key} line ${i}`"
-          :hidden="!!step.line_hidden[i]" :blanking="blanking" :peek="peek" @blank="$emit('blank', $event)"
+          v-for="(glyphs, i) in step.line_glyphs"
+          :key="i"
+          :glyphs="glyphs"
+          :line-key="`${step.key} line ${i}`"
+          :hidden="!!step.line_hidden[i]"
+          :blanking="blanking"
+          :peek="peek"
+          @blank="$emit('blank', $event)"
         />
       </div>
     </div>
@@ -65,33 +71,102 @@ const open = ref(false)
 <style scoped>
 /* The box around the answer may stand a little out of its row. */
 .step {
-  display: grid; grid-template-columns: calc(14 * var(--square)) minmax(0, 1fr); column-gap: var(--square);
+  display: grid;
+  grid-template-columns: calc(14 * var(--square)) minmax(0, 1fr);
+  column-gap: var(--square);
   padding-bottom: var(--square);
 }
-.written { min-width: 0; overflow-x: auto; overflow-y: hidden; padding: 8px 6px 0 0; margin-top: -8px; }
+.written {
+  min-width: 0;
+  overflow-x: auto;
+  overflow-y: hidden;
+  padding: 8px 6px 0 0;
+  margin-top: -8px;
+}
 .answer :deep(.row)::after {
   /* The answer is boxed in ink, around its squares and never through them. */
-  content: ''; position: absolute; left: calc(var(--square) - 2px); right: -5px; top: -6px; bottom: -6px;
-  border: 2px solid var(--ink); border-radius: 3px;
+  content: '';
+  position: absolute;
+  left: calc(var(--square) - 2px);
+  right: -5px;
+  top: -6px;
+  bottom: -6px;
+  border: 2px solid var(--ink);
+  border-radius: 3px;
 }
-.jottings { padding: var(--square) 0 0 var(--square); }
-.jottings.alone { padding-top: 0; }
-.pause { grid-column: 1 / -1; line-height: calc(2 * var(--square)); font-weight: 700; border-top: 2px dashed var(--ink-quiet); margin-right: 12px; }
-.note { min-width: 0; padding-right: 12px; }
-h3 { font-size: 1rem; }
+.jottings {
+  padding: var(--square) 0 0 var(--square);
+}
+.jottings.alone {
+  padding-top: 0;
+}
+.pause {
+  grid-column: 1 / -1;
+  line-height: calc(2 * var(--square));
+  font-weight: 700;
+  border-top: 2px dashed var(--ink-quiet);
+  margin-right: 12px;
+}
+.note {
+  min-width: 0;
+  padding-right: 12px;
+}
+h3 {
+  font-size: 1rem;
+}
 .title {
-  border: 0; background: var(--paper); color: inherit; text-align: left; padding: 0; cursor: pointer; font-weight: 700;
-  line-height: var(--square); display: block; width: 100%; position: relative; padding-left: calc(1.5 * var(--square));
+  border: 0;
+  background: var(--paper);
+  color: inherit;
+  text-align: left;
+  padding: 0;
+  cursor: pointer;
+  font-weight: 700;
+  line-height: var(--square);
+  display: block;
+  width: 100%;
+  position: relative;
+  padding-left: calc(1.5 * var(--square));
 }
-.title :deep(.fraction) { line-height: 1; font-size: 0.7em; margin: 0 2px; }
+.title :deep(.fraction) {
+  line-height: 1;
+  font-size: 0.7em;
+  margin: 0 2px;
+}
 .number {
-  position: absolute; left: 0; top: 0; width: var(--square); height: var(--square); line-height: calc(var(--square) - 3px);
-  border: 1.5px solid var(--ink); border-radius: 50%; text-align: center; font-size: 0.85rem; font-weight: 400;
+  position: absolute;
+  left: 0;
+  top: 0;
+  width: var(--square);
+  height: var(--square);
+  line-height: calc(var(--square) - 3px);
+  border: 1.5px solid var(--ink);
+  border-radius: 50%;
+  text-align: center;
+  font-size: 0.85rem;
+  font-weight: 400;
 }
-.why { line-height: 0; font-weight: 400; font-size: 0.85rem; color: var(--ink-quiet); margin-left: 0.6em; text-decoration: underline; text-underline-offset: 3px; }
-.mine { font-size: 0.92rem; line-height: var(--square); color: var(--ink-quiet); background: var(--paper); }
+.why {
+  line-height: 0;
+  font-weight: 400;
+  font-size: 0.85rem;
+  color: var(--ink-quiet);
+  margin-left: 0.6em;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.mine {
+  font-size: 0.92rem;
+  line-height: var(--square);
+  color: var(--ink-quiet);
+  background: var(--paper);
+}
 @media (max-width: 1180px) {
-  .step { grid-template-columns: 1fr; }
-  .note { padding-top: var(--square); }
+  .step {
+    grid-template-columns: 1fr;
+  }
+  .note {
+    padding-top: var(--square);
+  }
 }
 </style>

@@ -15,7 +15,9 @@ const refusal = ref<Refusal | null>(null)
 const good = computed(() => lines.value.filter((line) => line.verdict === 'read'))
 const word = computed(() => {
   if (good.value.length === lines.value.length) return 'Put them on the ladder'
-  return good.value.length === 1 ? 'Put the good one on the ladder' : `Put the ${good.value.length} good ones on the ladder`
+  return good.value.length === 1
+    ? 'Put the good one on the ladder'
+    : `Put the ${good.value.length} good ones on the ladder`
 })
 
 // Each line is judged as it is typed.
@@ -29,7 +31,9 @@ watch(text, () => {
 async function judge(): Promise<void> {
   if (!bench.set) return
   const params = { path: { set_id: bench.set.id } }
-  const answer = await latest((signal) => client.POST('/api/sets/{set_id}/judge', { params, body: { text: text.value }, signal }))
+  const answer = await latest((signal) =>
+    client.POST('/api/sets/{set_id}/judge', { params, body: { text: text.value }, signal }),
+  )
   if (!answer) return
   lines.value = answer.ok ? answer.data.lines : []
   refusal.value = answer.ok ? null : answer.refusal
@@ -55,7 +59,9 @@ async function take(): Promise<void> {
     <div class="bring">
       <label for="brought">One problem a line, or a CSV file with a column called problem.</label>
       <textarea id="brought" v-model="text" rows="6" spellcheck="false" placeholder="1/2 + 1/3&#10;7 1/4 - 3 5/6 ft" />
-      <label class="file">Take them from a file <input type="file" accept=".csv,.txt,text/csv,text/plain" @change="fromFile" /></label>
+      <label class="file"
+        >Take them from a file <input type="file" accept=".csv,.txt,text/csv,text/plain" @change="fromFile"
+      /></label>
       <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
       <ol v-if="lines.length" aria-label="What was read">
         <li v-for="line in lines" :key="line.number" :data-verdict="line.verdict">
@@ -72,14 +78,51 @@ async function take(): Promise<void> {
 </template>
 
 <style scoped>
-.bring { display: grid; gap: 0.6rem; width: min(34rem, 84vw); }
-textarea { font: inherit; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 4px 8px; width: 100%; }
-textarea:focus-visible { outline: 3px solid var(--focus-on-paper); }
-ol { max-height: 34vh; overflow-y: auto; border-top: 1px solid var(--hair); }
-li { display: grid; grid-template-columns: 2em minmax(8em, auto) 1fr; gap: 8px; padding: 3px 0; border-bottom: 1px solid var(--hair); overflow-wrap: anywhere; }
-.number { color: var(--ink-quiet); }
-small { color: var(--ink-quiet); font-size: 0.9rem; }
-li:not([data-verdict='read']) .text { color: var(--role-wrong); }
-.refusal { color: var(--role-wrong); }
-.ways { display: flex; gap: 0.8rem; }
+.bring {
+  display: grid;
+  gap: 0.6rem;
+  width: min(34rem, 84vw);
+}
+textarea {
+  font: inherit;
+  color: var(--ink);
+  background: #fff;
+  border: 1px solid #8496a0;
+  border-radius: 2px;
+  padding: 4px 8px;
+  width: 100%;
+}
+textarea:focus-visible {
+  outline: 3px solid var(--focus-on-paper);
+}
+ol {
+  max-height: 34vh;
+  overflow-y: auto;
+  border-top: 1px solid var(--hair);
+}
+li {
+  display: grid;
+  grid-template-columns: 2em minmax(8em, auto) 1fr;
+  gap: 8px;
+  padding: 3px 0;
+  border-bottom: 1px solid var(--hair);
+  overflow-wrap: anywhere;
+}
+.number {
+  color: var(--ink-quiet);
+}
+small {
+  color: var(--ink-quiet);
+  font-size: 0.9rem;
+}
+li:not([data-verdict='read']) .text {
+  color: var(--role-wrong);
+}
+.refusal {
+  color: var(--role-wrong);
+}
+.ways {
+  display: flex;
+  gap: 0.8rem;
+}
 </style>

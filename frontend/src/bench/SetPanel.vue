@@ -17,7 +17,9 @@ const all = ref(false)
 const versions = ref<{ id: string; title: string }[]>([])
 const same = ref(0) // problems of the versions for which no other was found
 const refusal = ref<Refusal | null>(null)
-const shown = computed(() => standards.value.filter((one) => all.value || one.serves || bench.set?.standards.includes(one.code)))
+const shown = computed(() =>
+  standards.value.filter((one) => all.value || one.serves || bench.set?.standards.includes(one.code)),
+)
 
 watch(visible, async (open) => {
   if (!open || !bench.set) return
@@ -37,7 +39,14 @@ async function serve(code: string): Promise<void> {
 function choices(item: ExampleSummary): { hide: number; said: string }[] {
   return Array.from({ length: item.steps + 1 }, (_, hide) => ({
     hide,
-    said: hide === 0 ? 'full' : hide === item.steps ? 'problem only' : hide === 1 ? 'last step blank' : `last ${hide} steps blank`,
+    said:
+      hide === 0
+        ? 'full'
+        : hide === item.steps
+          ? 'problem only'
+          : hide === 1
+            ? 'last step blank'
+            : `last ${hide} steps blank`,
   }))
 }
 
@@ -51,7 +60,9 @@ async function fadeAll(plan: boolean): Promise<void> {
 async function makeVersions(count: number): Promise<void> {
   if (!bench.set) return
   const body = { count, seed: Math.floor(Math.random() * 2 ** 31) }
-  const answer = await ask(client.POST('/api/sets/{set_id}/versions', { params: { path: { set_id: bench.set.id } }, body }))
+  const answer = await ask(
+    client.POST('/api/sets/{set_id}/versions', { params: { path: { set_id: bench.set.id } }, body }),
+  )
   if (answer.ok) {
     versions.value = answer.data.sets
     same.value = answer.data.same
@@ -62,7 +73,9 @@ async function makeVersions(count: number): Promise<void> {
 async function duplicate(): Promise<void> {
   if (!bench.set) return
   const title = `${bench.set.title.slice(0, 110)}, copy`
-  const answer = await ask(client.POST('/api/sets/{set_id}/copies', { params: { path: { set_id: bench.set.id } }, body: { title } }))
+  const answer = await ask(
+    client.POST('/api/sets/{set_id}/copies', { params: { path: { set_id: bench.set.id } }, body: { title } }),
+  )
   if (!answer.ok) return void (refusal.value = answer.refusal)
   visible.value = false
   await router.push({ name: 'bench', params: { setId: answer.data.id } })
@@ -70,26 +83,45 @@ async function duplicate(): Promise<void> {
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" header="The set" position="right" :modal="false" :draggable="false" :closable="false" class="set-panel">
+  <Dialog
+    v-model:visible="visible"
+    header="The set"
+    position="right"
+    :modal="false"
+    :draggable="false"
+    :closable="false"
+    class="set-panel"
+  >
     <div v-if="bench.set" class="whole">
       <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
-      <label class="field">What it is for
+      <label class="field"
+        >What it is for
         <KeptField :value="bench.set.objective" @save="bench.changeSet({ objective: $event })" />
       </label>
       <fieldset>
         <legend>Published standards it serves</legend>
         <label v-for="one in shown" :key="one.code" class="standard">
           <input type="checkbox" :checked="bench.set.standards.includes(one.code)" @change="serve(one.code)" />
-          <span><strong>{{ one.code }}</strong> {{ one.words }}</span>
+          <span
+            ><strong>{{ one.code }}</strong> {{ one.words }}</span
+          >
         </label>
         <button class="word" @click="all = !all">{{ all ? 'Only those its rungs serve' : 'All standards' }}</button>
       </fieldset>
-      <label class="field">Note
+      <label class="field"
+        >Note
         <KeptField long :value="bench.set.note" rows="2" @save="bench.changeSet({ note: $event })" />
       </label>
       <p class="lesson">
-        <label>Minutes of the lesson
-          <KeptField type="number" min="0" max="600" :value="bench.set.lesson_minutes ?? ''" @save="bench.changeSet({ lesson_minutes: Math.round(Number($event)) || 0 })" />
+        <label
+          >Minutes of the lesson
+          <KeptField
+            type="number"
+            min="0"
+            max="600"
+            :value="bench.set.lesson_minutes ?? ''"
+            @save="bench.changeSet({ lesson_minutes: Math.round(Number($event)) || 0 })"
+          />
         </label>
         planned: about {{ Math.max(1, Math.round(bench.set.seconds / 60)) }}
       </p>
@@ -99,8 +131,14 @@ async function duplicate(): Promise<void> {
           <tr v-for="item in bench.examples" :key="item.id">
             <th scope="row"><MathLine :glyphs="item.glyphs" :spoken="item.spoken" /></th>
             <td>
-              <select :value="Math.min(item.fading.hide, item.steps)" :aria-label="`What pupils fill in of ${item.text}`" @change="bench.fade({ [item.id]: Number(text($event)) })">
-                <option v-for="choice in choices(item)" :key="choice.hide" :value="choice.hide">{{ choice.said }}</option>
+              <select
+                :value="Math.min(item.fading.hide, item.steps)"
+                :aria-label="`What pupils fill in of ${item.text}`"
+                @change="bench.fade({ [item.id]: Number(text($event)) })"
+              >
+                <option v-for="choice in choices(item)" :key="choice.hide" :value="choice.hide">
+                  {{ choice.said }}
+                </option>
               </select>
             </td>
             <td class="quiet">{{ item.points }} {{ item.points === 1 ? 'mark' : 'marks' }}</td>
@@ -119,8 +157,17 @@ async function duplicate(): Promise<void> {
       </p>
       <p v-if="versions.length" role="status">
         On the Shelf now:
-        <template v-for="one in versions" :key="one.id"><RouterLink :to="{ name: 'bench', params: { setId: one.id } }" @click="visible = false">{{ one.title }}</RouterLink>{{ ' ' }}</template>
-        <template v-if="same">{{ same === 1 ? 'For one problem no other was found: it is the same.' : `For ${same} problems no others were found: they are the same.` }}</template>
+        <template v-for="one in versions" :key="one.id"
+          ><RouterLink :to="{ name: 'bench', params: { setId: one.id } }" @click="visible = false">{{
+            one.title
+          }}</RouterLink
+          >{{ ' ' }}</template
+        >
+        <template v-if="same">{{
+          same === 1
+            ? 'For one problem no other was found: it is the same.'
+            : `For ${same} problems no others were found: they are the same.`
+        }}</template>
       </p>
       <h2>As files</h2>
       <p class="words">
@@ -132,7 +179,10 @@ async function duplicate(): Promise<void> {
       </p>
       <h2>A link to show</h2>
       <p v-if="bench.set.show_address">
-        Whoever has this address may read the set: <a :href="bench.set.show_address" target="_blank" rel="noopener" class="address">{{ origin + bench.set.show_address }}</a>
+        Whoever has this address may read the set:
+        <a :href="bench.set.show_address" target="_blank" rel="noopener" class="address">{{
+          origin + bench.set.show_address
+        }}</a>
         <button class="word" @click="bench.show(false)">Withdraw it</button>
       </p>
       <p v-else class="words"><button class="word" @click="bench.show(true)">Make a link</button></p>
@@ -142,19 +192,74 @@ async function duplicate(): Promise<void> {
 </template>
 
 <style scoped>
-.whole { width: min(30rem, 84vw); display: grid; gap: 0.7rem; justify-items: start; }
-.field { display: grid; width: 100%; }
-select { font: inherit; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 2px 6px; }
-select:focus-visible { outline: 3px solid var(--focus-on-paper); }
-fieldset { border: 0; padding: 0; margin: 0; }
-legend { padding: 0; }
-.standard { display: grid; grid-template-columns: auto 1fr; gap: 8px; align-items: start; font-size: 0.95rem; padding: 2px 0; }
-h2 { font-size: 1.02rem; }
-table { border-collapse: collapse; }
-th { text-align: left; font-weight: 400; padding: 3px 14px 3px 0; }
-.quiet { color: var(--ink-quiet); padding-left: 12px; font-size: 0.92rem; }
-.words { display: flex; flex-wrap: wrap; gap: 4px 16px; }
-.words .word, fieldset .word { text-decoration: underline; text-underline-offset: 4px; padding: 2px 0; }
-.address { overflow-wrap: anywhere; }
-.refusal { color: var(--role-wrong); }
+.whole {
+  width: min(30rem, 84vw);
+  display: grid;
+  gap: 0.7rem;
+  justify-items: start;
+}
+.field {
+  display: grid;
+  width: 100%;
+}
+select {
+  font: inherit;
+  color: var(--ink);
+  background: #fff;
+  border: 1px solid #8496a0;
+  border-radius: 2px;
+  padding: 2px 6px;
+}
+select:focus-visible {
+  outline: 3px solid var(--focus-on-paper);
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+legend {
+  padding: 0;
+}
+.standard {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 8px;
+  align-items: start;
+  font-size: 0.95rem;
+  padding: 2px 0;
+}
+h2 {
+  font-size: 1.02rem;
+}
+table {
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+  padding: 3px 14px 3px 0;
+}
+.quiet {
+  color: var(--ink-quiet);
+  padding-left: 12px;
+  font-size: 0.92rem;
+}
+.words {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+}
+.words .word,
+fieldset .word {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+  padding: 2px 0;
+}
+.address {
+  overflow-wrap: anywhere;
+}
+.refusal {
+  color: var(--role-wrong);
+}
 </style>

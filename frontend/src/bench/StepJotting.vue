@@ -36,7 +36,13 @@ const parts = computed(() => {
 <template>
   <p class="jotting" :class="{ high: glyphs.some((g) => g.kind === 'fraction') }" :data-hidden="hidden && !peek">
     <template v-if="blanking">
-      <button v-for="(part, i) in parts" :key="i" class="piece" :aria-label="part.key ? 'Blank this number or leave it' : 'Blank this jotting or leave it'" @click="$emit('blank', part.key ?? lineKey)">
+      <button
+        v-for="(part, i) in parts"
+        :key="i"
+        class="piece"
+        :aria-label="part.key ? 'Blank this number or leave it' : 'Blank this jotting or leave it'"
+        @click="$emit('blank', part.key ?? lineKey)"
+      >
         <MathLine :glyphs="part.pieces" />
       </button>
     </template>
@@ -46,11 +52,44 @@ const parts = computed(() => {
 </template>
 
 <style scoped>
-.jotting { color: var(--ink-quiet); font-size: 0.95rem; line-height: var(--square); background: var(--paper); width: fit-content; max-width: 100%; padding-right: 6px; }
-.high { height: calc(2 * var(--square)); line-height: calc(2 * var(--square)); }
-.high :deep(.fraction) { line-height: 1.1; }
-.piece { border: 0; padding: 0; background: none; color: inherit; font: inherit; cursor: pointer; white-space: pre-wrap; text-align: left; }
-.piece:hover { background: #e6eef2; }
-.jotting[data-hidden='true'] .piece { opacity: 0.45; }
-.fill { display: inline-block; width: calc(7 * var(--square)); height: calc(var(--square) - 4px); border: 1.5px dashed var(--ink-quiet); border-radius: 3px; vertical-align: middle; }
+.jotting {
+  color: var(--ink-quiet);
+  font-size: 0.95rem;
+  line-height: var(--square);
+  background: var(--paper);
+  width: fit-content;
+  max-width: 100%;
+  padding-right: 6px;
+}
+.high {
+  height: calc(2 * var(--square));
+  line-height: calc(2 * var(--square));
+}
+.high :deep(.fraction) {
+  line-height: 1.1;
+}
+.piece {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+  white-space: pre-wrap;
+  text-align: left;
+}
+.piece:hover {
+  background: #e6eef2;
+}
+.jotting[data-hidden='true'] .piece {
+  opacity: 0.45;
+}
+.fill {
+  display: inline-block;
+  width: calc(7 * var(--square));
+  height: calc(var(--square) - 4px);
+  border: 1.5px dashed var(--ink-quiet);
+  border-radius: 3px;
+  vertical-align: middle;
+}
 </style>

@@ -32,14 +32,21 @@ async function change(event: Event): Promise<void> {
   <div class="picture">
     <FigureDrawing v-if="step.figure" :figure="step.figure" :state="state" />
     <div v-if="step.figure?.acts || (open && step.pictures.length)" class="tools">
-      <button v-if="step.figure?.acts" class="word" :aria-pressed="state === 'before'" @click="state = state === 'after' ? 'before' : 'after'">
+      <button
+        v-if="step.figure?.acts"
+        class="word"
+        :aria-pressed="state === 'before'"
+        @click="state = state === 'after' ? 'before' : 'after'"
+      >
         {{ state === 'after' ? 'Show it before' : 'Show what happens' }}
       </button>
       <template v-if="open && step.pictures.length">
         <label>
           Picture
           <select :value="kind" @change="change">
-            <option v-for="picture in step.pictures" :key="picture.code" :value="picture.code">{{ picture.name }}</option>
+            <option v-for="picture in step.pictures" :key="picture.code" :value="picture.code">
+              {{ picture.name }}
+            </option>
             <option value="none">no picture</option>
           </select>
         </label>
@@ -51,10 +58,43 @@ async function change(event: Event): Promise<void> {
 </template>
 
 <style scoped>
-.picture { margin-left: 2px; }
-.tools { display: flex; flex-wrap: wrap; gap: 0 14px; align-items: center; background: var(--paper); min-height: var(--square); }
-.tools label { font-size: 0.88rem; color: var(--ink-quiet); }
-.word { padding: 0; min-height: var(--square); line-height: var(--square); font-size: 0.88rem; text-decoration-color: currentColor; }
-select { font: inherit; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; height: 22px; line-height: 18px; font-size: 0.88rem; padding: 0 2px; }
-.why { font-size: 0.88rem; line-height: var(--square); color: var(--ink-quiet); background: var(--paper); }
+.picture {
+  margin-left: 2px;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  align-items: center;
+  background: var(--paper);
+  min-height: var(--square);
+}
+.tools label {
+  font-size: 0.88rem;
+  color: var(--ink-quiet);
+}
+.word {
+  padding: 0;
+  min-height: var(--square);
+  line-height: var(--square);
+  font-size: 0.88rem;
+  text-decoration-color: currentColor;
+}
+select {
+  font: inherit;
+  color: var(--ink);
+  background: #fff;
+  border: 1px solid #8496a0;
+  border-radius: 2px;
+  height: 22px;
+  line-height: 18px;
+  font-size: 0.88rem;
+  padding: 0 2px;
+}
+.why {
+  font-size: 0.88rem;
+  line-height: var(--square);
+  color: var(--ink-quiet);
+  background: var(--paper);
+}
 </style>

@@ -54,13 +54,40 @@ async function restore(): Promise<void> {
 </template>
 
 <style scoped>
-.words { background: var(--paper); }
-label { font-size: 0.88rem; line-height: var(--square); color: var(--ink-quiet); display: block; }
-textarea {
-  display: block; width: 100%; font: inherit; font-size: 0.95rem; line-height: var(--square); field-sizing: content;
-  min-height: calc(2 * var(--square)); color: var(--ink); background: #fff; border: 0; border-radius: 2px; padding: 0 6px;
-  resize: none; box-shadow: 0 0 0 1px #8496a0;
+.words {
+  background: var(--paper);
 }
-.after { display: flex; flex-wrap: wrap; gap: 0 12px; }
-.word { padding: 0; min-height: var(--square); font-size: 0.88rem; text-decoration-color: currentColor; }
+label {
+  font-size: 0.88rem;
+  line-height: var(--square);
+  color: var(--ink-quiet);
+  display: block;
+}
+textarea {
+  display: block;
+  width: 100%;
+  font: inherit;
+  font-size: 0.95rem;
+  line-height: var(--square);
+  field-sizing: content;
+  min-height: calc(2 * var(--square));
+  color: var(--ink);
+  background: #fff;
+  border: 0;
+  border-radius: 2px;
+  padding: 0 6px;
+  resize: none;
+  box-shadow: 0 0 0 1px #8496a0;
+}
+.after {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 12px;
+}
+.word {
+  padding: 0;
+  min-height: var(--square);
+  font-size: 0.88rem;
+  text-decoration-color: currentColor;
+}
 </style>

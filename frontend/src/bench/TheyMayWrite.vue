@@ -12,7 +12,9 @@ const open = ref<string | null>(null)
 function note(item: Misconception): string {
   if (item.status === 'hidden') return 'gives the right answer here: you would not see it'
   if (item.status === 'form') return 'right value, wrong form'
-  const caught = item.caught_by_estimate ? 'the estimate catches it' : (item.caught_by_check ?? 'the estimate lets it through')
+  const caught = item.caught_by_estimate
+    ? 'the estimate catches it'
+    : (item.caught_by_check ?? 'the estimate lets it through')
   return item.same_as.length ? `${caught}; looks like ${item.same_as.map(nameOf).join(' and ')}` : caught
 }
 
@@ -42,24 +44,66 @@ function nameOf(code: string): string {
         </div>
       </li>
     </ul>
-    <p v-if="!working.misconceptions.length" class="none">None of the misconceptions known here applies to this problem.</p>
+    <p v-if="!working.misconceptions.length" class="none">
+      None of the misconceptions known here applies to this problem.
+    </p>
   </section>
 </template>
 
 <style scoped>
-li { border-top: 1px solid var(--hair); }
-li:last-child { border-bottom: 1px solid var(--hair); }
-.entry {
-  display: grid; grid-template-columns: 68px 1fr; align-items: center; gap: 8px; width: 100%; border: 0; background: none;
-  color: inherit; text-align: left; padding: 8px 2px; cursor: pointer;
+li {
+  border-top: 1px solid var(--hair);
 }
-.answer { font-size: 1.3rem; color: var(--role-wrong); }
-[data-status='hidden'] .answer { opacity: 0.75; }
-.how { line-height: 1.3; }
-.more { font-size: 0.85rem; color: var(--ink-quiet); text-decoration: underline; text-underline-offset: 3px; }
-small { display: block; font-size: 0.88rem; color: var(--ink-quiet); }
-.inside { padding: 0 2px 12px 78px; display: grid; gap: 6px; font-size: 0.95rem; }
-.wrong-line { color: var(--role-wrong); }
-.ask { font-weight: 700; }
-.none { color: var(--ink-quiet); }
+li:last-child {
+  border-bottom: 1px solid var(--hair);
+}
+.entry {
+  display: grid;
+  grid-template-columns: 68px 1fr;
+  align-items: center;
+  gap: 8px;
+  width: 100%;
+  border: 0;
+  background: none;
+  color: inherit;
+  text-align: left;
+  padding: 8px 2px;
+  cursor: pointer;
+}
+.answer {
+  font-size: 1.3rem;
+  color: var(--role-wrong);
+}
+[data-status='hidden'] .answer {
+  opacity: 0.75;
+}
+.how {
+  line-height: 1.3;
+}
+.more {
+  font-size: 0.85rem;
+  color: var(--ink-quiet);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+small {
+  display: block;
+  font-size: 0.88rem;
+  color: var(--ink-quiet);
+}
+.inside {
+  padding: 0 2px 12px 78px;
+  display: grid;
+  gap: 6px;
+  font-size: 0.95rem;
+}
+.wrong-line {
+  color: var(--role-wrong);
+}
+.ask {
+  font-weight: 700;
+}
+.none {
+  color: var(--ink-quiet);
+}
 </style>

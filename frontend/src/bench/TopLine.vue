@@ -34,8 +34,14 @@ async function rename(): Promise<void> {
     <RouterLink class="word" to="/">Shelf</RouterLink>
     <h1 v-if="bench.set" class="title">
       <input
-        ref="title" :value="bench.set.title" :size="Math.max(12, Math.min(34, bench.set.title.length))" :maxlength="limits.title"
-        aria-label="Title of the set" autocomplete="off" @change="rename" @keydown.enter="title?.blur()"
+        ref="title"
+        :value="bench.set.title"
+        :size="Math.max(12, Math.min(34, bench.set.title.length))"
+        :maxlength="limits.title"
+        aria-label="Title of the set"
+        autocomplete="off"
+        @change="rename"
+        @keydown.enter="title?.blur()"
       />
     </h1>
     <span class="state" role="status" :data-state="bench.saving">{{ state }}</span>
@@ -43,30 +49,92 @@ async function rename(): Promise<void> {
       {{ bench.trouble.message }} <button class="word" @click="bench.tryAgain()">Try again</button>
     </span>
     <span class="gap" />
-    <button v-if="minutes" class="word minutes" :data-too-long="tooLong" title="Planned for the class" @click="$emit('whole')">
+    <button
+      v-if="minutes"
+      class="word minutes"
+      :data-too-long="tooLong"
+      title="Planned for the class"
+      @click="$emit('whole')"
+    >
       {{ minutes }}<span v-if="tooLong" class="sr-only">: longer than the lesson</span>
     </button>
-    <button class="word" :disabled="!bench.set?.undo" :title="bench.set?.undo ?? undefined" @click="bench.undo()">Undo</button>
-    <button class="word" :disabled="!bench.set?.redo" :title="bench.set?.redo ?? undefined" @click="bench.redo()">Redo</button>
+    <button class="word" :disabled="!bench.set?.undo" :title="bench.set?.undo ?? undefined" @click="bench.undo()">
+      Undo
+    </button>
+    <button class="word" :disabled="!bench.set?.redo" :title="bench.set?.redo ?? undefined" @click="bench.redo()">
+      Redo
+    </button>
     <button v-if="bench.set" class="word" @click="$emit('whole')">The set</button>
-    <RouterLink v-if="bench.set" class="word" :to="{ name: 'wall', params: { setId: bench.set.id, exampleId: bench.chosen ?? '' } }">Wall</RouterLink>
-    <RouterLink v-if="bench.set" class="word" :to="{ name: 'handout', params: { setId: bench.set.id } }">Handout</RouterLink>
-    <RouterLink v-if="bench.set" class="word" :to="{ name: 'reveals', params: { setId: bench.set.id } }">Reveals</RouterLink>
+    <RouterLink
+      v-if="bench.set"
+      class="word"
+      :to="{ name: 'wall', params: { setId: bench.set.id, exampleId: bench.chosen ?? '' } }"
+      >Wall</RouterLink
+    >
+    <RouterLink v-if="bench.set" class="word" :to="{ name: 'handout', params: { setId: bench.set.id } }"
+      >Handout</RouterLink
+    >
+    <RouterLink v-if="bench.set" class="word" :to="{ name: 'reveals', params: { setId: bench.set.id } }"
+      >Reveals</RouterLink
+    >
     <button v-if="bench.set" class="word" @click="$emit('ways')">Ways</button>
     <button class="word" aria-label="Keys" title="Keys" @click="$emit('keys')">?</button>
   </header>
 </template>
 
 <style scoped>
-.top { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 5px; padding: 6px 20px; min-height: 46px; }
-.name { font-weight: 700; }
-.title { font-size: 1rem; font-weight: 400; min-width: 0; }
-.title input { background: none; border: 0; border-bottom: 1px solid transparent; color: inherit; padding: 2px 4px; max-width: 100%; }
-.title input:hover, .title input:focus { border-bottom-color: var(--on-slate-quiet); }
-.top .word { padding: 0.2rem 0.3rem; }
-.state, .minutes { color: var(--on-slate-quiet); font-size: 0.9rem; }
-.state[data-state='not saved'] { color: var(--focus); font-weight: 700; }
-.trouble { background: var(--paper); color: var(--role-wrong); padding: 2px 10px; border-radius: 3px; font-size: 0.9rem; }
-.minutes[data-too-long='true'] { color: var(--focus); font-weight: 700; }
-.gap { flex: 1; }
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px 5px;
+  padding: 6px 20px;
+  min-height: 46px;
+}
+.name {
+  font-weight: 700;
+}
+.title {
+  font-size: 1rem;
+  font-weight: 400;
+  min-width: 0;
+}
+.title input {
+  background: none;
+  border: 0;
+  border-bottom: 1px solid transparent;
+  color: inherit;
+  padding: 2px 4px;
+  max-width: 100%;
+}
+.title input:hover,
+.title input:focus {
+  border-bottom-color: var(--on-slate-quiet);
+}
+.top .word {
+  padding: 0.2rem 0.3rem;
+}
+.state,
+.minutes {
+  color: var(--on-slate-quiet);
+  font-size: 0.9rem;
+}
+.state[data-state='not saved'] {
+  color: var(--focus);
+  font-weight: 700;
+}
+.trouble {
+  background: var(--paper);
+  color: var(--role-wrong);
+  padding: 2px 10px;
+  border-radius: 3px;
+  font-size: 0.9rem;
+}
+.minutes[data-too-long='true'] {
+  color: var(--focus);
+  font-weight: 700;
+}
+.gap {
+  flex: 1;
+}
 </style>

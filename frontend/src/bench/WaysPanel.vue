@@ -38,21 +38,41 @@ function changed(ways: Record<string, string> | undefined, setting: Setting, eve
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" header="Ways: how this class does things" position="right" :modal="false"   :draggable="false" :closable="false" class="ways-panel">
+  <Dialog
+    v-model:visible="visible"
+    header="Ways: how this class does things"
+    position="right"
+    :modal="false"
+    :draggable="false"
+    :closable="false"
+    class="ways-panel"
+  >
     <table>
       <thead>
-        <tr><th scope="col"><span class="sr-only">What</span></th><th scope="col">All sets</th><th scope="col">This set</th></tr>
+        <tr>
+          <th scope="col"><span class="sr-only">What</span></th>
+          <th scope="col">All sets</th>
+          <th scope="col">This set</th>
+        </tr>
       </thead>
       <tbody>
         <tr v-for="setting in ways.settings" :key="setting.name" :data-departs="!!bench.set?.ways[setting.name]">
           <th scope="row">{{ setting.title }}</th>
           <td>
-            <select :value="ways.house[setting.name] ?? setting.codes[0]?.code" :aria-label="`${setting.title}, in all sets`" @change="chooseHouse(setting, $event)">
+            <select
+              :value="ways.house[setting.name] ?? setting.codes[0]?.code"
+              :aria-label="`${setting.title}, in all sets`"
+              @change="chooseHouse(setting, $event)"
+            >
               <option v-for="item in setting.codes" :key="item.code" :value="item.code">{{ item.name }}</option>
             </select>
           </td>
           <td>
-            <select :value="chosenFor(setting, bench.set?.ways)" :aria-label="`${setting.title}, in this set`" @change="chooseSet(setting, $event)">
+            <select
+              :value="chosenFor(setting, bench.set?.ways)"
+              :aria-label="`${setting.title}, in this set`"
+              @change="chooseSet(setting, $event)"
+            >
               <option value="">as all sets</option>
               <option v-for="item in setting.codes" :key="item.code" :value="item.code">{{ item.name }}</option>
             </select>
@@ -71,15 +91,51 @@ function changed(ways: Record<string, string> | undefined, setting: Setting, eve
 </template>
 
 <style scoped>
-table { border-collapse: collapse; margin-bottom: 0.8rem; }
-th { text-align: left; font-weight: 400; padding: 2px 14px 2px 0; }
-thead th { font-weight: 700; }
-td { padding: 2px 8px 2px 0; }
-select { font: inherit; font-size: 0.95rem; color: var(--ink); background: #fff; border: 1px solid #8496a0; border-radius: 2px; padding: 1px 4px; width: 12.2rem; }
-select:focus-visible { outline: 3px solid var(--focus-on-paper); }
+table {
+  border-collapse: collapse;
+  margin-bottom: 0.8rem;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+  padding: 2px 14px 2px 0;
+}
+thead th {
+  font-weight: 700;
+}
+td {
+  padding: 2px 8px 2px 0;
+}
+select {
+  font: inherit;
+  font-size: 0.95rem;
+  color: var(--ink);
+  background: #fff;
+  border: 1px solid #8496a0;
+  border-radius: 2px;
+  padding: 1px 4px;
+  width: 12.2rem;
+}
+select:focus-visible {
+  outline: 3px solid var(--focus-on-paper);
+}
 /* What is set for all sets has its own undo: the one above the paper leaves it alone. */
-.acts { display: flex; flex-wrap: wrap; gap: 0.6rem; }
-.trouble { color: var(--role-wrong); }
-tr[data-departs='true'] td:last-child select { border: 2px solid var(--ink); font-weight: 700; }
-p { max-width: 34rem; font-size: 0.92rem; color: var(--ink-quiet); padding-bottom: 0.8rem; }
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+}
+.trouble {
+  color: var(--role-wrong);
+}
+tr[data-departs='true'] td:last-child select {
+  border: 2px solid var(--ink);
+  font-weight: 700;
+}
+p {
+  max-width: 34rem;
+  font-size: 0.92rem;
+  color: var(--ink-quiet);
+  padding-bottom: 0.8rem;
+}
 </style>

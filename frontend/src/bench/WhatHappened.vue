@@ -20,7 +20,12 @@ const SAID: Record<Verdict['verdict'], string> = {
   unexplained: 'No way known here leads to it.',
   unreadable: 'This is not one written number.',
 }
-const lines = computed(() => typed.value.split('\n').map((line) => line.trim()).filter(Boolean))
+const lines = computed(() =>
+  typed.value
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean),
+)
 
 async function see(): Promise<void> {
   clear()
@@ -28,7 +33,9 @@ async function see(): Promise<void> {
   const ways = props.working.methods
   if (lines.value.length === 1) {
     const target = (bench.example?.target ?? null) as 'improper' | 'mixed' | 'fraction' | 'decimal' | null
-    const answer = await ask(client.POST('/api/diagnose', { body: { text, ways, target, answer: lines.value[0] ?? '' } }))
+    const answer = await ask(
+      client.POST('/api/diagnose', { body: { text, ways, target, answer: lines.value[0] ?? '' } }),
+    )
     if (text !== props.working.problem.text) return // another example was chosen meanwhile
     if (answer.ok) verdict.value = answer.data
     else refusal.value = answer.refusal
@@ -46,17 +53,28 @@ function clear(): void {
   refusal.value = null
 }
 
-watch(() => props.working.problem.text, () => {
-  typed.value = ''
-  clear()
-})
+watch(
+  () => props.working.problem.text,
+  () => {
+    typed.value = ''
+    clear()
+  },
+)
 </script>
 
 <template>
   <section aria-labelledby="happened-heading">
     <h2 id="happened-heading">What happened here?</h2>
     <label for="pupil-wrote">What a pupil wrote: an answer, or a working, a line each</label>
-    <Textarea id="pupil-wrote" v-model="typed" rows="2" auto-resize spellcheck="false" @input="clear" @keydown.ctrl.enter="see" />
+    <Textarea
+      id="pupil-wrote"
+      v-model="typed"
+      rows="2"
+      auto-resize
+      spellcheck="false"
+      @input="clear"
+      @keydown.ctrl.enter="see"
+    />
     <button class="word" :disabled="!lines.length" @click="see">See what happened</button>
     <div aria-live="polite" class="found">
       <p v-if="refusal" class="wrong">{{ refusal.message }} {{ refusal.hint }}</p>
@@ -73,7 +91,10 @@ watch(() => props.working.problem.text, () => {
       </template>
       <ol v-if="checked" class="lines">
         <li v-for="(line, i) in checked.lines" :key="i" :class="{ first: i === checked.first_wrong }">
-          <span class="mark" :class="{ wrong: line.equal === false }">{{ line.equal === null ? '?' : line.equal ? '=' : '≠' }}</span> {{ line.text.replace(/^= ?/, '') }}
+          <span class="mark" :class="{ wrong: line.equal === false }">{{
+            line.equal === null ? '?' : line.equal ? '=' : '≠'
+          }}</span>
+          {{ line.text.replace(/^= ?/, '') }}
           <small v-if="line.names.length">{{ line.names.join(', or ') }}</small>
           <small v-else-if="i === checked.first_wrong">the first line that is not equal to the one before</small>
           <small v-for="said in line.fault_texts" :key="said">{{ said }}</small>
@@ -84,16 +105,63 @@ watch(() => props.working.problem.text, () => {
 </template>
 
 <style scoped>
-label { display: block; font-size: 0.9rem; color: var(--ink-quiet); padding-bottom: 4px; }
-textarea { width: 100%; font: inherit; font-size: 1.05rem; background: #fff; color: var(--ink); border: 1px solid #8496a0; border-radius: 2px; padding: 4px 8px; }
-.word { padding: 4px 0; text-decoration: underline; text-underline-offset: 3px; }
-.found { display: grid; gap: 8px; }
-.verdict { font-weight: 700; }
-.wrong { color: var(--role-wrong); }
-.ask { font-weight: 700; }
-ol { display: grid; gap: 10px; }
-.lines { gap: 4px; font-size: 1.05rem; }
-.mark { display: inline-block; width: 1.2em; text-align: center; font-weight: 700; }
-.first { outline: 2px solid var(--role-wrong); outline-offset: 3px; border-radius: 2px; }
-small { display: block; padding-left: 1.5em; font-size: 0.88rem; color: var(--ink-quiet); }
+label {
+  display: block;
+  font-size: 0.9rem;
+  color: var(--ink-quiet);
+  padding-bottom: 4px;
+}
+textarea {
+  width: 100%;
+  font: inherit;
+  font-size: 1.05rem;
+  background: #fff;
+  color: var(--ink);
+  border: 1px solid #8496a0;
+  border-radius: 2px;
+  padding: 4px 8px;
+}
+.word {
+  padding: 4px 0;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.found {
+  display: grid;
+  gap: 8px;
+}
+.verdict {
+  font-weight: 700;
+}
+.wrong {
+  color: var(--role-wrong);
+}
+.ask {
+  font-weight: 700;
+}
+ol {
+  display: grid;
+  gap: 10px;
+}
+.lines {
+  gap: 4px;
+  font-size: 1.05rem;
+}
+.mark {
+  display: inline-block;
+  width: 1.2em;
+  text-align: center;
+  font-weight: 700;
+}
+.first {
+  outline: 2px solid var(--role-wrong);
+  outline-offset: 3px;
+  border-radius: 2px;
+}
+small {
+  display: block;
+  padding-left: 1.5em;
+  font-size: 0.88rem;
+  color: var(--ink-quiet);
+}
 </style>

@@ -18,7 +18,9 @@ const figure = useExposure(
   () => ({ set_id: bench.set?.id ?? '', example_id: bench.chosen ?? '', code: props.code }),
   () => props.problem,
 )
-const address = computed(() => `/api/sets/${bench.set?.id}/examples/${bench.chosen}/misconceptions/${props.code}/picture.svg`)
+const address = computed(
+  () => `/api/sets/${bench.set?.id}/examples/${bench.chosen}/misconceptions/${props.code}/picture.svg`,
+)
 </script>
 
 <template>
@@ -30,6 +32,10 @@ const address = computed(() => `/api/sets/${bench.set?.id}/examples/${bench.chos
 
 <style scoped>
 /* The picture has the whole width of the margin. */
-.seen { margin: 4px 0 0 -76px; }
-.seen :deep(.figure) { height: auto; }
+.seen {
+  margin: 4px 0 0 -76px;
+}
+.seen :deep(.figure) {
+  height: auto;
+}
 </style>

@@ -18,17 +18,23 @@ export function usePreview(text: () => string, ways: () => Record<string, string
   }
 
   async function look(): Promise<void> {
-    const answer = await latest((signal) => client.POST('/api/preview', { body: { text: text(), ways: ways() }, signal }))
+    const answer = await latest((signal) =>
+      client.POST('/api/preview', { body: { text: text(), ways: ways() }, signal }),
+    )
     if (!answer) return
     preview.value = answer.ok ? answer.data : null
     refusal.value = answer.ok ? null : answer.refusal
   }
 
-  watch(text, (now) => {
-    window.clearTimeout(timer)
-    if (now.trim()) timer = window.setTimeout(look, PAUSE)
-    else clear()
-  }, { immediate: true })
+  watch(
+    text,
+    (now) => {
+      window.clearTimeout(timer)
+      if (now.trim()) timer = window.setTimeout(look, PAUSE)
+      else clear()
+    },
+    { immediate: true },
+  )
   onScopeDispose(() => window.clearTimeout(timer))
 
   return { preview: readonly(preview), refusal, clear }

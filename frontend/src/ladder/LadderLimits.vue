@@ -3,8 +3,8 @@ import type { Choices } from '../api/client'
 import type { Wish } from './wish'
 import limits from '../parts/limits.json'
 
-// A wish is one reactive object of the page; its fields are written here.
-const { wish } = defineProps<{ wish: Wish; choices: Choices }>()
+const wish = defineModel<Wish>({ required: true })
+defineProps<{ choices: Choices }>()
 const DENOMINATORS = Array.from({ length: 23 }, (_, i) => i + 2)
 
 function flip<T>(list: T[], item: T): T[] {
@@ -23,31 +23,102 @@ function number(event: Event): number | null {
     <p id="dens">Denominators</p>
     <p class="dens" role="group" aria-labelledby="dens">
       <button
-        v-for="d in DENOMINATORS" :key="d" type="button" :aria-pressed="wish.denominators.includes(d)"
+        v-for="d in DENOMINATORS"
+        :key="d"
+        type="button"
+        :aria-pressed="wish.denominators.includes(d)"
         @click="wish.denominators = flip(wish.denominators, d).sort((a, b) => a - b)"
-      >{{ d }}</button>
+      >
+        {{ d }}
+      </button>
     </p>
     <p class="fields">
-      <label>Common denominator up to <input type="number" min="2" :value="wish.largestCommon ?? ''" @input="wish.largestCommon = number($event)" /></label>
-      <label>Wholes up to <input type="number" min="0" max="99" :value="wish.largestWhole" @input="wish.largestWhole = number($event) ?? 0" /></label>
+      <label
+        >Common denominator up to
+        <input type="number" min="2" :value="wish.largestCommon ?? ''" @input="wish.largestCommon = number($event)"
+      /></label>
+      <label
+        >Wholes up to
+        <input
+          type="number"
+          min="0"
+          max="99"
+          :value="wish.largestWhole"
+          @input="wish.largestWhole = number($event) ?? 0"
+      /></label>
       <label>Answers below <input v-model="wish.answerBelow" autocomplete="off" placeholder="any" /></label>
-      <label>Label <input v-model="wish.label" autocomplete="off" placeholder="none" :maxlength="limits.label" /></label>
+      <label
+        >Label <input v-model="wish.label" autocomplete="off" placeholder="none" :maxlength="limits.label"
+      /></label>
     </p>
     <p>Avoid</p>
     <p class="checks">
-      <label v-for="one in choices.avoid" :key="one.code"><input type="checkbox" :checked="wish.avoid.includes(one.code)" @change="wish.avoid = flip(wish.avoid, one.code)" /> {{ one.name }}</label>
+      <label v-for="one in choices.avoid" :key="one.code"
+        ><input
+          type="checkbox"
+          :checked="wish.avoid.includes(one.code)"
+          @change="wish.avoid = flip(wish.avoid, one.code)"
+        />
+        {{ one.name }}</label
+      >
     </p>
   </fieldset>
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0; }
-legend { font-weight: 700; padding: 0; }
-.dens { display: flex; flex-wrap: wrap; gap: 4px; padding: 2px 0 8px; }
-.dens button { min-width: 2.1em; padding: 1px 4px; border: 1.5px solid var(--on-slate-quiet); border-radius: 3px; background: none; color: inherit; cursor: pointer; }
-.dens button[aria-pressed='true'] { background: var(--paper); color: var(--ink); border-color: var(--paper); font-weight: 700; }
-.fields { display: grid; gap: 4px; max-width: 20rem; padding-bottom: 8px; }
-.fields label { display: flex; justify-content: space-between; gap: 8px; align-items: baseline; }
-.fields input { font: inherit; width: 4.6em; background: var(--paper); color: var(--ink); border: 0; border-radius: 2px; padding: 1px 6px; }
-.checks { display: grid; gap: 2px; }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+legend {
+  font-weight: 700;
+  padding: 0;
+}
+.dens {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  padding: 2px 0 8px;
+}
+.dens button {
+  min-width: 2.1em;
+  padding: 1px 4px;
+  border: 1.5px solid var(--on-slate-quiet);
+  border-radius: 3px;
+  background: none;
+  color: inherit;
+  cursor: pointer;
+}
+.dens button[aria-pressed='true'] {
+  background: var(--paper);
+  color: var(--ink);
+  border-color: var(--paper);
+  font-weight: 700;
+}
+.fields {
+  display: grid;
+  gap: 4px;
+  max-width: 20rem;
+  padding-bottom: 8px;
+}
+.fields label {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  align-items: baseline;
+}
+.fields input {
+  font: inherit;
+  width: 4.6em;
+  background: var(--paper);
+  color: var(--ink);
+  border: 0;
+  border-radius: 2px;
+  padding: 1px 6px;
+}
+.checks {
+  display: grid;
+  gap: 2px;
+}
 </style>

@@ -22,7 +22,11 @@ function lock(at: number): void {
 <template>
   <ol>
     <li v-for="(problem, i) in problems" :key="problem.text">
-      <p v-if="problem.harder" class="harder"><strong v-if="problem.mark">{{ problem.mark === 'jump' ? 'skips a rung: ' : 'steps back: ' }}</strong>{{ i ? 'now ' : '' }}{{ problem.harder }}</p>
+      <p v-if="problem.harder" class="harder">
+        <strong v-if="problem.mark">{{ problem.mark === 'jump' ? 'skips a rung: ' : 'steps back: ' }}</strong>{{
+          i ? 'now ' : ''
+        }}{{ problem.harder }}
+      </p>
       <div class="problem">
         <span class="rung">{{ problem.rung }}</span>
         <MathLine class="math" :glyphs="problem.glyphs" />
@@ -31,30 +35,86 @@ function lock(at: number): void {
           <button class="word" :disabled="locked[i]" @click="$emit('swap', i)">Swap</button>
         </template>
         <details v-if="problem.reveals.length">
-          <summary>shows {{ problem.reveals.length }} likely wrong {{ problem.reveals.length === 1 ? 'answer' : 'answers' }}</summary>
+          <summary>
+            shows {{ problem.reveals.length }} likely wrong {{ problem.reveals.length === 1 ? 'answer' : 'answers' }}
+          </summary>
           <p class="quiet">{{ problem.reveals.map(name).join('; ') }}</p>
         </details>
       </div>
     </li>
   </ol>
-  <p v-for="pair in notSeparated" :key="pair.join()" class="quiet">Not told apart: {{ pair.map(name).join(' and ') }}.</p>
+  <p v-for="pair in notSeparated" :key="pair.join()" class="quiet">
+    Not told apart: {{ pair.map(name).join(' and ') }}.
+  </p>
   <p class="acts">
     <button class="do" @click="$emit('take')">Put {{ problems.length === 1 ? 'it' : 'them' }} on the ladder</button>
-    <button v-if="locked.length" class="word" @click="$emit('another')">{{ locked.some(Boolean) ? 'Build the rest anew' : 'Others' }}</button>
+    <button v-if="locked.length" class="word" @click="$emit('another')">
+      {{ locked.some(Boolean) ? 'Build the rest anew' : 'Others' }}
+    </button>
   </p>
 </template>
 
 <style scoped>
-li { border-top: 1px solid var(--hair); }
-.harder { color: var(--ink-quiet); font-size: 0.9rem; padding-top: 4px; }
-.problem { display: flex; flex-wrap: wrap; gap: 2px 14px; align-items: center; padding: 3px 0 5px; }
-.rung { font-size: 0.85rem; color: var(--ink-quiet); width: 2.2em; }
-.math { font-size: 1.3rem; min-width: 10.5em; }
-.word { text-decoration: underline; text-underline-offset: 4px; padding: 2px; }
-.word[aria-pressed='true'] { font-weight: 700; }
-details { font-size: 0.9rem; color: var(--ink-quiet); flex: 1; min-width: 14em; }
-summary { cursor: pointer; }
-.quiet { color: var(--ink-quiet); font-size: 0.92rem; max-width: 36rem; }
-.acts { display: flex; gap: 18px; align-items: center; padding-top: 12px; border-top: 1px solid var(--hair); }
-.do { background: var(--ink); color: var(--paper); border: 0; border-radius: 3px; padding: 6px 16px; cursor: pointer; font-weight: 700; }
+li {
+  border-top: 1px solid var(--hair);
+}
+.harder {
+  color: var(--ink-quiet);
+  font-size: 0.9rem;
+  padding-top: 4px;
+}
+.problem {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: center;
+  padding: 3px 0 5px;
+}
+.rung {
+  font-size: 0.85rem;
+  color: var(--ink-quiet);
+  width: 2.2em;
+}
+.math {
+  font-size: 1.3rem;
+  min-width: 10.5em;
+}
+.word {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+  padding: 2px;
+}
+.word[aria-pressed='true'] {
+  font-weight: 700;
+}
+details {
+  font-size: 0.9rem;
+  color: var(--ink-quiet);
+  flex: 1;
+  min-width: 14em;
+}
+summary {
+  cursor: pointer;
+}
+.quiet {
+  color: var(--ink-quiet);
+  font-size: 0.92rem;
+  max-width: 36rem;
+}
+.acts {
+  display: flex;
+  gap: 18px;
+  align-items: center;
+  padding-top: 12px;
+  border-top: 1px solid var(--hair);
+}
+.do {
+  background: var(--ink);
+  color: var(--paper);
+  border: 0;
+  border-radius: 3px;
+  padding: 6px 16px;
+  cursor: pointer;
+  font-weight: 700;
+}
 </style>

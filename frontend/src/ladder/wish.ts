@@ -15,8 +15,16 @@ export interface Wish {
 
 export function emptyWish(): Wish {
   return {
-    rungs: {}, denominators: [2, 3, 4, 5, 6, 8, 10, 12], largestCommon: 60, largestWhole: 12, answerBelow: '',
-    avoid: ['negatives'], targets: [], separate: true, label: '', seed: Math.floor(Math.random() * 2 ** 30),
+    rungs: {},
+    denominators: [2, 3, 4, 5, 6, 8, 10, 12],
+    largestCommon: 60,
+    largestWhole: 12,
+    answerBelow: '',
+    avoid: ['negatives'],
+    targets: [],
+    separate: true,
+    label: '',
+    seed: Math.floor(Math.random() * 2 ** 30),
   }
 }
 

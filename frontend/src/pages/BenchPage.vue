@@ -92,22 +92,55 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 </template>
 
 <style scoped>
-.bench { display: grid; grid-template-rows: auto 1fr; height: 100vh; min-width: 0; }
-.regions { display: grid; grid-template-columns: 252px minmax(0, 1fr); min-height: 0; padding: 0 20px 18px 0; }
-.left { display: grid; grid-template-rows: minmax(0, 1fr) auto; min-height: 0; }
-.sheet {
-  display: grid; grid-template-columns: minmax(0, 1fr) 316px; min-height: 0; overflow-y: auto; color: var(--ink);
-  border-radius: 2px; background: var(--paper);
+.bench {
+  display: grid;
+  grid-template-rows: auto 1fr;
+  height: 100vh;
+  min-width: 0;
 }
-.missing { padding: 3rem; }
+.regions {
+  display: grid;
+  grid-template-columns: 252px minmax(0, 1fr);
+  min-height: 0;
+  padding: 0 20px 18px 0;
+}
+.left {
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+  min-height: 0;
+}
+.sheet {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 316px;
+  min-height: 0;
+  overflow-y: auto;
+  color: var(--ink);
+  border-radius: 2px;
+  background: var(--paper);
+}
+.missing {
+  padding: 3rem;
+}
 /* Narrow windows, and wide ones at 200 %: the regions stand under each other and the page scrolls. */
 @media (max-width: 1000px) {
-  .sheet { grid-template-columns: 1fr; align-content: start; }
+  .sheet {
+    grid-template-columns: 1fr;
+    align-content: start;
+  }
 }
 @media (max-width: 760px) {
-  .bench { height: auto; }
-  .regions { grid-template-columns: 1fr; padding: 0; }
-  .left { grid-template-rows: auto auto; }
-  .sheet { overflow: visible; }
+  .bench {
+    height: auto;
+  }
+  .regions {
+    grid-template-columns: 1fr;
+    padding: 0;
+  }
+  .left {
+    grid-template-rows: auto auto;
+  }
+  .sheet {
+    overflow: visible;
+  }
 }
 </style>

@@ -21,7 +21,10 @@ async function build(): Promise<void> {
   if (answer) take(answer.ok ? answer.data : null, answer.ok ? null : answer.refusal)
 }
 
-/** Have one made. The *first*, when the page opens, gives way to what was typed meanwhile, and never writes into a field. */
+/**
+ * Have one made. The *first*, when the page opens, gives way to what was typed meanwhile, and never writes into a
+ * field.
+ */
 async function propose(level: string, first = false): Promise<void> {
   const seed = Math.floor(Math.random() * 2 ** 31)
   const answer = await latest((signal) => client.POST('/api/building/new', { body: { level, seed }, signal }))
@@ -56,13 +59,21 @@ onMounted(async () => {
     </header>
     <section class="sheet on-paper" aria-live="polite">
       <template v-if="built">
-        <p class="task">Build <strong><MathLine :glyphs="built.wanted_glyphs" /></strong> with + − × ÷ from</p>
-        <p class="numbers"><span v-for="(glyphs, i) in built.number_glyphs" :key="i" class="number"><MathLine :glyphs="glyphs" /></span></p>
+        <p class="task">
+          Build <strong><MathLine :glyphs="built.wanted_glyphs" /></strong> with + − × ÷ from
+        </p>
+        <p class="numbers">
+          <span v-for="(glyphs, i) in built.number_glyphs" :key="i" class="number"><MathLine :glyphs="glyphs" /></span>
+        </p>
         <p class="rule">Each number at most once.</p>
-        <button class="word" :aria-expanded="shown" @click="shown = !shown">{{ shown ? 'Hide the ways' : 'Show the ways' }}</button>
+        <button class="word" :aria-expanded="shown" @click="shown = !shown">
+          {{ shown ? 'Hide the ways' : 'Show the ways' }}
+        </button>
         <template v-if="shown">
           <p v-if="built.ended_early" class="rule">There are more ways than could be tried.</p>
-          <p v-if="!built.exact" class="rule">It cannot be built. The nearest is <MathLine :glyphs="built.nearest_glyphs" />.</p>
+          <p v-if="!built.exact" class="rule">
+            It cannot be built. The nearest is <MathLine :glyphs="built.nearest_glyphs" />.
+          </p>
           <ol>
             <li v-for="way in built.ways" :key="way.text">
               <MathLine :glyphs="way.glyphs" />
@@ -76,7 +87,9 @@ onMounted(async () => {
     <section class="make">
       <h2>Make one</h2>
       <p class="levels">
-        <button v-for="level in levels" :key="level.code" class="word" @click="propose(level.code)">{{ level.name }}</button>
+        <button v-for="level in levels" :key="level.code" class="word" @click="propose(level.code)">
+          {{ level.name }}
+        </button>
       </p>
       <h2>Or type your own</h2>
       <form @submit.prevent="build">
@@ -89,25 +102,102 @@ onMounted(async () => {
 </template>
 
 <style scoped>
-.building { max-width: 900px; margin: 0 auto; padding: 22px 24px 60px; }
-.head { display: flex; gap: 22px; align-items: baseline; padding-bottom: 18px; }
-.name { font-weight: 700; }
-h1 { font-size: 1.4rem; }
-.sheet { background: var(--paper); color: var(--ink); border-radius: 3px; padding: 26px 34px 30px; min-height: 260px; }
-.task { font-size: 1.5rem; }
-.task strong { font-size: 2rem; }
-.numbers { display: flex; flex-wrap: wrap; gap: 16px; padding: 18px 0; }
-.number { border: 2px solid var(--ink); border-radius: 4px; font-size: 2.2rem; line-height: 1.2; min-width: 74px; min-height: 74px; padding: 8px 14px; display: grid; place-items: center; }
-.rule { color: var(--ink-quiet); padding-bottom: 8px; }
-.sheet .word { text-decoration: underline; text-underline-offset: 4px; padding: 0; }
-ol { padding: 12px 0 0 1.6em; list-style: decimal; }
-li { padding: 5px 0; font-size: 1.15rem; }
-.line { color: var(--ink-quiet); white-space: nowrap; }
-.refusal { color: var(--role-wrong); padding-top: 8px; }
-.make { padding-top: 22px; }
-.make h2 { font-size: 1.05rem; padding-top: 8px; }
-.levels, form { display: flex; flex-wrap: wrap; gap: 6px 20px; align-items: baseline; }
-.levels .word { text-decoration: underline; text-underline-offset: 4px; padding: 4px 0; }
-form .word { text-decoration: underline; text-underline-offset: 4px; }
-.short { width: 6em; }
+.building {
+  max-width: 900px;
+  margin: 0 auto;
+  padding: 22px 24px 60px;
+}
+.head {
+  display: flex;
+  gap: 22px;
+  align-items: baseline;
+  padding-bottom: 18px;
+}
+.name {
+  font-weight: 700;
+}
+h1 {
+  font-size: 1.4rem;
+}
+.sheet {
+  background: var(--paper);
+  color: var(--ink);
+  border-radius: 3px;
+  padding: 26px 34px 30px;
+  min-height: 260px;
+}
+.task {
+  font-size: 1.5rem;
+}
+.task strong {
+  font-size: 2rem;
+}
+.numbers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 16px;
+  padding: 18px 0;
+}
+.number {
+  border: 2px solid var(--ink);
+  border-radius: 4px;
+  font-size: 2.2rem;
+  line-height: 1.2;
+  min-width: 74px;
+  min-height: 74px;
+  padding: 8px 14px;
+  display: grid;
+  place-items: center;
+}
+.rule {
+  color: var(--ink-quiet);
+  padding-bottom: 8px;
+}
+.sheet .word {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+  padding: 0;
+}
+ol {
+  padding: 12px 0 0 1.6em;
+  list-style: decimal;
+}
+li {
+  padding: 5px 0;
+  font-size: 1.15rem;
+}
+.line {
+  color: var(--ink-quiet);
+  white-space: nowrap;
+}
+.refusal {
+  color: var(--role-wrong);
+  padding-top: 8px;
+}
+.make {
+  padding-top: 22px;
+}
+.make h2 {
+  font-size: 1.05rem;
+  padding-top: 8px;
+}
+.levels,
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 20px;
+  align-items: baseline;
+}
+.levels .word {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+  padding: 4px 0;
+}
+form .word {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+.short {
+  width: 6em;
+}
 </style>

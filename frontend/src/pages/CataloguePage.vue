@@ -35,33 +35,91 @@ onMounted(async () => {
             <small>right: <MathLine :glyphs="entry.right_glyphs" /></small>
           </p>
           <div>
-            <h3>{{ entry.name }} <small>{{ OFTEN[entry.often] }}</small></h3>
-            <p class="wrong"><template v-for="(glyphs, i) in entry.line_glyphs" :key="i"><MathLine :glyphs="glyphs" /><template v-if="i < entry.line_glyphs.length - 1">; </template></template></p>
+            <h3>
+              {{ entry.name }} <small>{{ OFTEN[entry.often] }}</small>
+            </h3>
+            <p class="wrong">
+              <template v-for="(glyphs, i) in entry.line_glyphs" :key="i"
+                ><MathLine :glyphs="glyphs" /><template v-if="i < entry.line_glyphs.length - 1">; </template></template
+              >
+            </p>
             <p>{{ entry.reason }}</p>
             <p class="ask">Ask: {{ entry.question }}</p>
           </div>
         </li>
       </ul>
     </section>
-    <p v-if="entries.length" class="note">How often one is met is common practice, not a count: it orders what the margin shows.</p>
+    <p v-if="entries.length" class="note">
+      How often one is met is common practice, not a count: it orders what the margin shows.
+    </p>
   </main>
 </template>
 
 <style scoped>
-.catalogue { max-width: 1060px; margin: 0 auto; padding: 22px 24px 60px; }
-.head { display: flex; gap: 22px; align-items: baseline; padding-bottom: 18px; }
-.name { font-weight: 700; }
-h1 { font-size: 1.4rem; }
-.sheet { background: var(--paper); color: var(--ink); border-radius: 3px; padding: 20px 30px 10px; margin-bottom: 18px; }
-h2 { font-size: 1.15rem; }
-li { display: grid; grid-template-columns: 270px 1fr; gap: 6px 24px; padding: 14px 0; border-top: 1px solid var(--hair); }
-li:first-child { border-top: 0; }
-.example { font-size: 1.25rem; line-height: 1.5; }
-.example small { display: block; }
-small { font-size: 0.88rem; font-weight: 400; color: var(--ink-quiet); }
-h3 { font-size: 1.02rem; }
-.wrong { color: var(--role-wrong); }
-.ask { font-weight: 700; }
-.note { color: var(--on-slate-quiet); }
-@media (max-width: 760px) { li { grid-template-columns: 1fr; } }
+.catalogue {
+  max-width: 1060px;
+  margin: 0 auto;
+  padding: 22px 24px 60px;
+}
+.head {
+  display: flex;
+  gap: 22px;
+  align-items: baseline;
+  padding-bottom: 18px;
+}
+.name {
+  font-weight: 700;
+}
+h1 {
+  font-size: 1.4rem;
+}
+.sheet {
+  background: var(--paper);
+  color: var(--ink);
+  border-radius: 3px;
+  padding: 20px 30px 10px;
+  margin-bottom: 18px;
+}
+h2 {
+  font-size: 1.15rem;
+}
+li {
+  display: grid;
+  grid-template-columns: 270px 1fr;
+  gap: 6px 24px;
+  padding: 14px 0;
+  border-top: 1px solid var(--hair);
+}
+li:first-child {
+  border-top: 0;
+}
+.example {
+  font-size: 1.25rem;
+  line-height: 1.5;
+}
+.example small {
+  display: block;
+}
+small {
+  font-size: 0.88rem;
+  font-weight: 400;
+  color: var(--ink-quiet);
+}
+h3 {
+  font-size: 1.02rem;
+}
+.wrong {
+  color: var(--role-wrong);
+}
+.ask {
+  font-weight: 700;
+}
+.note {
+  color: var(--on-slate-quiet);
+}
+@media (max-width: 760px) {
+  li {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -1,8 +1,17 @@
 <script setup lang="ts">
-import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { ask, type Choices, client, type Counts, type Ladder, type LadderProblem, type Refusal, type Schemas } from '../api/client'
+import {
+  ask,
+  type Choices,
+  client,
+  type Counts,
+  type Ladder,
+  type LadderProblem,
+  type Refusal,
+  type Schemas,
+} from '../api/client'
 import { useLatest } from '../api/useLatest'
 import LadderLimits from '../ladder/LadderLimits.vue'
 import LadderProblems from '../ladder/LadderProblems.vue'
@@ -13,7 +22,7 @@ import { emptyWish, type Wish, wishAsSpec } from '../ladder/wish'
 const props = defineProps<{ setId: string }>()
 const router = useRouter()
 const choices = ref<Choices | null>(null)
-const wish = reactive<Wish>(emptyWish())
+const wish = ref<Wish>(emptyWish())
 const counts = ref<Counts | null>(null)
 const ladder = ref<Ladder | null>(null)
 const smallest = ref<Schemas['SmallestOut'] | null>(null)
@@ -21,16 +30,20 @@ const locked = ref<boolean[]>([])
 const shunned = ref<string[]>([])
 const refusal = ref<Refusal | null>(null)
 const busy = ref(false)
-const total = computed(() => Object.values(wish.rungs).reduce((sum, count) => sum + count, 0))
-const body = () => ({ spec: wishAsSpec(wish), set_id: props.setId })
+const total = computed(() => Object.values(wish.value.rungs).reduce((sum, count) => sum + count, 0))
+const body = () => ({ spec: wishAsSpec(wish.value), set_id: props.setId })
 
 // The count follows every change.
 const [counting, building] = [useLatest(), useLatest()]
 let waiting: ReturnType<typeof setTimeout> | undefined
-watch(wish, () => {
-  clearTimeout(waiting)
-  waiting = setTimeout(count, 120)
-})
+watch(
+  wish,
+  () => {
+    clearTimeout(waiting)
+    waiting = setTimeout(count, 120)
+  },
+  { deep: true },
+)
 
 async function count(): Promise<void> {
   counting.drop()
@@ -43,8 +56,10 @@ async function count(): Promise<void> {
 
 /** So many problems from one rung to another. */
 async function span(from: string, to: string, steps: number): Promise<void> {
-  const answer = await ask(client.POST('/api/ladders/count', { body: { spec: { from, to, steps }, set_id: props.setId } }))
-  if (answer.ok) wish.rungs = answer.data.rungs
+  const answer = await ask(
+    client.POST('/api/ladders/count', { body: { spec: { from, to, steps }, set_id: props.setId } }),
+  )
+  if (answer.ok) wish.value.rungs = answer.data.rungs
   else refusal.value = answer.refusal
 }
 
@@ -62,7 +77,7 @@ async function build(kept: (string | null)[] = []): Promise<void> {
 }
 
 async function another(): Promise<void> {
-  wish.seed = Math.floor(Math.random() * 2 ** 30)
+  wish.value.seed = Math.floor(Math.random() * 2 ** 30)
   shunned.value = []
   await build(texts().map((text, i) => (locked.value[i] ? text : null)))
 }
@@ -79,19 +94,19 @@ const texts = () => (ladder.value?.problems ?? []).map((problem: LadderProblem) 
 /** Give the wish the nearest value that allows a ladder. */
 async function takeNearest(): Promise<void> {
   const { limit, nearest } = ladder.value?.impossible ?? {}
-  if (limit === 'rungs') wish.rungs = (nearest ?? {}) as Record<string, number>
-  if (limit === 'answer_below') wish.answerBelow = String(nearest)
-  if (limit === 'denominators') wish.denominators = nearest as number[]
-  if (limit === 'largest_common_denominator') wish.largestCommon = nearest as number
-  if (limit === 'largest_whole') wish.largestWhole = nearest as number
-  if (limit === 'avoid') wish.avoid = nearest as string[]
-  if (limit === 'targets') wish.targets = nearest as string[]
+  if (limit === 'rungs') wish.value.rungs = (nearest ?? {}) as Record<string, number>
+  if (limit === 'answer_below') wish.value.answerBelow = String(nearest)
+  if (limit === 'denominators') wish.value.denominators = nearest as number[]
+  if (limit === 'largest_common_denominator') wish.value.largestCommon = nearest as number
+  if (limit === 'largest_whole') wish.value.largestWhole = nearest as number
+  if (limit === 'avoid') wish.value.avoid = nearest as string[]
+  if (limit === 'targets') wish.value.targets = nearest as string[]
   await build()
 }
 
 async function fewest(): Promise<void> {
   busy.value = true
-  const wanted = { codes: wish.targets, set_id: props.setId }
+  const wanted = { codes: wish.value.targets, set_id: props.setId }
   const answer = await building.latest((signal) => client.POST('/api/ladders/smallest', { body: wanted, signal }))
   if (!answer) return
   busy.value = false
@@ -105,7 +120,12 @@ async function take(problems: string[]): Promise<void> {
   const path = { set_id: props.setId }
   const now = await ask(client.GET('/api/sets/{set_id}', { params: { path } }))
   if (!now.ok) return void (refusal.value = now.refusal)
-  const answer = await ask(client.POST('/api/sets/{set_id}/problems', { params: { path }, body: { version: now.data.version, problems, position: null } }))
+  const answer = await ask(
+    client.POST('/api/sets/{set_id}/problems', {
+      params: { path },
+      body: { version: now.data.version, problems, position: null },
+    }),
+  )
   if (answer.ok) await router.push({ name: 'bench', params: { setId: props.setId } })
   else refusal.value = answer.refusal
 }
@@ -129,46 +149,99 @@ onMounted(async () => {
     <div v-if="choices" class="desk">
       <form class="wish" @submit.prevent="build()">
         <LadderRungs v-model="wish.rungs" :rungs="choices.rungs" :counts="counts" @span="span" />
-        <LadderLimits :wish="wish" :choices="choices" />
-        <LadderTargets :wish="wish" :targets="choices.targets" />
+        <LadderLimits v-model="wish" :choices="choices" />
+        <LadderTargets v-model="wish" :targets="choices.targets" />
       </form>
       <section class="sheet on-paper" aria-label="The ladder">
         <p class="count" role="status">
           <template v-if="counts">
-            {{ counts.exact ? '' : 'At most ' }}<strong>{{ Object.values(counts.counts).reduce((sum, n) => sum + n, 0).toLocaleString('en') }}</strong>
-            problems satisfy the limits, of {{ counts.considered.toLocaleString('en') }} looked at<template v-if="counts.sampled">; there are more than could be looked at</template><template v-if="counts.ended_early">; some rungs take too long to count</template>.
+            {{ counts.exact ? '' : 'At most '
+            }}<strong>{{
+              Object.values(counts.counts)
+                .reduce((sum, n) => sum + n, 0)
+                .toLocaleString('en')
+            }}</strong>
+            problems satisfy the limits, of {{ counts.considered.toLocaleString('en') }} looked at<template
+              v-if="counts.sampled"
+              >; there are more than could be looked at</template
+            ><template v-if="counts.ended_early">; some rungs take too long to count</template>.
           </template>
           <template v-else>Choose rungs on the left: how many problems of each.</template>
         </p>
         <p class="acts">
-          <button class="do" :disabled="!total || busy" @click="build()">Build {{ total || '' }} {{ total === 1 ? 'problem' : 'problems' }}</button>
-          <button v-if="wish.targets.length" class="word" :disabled="busy" @click="fewest">The fewest that show and separate {{ wish.targets.length === 1 ? 'it' : 'them' }}</button>
+          <button class="do" :disabled="!total || busy" @click="build()">
+            Build {{ total || '' }} {{ total === 1 ? 'problem' : 'problems' }}
+          </button>
+          <button v-if="wish.targets.length" class="word" :disabled="busy" @click="fewest">
+            The fewest that show and separate {{ wish.targets.length === 1 ? 'it' : 'them' }}
+          </button>
         </p>
         <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
         <div v-if="ladder?.impossible" class="impossible" role="status">
           <p>{{ ladder.impossible.said }} No ladder fulfils this wish.</p>
           <p v-if="ladder.impossible.nearest !== null">
             The nearest that does:
-            {{ { answer_below: 'answers below', denominators: 'denominators', largest_common_denominator: 'a common denominator up to', largest_whole: 'wholes up to', avoid: 'avoid only', targets: 'reveal only', rungs: 'fewer problems' }[ladder.impossible.limit] }}
-            {{ ladder.impossible.limit === 'rungs' ? Object.entries(ladder.impossible.nearest as object).map(([rung, n]) => `${n} on ${rung}`).join(', ') : [ladder.impossible.nearest].flat().join(', ') || 'none' }}.
+            {{
+              {
+                answer_below: 'answers below',
+                denominators: 'denominators',
+                largest_common_denominator: 'a common denominator up to',
+                largest_whole: 'wholes up to',
+                avoid: 'avoid only',
+                targets: 'reveal only',
+                rungs: 'fewer problems',
+              }[ladder.impossible.limit]
+            }}
+            {{
+              ladder.impossible.limit === 'rungs'
+                ? Object.entries(ladder.impossible.nearest as object)
+                    .map(([rung, n]) => `${n} on ${rung}`)
+                    .join(', ')
+                : [ladder.impossible.nearest].flat().join(', ') || 'none'
+            }}.
             <button class="word" @click="takeNearest">Take that</button>
           </p>
         </div>
         <p v-if="ladder?.ended_early || ladder?.impossible?.ended_early" class="quiet" role="status">
-          {{ ladder.impossible ? 'Which limit rules it out was not found in ten seconds.' : 'After ten seconds the search was ended: these are the best problems by then.' }}
+          {{
+            ladder.impossible
+              ? 'Which limit rules it out was not found in ten seconds.'
+              : 'After ten seconds the search was ended: these are the best problems by then.'
+          }}
           <template v-if="ladder.not_revealed.length">
-            Not shown yet: {{ ladder.not_revealed.map((code) => choices?.targets.find((one) => one.code === code)?.name ?? code).join('; ') }}.
+            Not shown yet:
+            {{
+              ladder.not_revealed
+                .map((code) => choices?.targets.find((one) => one.code === code)?.name ?? code)
+                .join('; ')
+            }}.
           </template>
         </p>
         <LadderProblems
-          v-if="ladder && !ladder.impossible" v-model:locked="locked" :problems="ladder.problems" :targets="choices.targets" :not-separated="ladder.not_separated"
-          @swap="swap" @take="take(texts())" @another="another"
+          v-if="ladder && !ladder.impossible"
+          v-model:locked="locked"
+          :problems="ladder.problems"
+          :targets="choices.targets"
+          :not-separated="ladder.not_separated"
+          @swap="swap"
+          @take="take(texts())"
+          @another="another"
         />
         <template v-if="smallest">
-          <LadderProblems :problems="smallest.problems" :targets="choices.targets" :not-separated="smallest.not_separated" @take="take(smallest.problems.map((one) => one.text))" />
+          <LadderProblems
+            :problems="smallest.problems"
+            :targets="choices.targets"
+            :not-separated="smallest.not_separated"
+            @take="take(smallest.problems.map((one) => one.text))"
+          />
           <p class="quiet">
-            {{ smallest.proven ? 'No fewer problems of two terms show and separate them: proven.' : 'Whether fewer would do was not proven.' }}
-            <template v-if="smallest.ended_early">After ten seconds the search was ended. </template>{{ smallest.candidates.toLocaleString('en') }} problems were worked to find them.
+            {{
+              smallest.proven
+                ? 'No fewer problems of two terms show and separate them: proven.'
+                : 'Whether fewer would do was not proven.'
+            }}
+            <template v-if="smallest.ended_early">After ten seconds the search was ended. </template
+            >{{ smallest.candidates.toLocaleString('en') }} problems were worked to find them.
           </p>
         </template>
       </section>
@@ -178,23 +251,89 @@ onMounted(async () => {
 </template>
 
 <style scoped>
-.order { max-width: 1260px; margin: 0 auto; padding: 22px 24px 60px; }
-.head { display: flex; gap: 22px; align-items: baseline; padding-bottom: 14px; flex-wrap: wrap; }
-.name { font-weight: 700; }
-h1 { font-size: 1.4rem; }
-.desk { display: grid; grid-template-columns: 430px minmax(0, 1fr); gap: 26px; align-items: start; }
-.wish { display: grid; gap: 18px; }
-.sheet { background: var(--paper); color: var(--ink); border-radius: 3px; padding: 18px 28px 26px; min-height: 420px; position: sticky; top: 12px; }
-.count { padding-bottom: 8px; }
-.acts { display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: center; padding-bottom: 10px; }
-.do { background: var(--ink); color: var(--paper); border: 0; border-radius: 3px; padding: 6px 16px; cursor: pointer; font-weight: 700; }
-.do:disabled { opacity: 0.5; cursor: default; }
-.acts .word, .impossible .word { text-decoration: underline; text-underline-offset: 4px; }
-.refusal { color: var(--role-wrong); }
-.impossible { border-left: 3px solid var(--role-wrong); padding-left: 14px; }
-.quiet { color: var(--ink-quiet); font-size: 0.95rem; padding-top: 8px; }
+.order {
+  max-width: 1260px;
+  margin: 0 auto;
+  padding: 22px 24px 60px;
+}
+.head {
+  display: flex;
+  gap: 22px;
+  align-items: baseline;
+  padding-bottom: 14px;
+  flex-wrap: wrap;
+}
+.name {
+  font-weight: 700;
+}
+h1 {
+  font-size: 1.4rem;
+}
+.desk {
+  display: grid;
+  grid-template-columns: 430px minmax(0, 1fr);
+  gap: 26px;
+  align-items: start;
+}
+.wish {
+  display: grid;
+  gap: 18px;
+}
+.sheet {
+  background: var(--paper);
+  color: var(--ink);
+  border-radius: 3px;
+  padding: 18px 28px 26px;
+  min-height: 420px;
+  position: sticky;
+  top: 12px;
+}
+.count {
+  padding-bottom: 8px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 18px;
+  align-items: center;
+  padding-bottom: 10px;
+}
+.do {
+  background: var(--ink);
+  color: var(--paper);
+  border: 0;
+  border-radius: 3px;
+  padding: 6px 16px;
+  cursor: pointer;
+  font-weight: 700;
+}
+.do:disabled {
+  opacity: 0.5;
+  cursor: default;
+}
+.acts .word,
+.impossible .word {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+.refusal {
+  color: var(--role-wrong);
+}
+.impossible {
+  border-left: 3px solid var(--role-wrong);
+  padding-left: 14px;
+}
+.quiet {
+  color: var(--ink-quiet);
+  font-size: 0.95rem;
+  padding-top: 8px;
+}
 @media (max-width: 900px) {
-  .desk { grid-template-columns: minmax(0, 1fr); }
-  .sheet { position: static; }
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .sheet {
+    position: static;
+  }
 }
 </style>

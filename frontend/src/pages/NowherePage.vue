@@ -6,5 +6,9 @@
 </template>
 
 <style scoped>
-.nowhere { padding: 4rem; display: grid; gap: 1rem; }
+.nowhere {
+  padding: 4rem;
+  display: grid;
+  gap: 1rem;
+}
 </style>

@@ -52,13 +52,19 @@ onMounted(() => {
       <div class="wide">
         <table>
           <thead>
-            <tr><th scope="col"><span class="sr-only">Misconception</span></th><th v-for="(glyphs, i) in reveals.problems" :key="i" scope="col"><MathLine :glyphs="glyphs" /></th></tr>
+            <tr>
+              <th scope="col"><span class="sr-only">Misconception</span></th>
+              <th v-for="(glyphs, i) in reveals.problems" :key="i" scope="col"><MathLine :glyphs="glyphs" /></th>
+            </tr>
           </thead>
           <tbody>
             <tr v-for="row in reveals.rows" :key="row.code">
               <th scope="row">{{ row.name }}</th>
               <td v-for="(status, i) in row.statuses" :key="i" :data-status="status ?? 'none'">
-                <template v-if="status"><span aria-hidden="true">{{ SIGNS[status] }}</span><span class="sr-only">{{ SAID[status] }}</span></template>
+                <template v-if="status"
+                  ><span aria-hidden="true">{{ SIGNS[status] }}</span
+                  ><span class="sr-only">{{ SAID[status] }}</span></template
+                >
               </td>
             </tr>
           </tbody>
@@ -70,17 +76,22 @@ onMounted(() => {
       </p>
       <template v-if="reveals.alike.length">
         <h3>Cannot be told apart by this set</h3>
-        <ul><li v-for="pair in reveals.alike" :key="pair.names.join()">{{ pair.names.join(' and ') }}</li></ul>
+        <ul>
+          <li v-for="pair in reveals.alike" :key="pair.names.join()">{{ pair.names.join(' and ') }}</li>
+        </ul>
       </template>
       <template v-if="reveals.add.length">
         <h3>Problems that would tell them apart</h3>
         <ul class="add">
           <li v-for="problem in reveals.add" :key="problem.text ?? ''">
-            <MathLine :glyphs="problem.glyphs" /> <button class="word" @click="add(problem.text ?? '')">Put it on the ladder</button>
+            <MathLine :glyphs="problem.glyphs" />
+            <button class="word" @click="add(problem.text ?? '')">Put it on the ladder</button>
           </li>
         </ul>
       </template>
-      <p v-else-if="!reveals.alike.length && reveals.rows.length" class="after">Every misconception it shows can be told from every other.</p>
+      <p v-else-if="!reveals.alike.length && reveals.rows.length" class="after">
+        Every misconception it shows can be told from every other.
+      </p>
       <p v-if="!reveals.rows.length">None of the misconceptions known here applies to its examples.</p>
       <p v-if="added.length" class="after" role="status">Put on the ladder: {{ added.join(', ') }}</p>
     </section>
@@ -88,22 +99,81 @@ onMounted(() => {
 </template>
 
 <style scoped>
-.reveals { max-width: 1180px; margin: 0 auto; padding: 22px 24px 60px; }
-.head { display: flex; gap: 22px; align-items: baseline; padding-bottom: 18px; }
-.name { font-weight: 700; }
-h1 { font-size: 1.4rem; }
-.sheet { background: var(--paper); color: var(--ink); border-radius: 3px; padding: 20px 30px 26px; }
-h2 { font-size: 1.15rem; }
-h3 { font-size: 1.02rem; padding-top: 16px; }
-.key, .after { color: var(--ink-quiet); font-size: 0.95rem; padding: 4px 0 10px; }
-.wide { overflow-x: auto; }
-table { border-collapse: collapse; }
-th, td { border-bottom: 1px solid var(--hair); padding: 5px 12px; text-align: center; }
-th[scope='row'] { text-align: left; font-weight: 400; min-width: 250px; }
-thead th { font-weight: 400; font-size: 1.05rem; white-space: nowrap; vertical-align: bottom; }
-td { font-size: 1.2rem; }
-td[data-status='reveals'] { color: var(--role-wrong); }
-td[data-status='hidden'] { color: var(--ink-quiet); }
-.add li { padding: 5px 0; font-size: 1.1rem; }
-.add .word { text-decoration: underline; text-underline-offset: 3px; margin-left: 14px; }
+.reveals {
+  max-width: 1180px;
+  margin: 0 auto;
+  padding: 22px 24px 60px;
+}
+.head {
+  display: flex;
+  gap: 22px;
+  align-items: baseline;
+  padding-bottom: 18px;
+}
+.name {
+  font-weight: 700;
+}
+h1 {
+  font-size: 1.4rem;
+}
+.sheet {
+  background: var(--paper);
+  color: var(--ink);
+  border-radius: 3px;
+  padding: 20px 30px 26px;
+}
+h2 {
+  font-size: 1.15rem;
+}
+h3 {
+  font-size: 1.02rem;
+  padding-top: 16px;
+}
+.key,
+.after {
+  color: var(--ink-quiet);
+  font-size: 0.95rem;
+  padding: 4px 0 10px;
+}
+.wide {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+}
+th,
+td {
+  border-bottom: 1px solid var(--hair);
+  padding: 5px 12px;
+  text-align: center;
+}
+th[scope='row'] {
+  text-align: left;
+  font-weight: 400;
+  min-width: 250px;
+}
+thead th {
+  font-weight: 400;
+  font-size: 1.05rem;
+  white-space: nowrap;
+  vertical-align: bottom;
+}
+td {
+  font-size: 1.2rem;
+}
+td[data-status='reveals'] {
+  color: var(--role-wrong);
+}
+td[data-status='hidden'] {
+  color: var(--ink-quiet);
+}
+.add li {
+  padding: 5px 0;
+  font-size: 1.1rem;
+}
+.add .word {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  margin-left: 14px;
+}
 </style>

@@ -50,7 +50,9 @@ watch(place, () => {
 })
 
 async function put(set: SetSummary, to: Place): Promise<void> {
-  const answer = await ask(client.PUT('/api/sets/{set_id}/place', { params: { path: { set_id: set.id } }, body: { place: to } }))
+  const answer = await ask(
+    client.PUT('/api/sets/{set_id}/place', { params: { path: { set_id: set.id } }, body: { place: to } }),
+  )
   if (!answer.ok) return void (trouble.value = answer.refusal)
   moved.value = to === place.value ? null : { set, from: place.value }
   await load()
@@ -58,7 +60,9 @@ async function put(set: SetSummary, to: Place): Promise<void> {
 
 async function duplicate(set: SetSummary): Promise<void> {
   const params = { path: { set_id: set.id } }
-  const answer = await ask(client.POST('/api/sets/{set_id}/copies', { params, body: { title: `${set.title.slice(0, 110)}, copy` } }))
+  const answer = await ask(
+    client.POST('/api/sets/{set_id}/copies', { params, body: { title: `${set.title.slice(0, 110)}, copy` } }),
+  )
   if (answer.ok) await load()
   else trouble.value = answer.refusal
 }
@@ -84,10 +88,21 @@ async function bring(event: Event): Promise<void> {
   if (!file) return
   if (file.size > limits.file) {
     field.value = ''
-    trouble.value = { message: `The file is larger than ${limits.file / 2 ** 20} MB.`, hint: `A set of ${limits.examples} examples takes less than 100 kB.`, position: 0, length: 0 }
+    trouble.value = {
+      message: `The file is larger than ${limits.file / 2 ** 20} MB.`,
+      hint: `A set of ${limits.examples} examples takes less than 100 kB.`,
+      position: 0,
+      length: 0,
+    }
     return
   }
-  const answer = await ask(client.POST('/api/sets/bring', { body: file as never, bodySerializer: (body: unknown) => body as Blob, headers: { 'Content-Type': 'application/json' } }))
+  const answer = await ask(
+    client.POST('/api/sets/bring', {
+      body: file as never,
+      bodySerializer: (body: unknown) => body as Blob,
+      headers: { 'Content-Type': 'application/json' },
+    }),
+  )
   field.value = ''
   if (answer.ok) await router.push({ name: 'bench', params: { setId: answer.data.id } })
   else trouble.value = answer.refusal
@@ -131,9 +146,25 @@ onMounted(() => {
 
     <div class="look">
       <p class="places" role="group" aria-label="Which sets">
-        <button v-for="one in PLACES" :key="one.code" class="word" :aria-pressed="place === one.code" @click="place = one.code">{{ one.name }} {{ counts[one.code] || '' }}</button>
+        <button
+          v-for="one in PLACES"
+          :key="one.code"
+          class="word"
+          :aria-pressed="place === one.code"
+          @click="place = one.code"
+        >
+          {{ one.name }} {{ counts[one.code] || '' }}
+        </button>
       </p>
-      <label class="search"><span>Search</span> <InputText v-model="search" type="search" :maxlength="limits.search" autocomplete="off" placeholder="a word, a problem, a standard" /></label>
+      <label class="search"
+        ><span>Search</span>
+        <InputText
+          v-model="search"
+          type="search"
+          :maxlength="limits.search"
+          autocomplete="off"
+          placeholder="a word, a problem, a standard"
+      /></label>
       <button v-if="place === 'bin' && sets?.length" class="word" @click="emptyBin">Empty the bin for good</button>
     </div>
     <p v-if="moved" class="moved" role="status">
@@ -151,71 +182,227 @@ onMounted(() => {
           </span>
           <span class="about">{{ count(set) }}</span>
           <span class="about">changed {{ changed(set) }}</span>
-          <span v-if="set.objective || set.standards.length" class="for">{{ [set.objective, ...set.standards].filter(Boolean).join(' · ') }}</span>
+          <span v-if="set.objective || set.standards.length" class="for">{{
+            [set.objective, ...set.standards].filter(Boolean).join(' · ')
+          }}</span>
         </RouterLink>
         <p class="acts">
-          <button v-if="place === 'shelf'" class="word" :aria-label="`Duplicate ${set.title}`" @click="duplicate(set)">Duplicate</button>
-          <button v-if="place !== 'archive'" class="word" :aria-label="`Put ${set.title} into the archive`" @click="put(set, 'archive')">Archive</button>
-          <button v-if="place !== 'shelf'" class="word" :aria-label="`Put ${set.title} back on the shelf`" @click="put(set, 'shelf')">Back on the shelf</button>
-          <button v-if="place !== 'bin'" class="word" :aria-label="`Put ${set.title} into the bin`" @click="put(set, 'bin')">Bin</button>
+          <button v-if="place === 'shelf'" class="word" :aria-label="`Duplicate ${set.title}`" @click="duplicate(set)">
+            Duplicate
+          </button>
+          <button
+            v-if="place !== 'archive'"
+            class="word"
+            :aria-label="`Put ${set.title} into the archive`"
+            @click="put(set, 'archive')"
+          >
+            Archive
+          </button>
+          <button
+            v-if="place !== 'shelf'"
+            class="word"
+            :aria-label="`Put ${set.title} back on the shelf`"
+            @click="put(set, 'shelf')"
+          >
+            Back on the shelf
+          </button>
+          <button
+            v-if="place !== 'bin'"
+            class="word"
+            :aria-label="`Put ${set.title} into the bin`"
+            @click="put(set, 'bin')"
+          >
+            Bin
+          </button>
         </p>
       </li>
     </ul>
     <p v-if="sets && total > sets.length" class="more">
-      {{ sets.length }} of {{ total.toLocaleString('en') }} sets. <button class="word" @click="load(sets.length)">Show more</button>
+      {{ sets.length }} of {{ total.toLocaleString('en') }} sets.
+      <button class="word" @click="load(sets.length)">Show more</button>
     </p>
     <p v-if="sets?.length === 0" class="empty">
-      {{ search ? 'No set has these words.' : place === 'shelf' ? 'The shelf is empty. Name your first set, then type problems onto its ladder.' : 'Nothing lies here.' }}
+      {{
+        search
+          ? 'No set has these words.'
+          : place === 'shelf'
+            ? 'The shelf is empty. Name your first set, then type problems onto its ladder.'
+            : 'Nothing lies here.'
+      }}
     </p>
 
     <form class="begin" @submit.prevent="begin">
       <label for="new-title">A new set</label>
-      <InputText id="new-title" v-model="title" :maxlength="limits.title" autocomplete="off" placeholder="What is it about?" />
+      <InputText
+        id="new-title"
+        v-model="title"
+        :maxlength="limits.title"
+        autocomplete="off"
+        placeholder="What is it about?"
+      />
       <Button type="submit" class="go" label="Begin" :disabled="!title.trim()" />
-      <label class="file">or bring one in from a file <input type="file" accept=".json,application/json" @change="bring" /></label>
+      <label class="file"
+        >or bring one in from a file <input type="file" accept=".json,application/json" @change="bring"
+      /></label>
     </form>
   </main>
 </template>
 
 <style scoped>
-.shelf { max-width: 1040px; margin: 0 auto; padding: 22px 24px 60px; }
-.head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 28px; }
-.name { font-weight: 700; }
-.leave { margin-left: auto; }
-h1 { font-size: 1rem; font-weight: 400; color: var(--on-slate-quiet); }
-.sheets { display: grid; gap: 18px; }
+.shelf {
+  max-width: 1040px;
+  margin: 0 auto;
+  padding: 22px 24px 60px;
+}
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 1rem;
+  margin-bottom: 28px;
+}
+.name {
+  font-weight: 700;
+}
+.leave {
+  margin-left: auto;
+}
+h1 {
+  font-size: 1rem;
+  font-weight: 400;
+  color: var(--on-slate-quiet);
+}
+.sheets {
+  display: grid;
+  gap: 18px;
+}
 /* A slip of squared paper for each set, with the margin rule of an exercise book. */
 .sheet {
-  display: grid; grid-template-columns: 1fr auto; gap: 4px 24px; align-items: baseline; color: var(--ink);
-  text-decoration: none; padding: 22px 24px 22px 56px; border-radius: 2px;
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 4px 24px;
+  align-items: baseline;
+  color: var(--ink);
+  text-decoration: none;
+  padding: 22px 24px 22px 56px;
+  border-radius: 2px;
   background:
     linear-gradient(90deg, transparent 38px, var(--margin-rule) 38px 40px, transparent 40px),
     linear-gradient(var(--squares) 1px, transparent 1px) 0 -1px / var(--square) var(--square),
-    linear-gradient(90deg, var(--squares) 1px, transparent 1px) -1px 0 / var(--square) var(--square), var(--paper);
+    linear-gradient(90deg, var(--squares) 1px, transparent 1px) -1px 0 / var(--square) var(--square),
+    var(--paper);
 }
-.sheet:hover h2 { text-decoration: underline; text-underline-offset: 0.2em; }
-h2 { font-size: 1.25rem; }
-.first { grid-row: 2; display: flex; flex-wrap: wrap; gap: 6px 28px; font-size: 1.2rem; align-items: center; min-height: 48px; }
-.about { color: var(--ink-quiet); justify-self: end; background: var(--paper); padding: 0 4px; }
-.look { display: flex; flex-wrap: wrap; gap: 8px 28px; align-items: center; padding-bottom: 18px; }
-.places { display: flex; gap: 4px 14px; }
-.places .word[aria-pressed='true'] { font-weight: 700; text-decoration-color: currentColor; }
-.search { display: flex; gap: 10px; align-items: center; }
-.search :deep(input) { width: min(17rem, 60vw); }
-.moved { padding-bottom: 12px; color: var(--on-slate-quiet); }
-.moved .word, .look > .word { text-decoration: underline; text-underline-offset: 4px; }
-.acts { display: flex; gap: 4px 16px; justify-content: flex-end; font-size: 0.9rem; color: var(--on-slate-quiet); padding-top: 2px; }
-.for { color: var(--ink-quiet); grid-column: 1 / -1; background: var(--paper); width: fit-content; }
-.more { padding: 18px 0; color: var(--on-slate-quiet); }
-.more .word { text-decoration: underline; text-underline-offset: 4px; }
-.empty { padding: 40px 0; color: var(--on-slate-quiet); }
-.begin { display: flex; flex-wrap: wrap; align-items: center; gap: 12px; margin-top: 32px; }
-.begin :deep(input) { width: min(24rem, 100%); }
-.go { background: var(--paper); color: var(--ink); border-color: var(--paper); }
-.trouble { background: var(--paper); color: var(--role-wrong); padding: 10px 16px; margin-bottom: 18px; border-radius: 3px; }
+.sheet:hover h2 {
+  text-decoration: underline;
+  text-underline-offset: 0.2em;
+}
+h2 {
+  font-size: 1.25rem;
+}
+.first {
+  grid-row: 2;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 28px;
+  font-size: 1.2rem;
+  align-items: center;
+  min-height: 48px;
+}
+.about {
+  color: var(--ink-quiet);
+  justify-self: end;
+  background: var(--paper);
+  padding: 0 4px;
+}
+.look {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 28px;
+  align-items: center;
+  padding-bottom: 18px;
+}
+.places {
+  display: flex;
+  gap: 4px 14px;
+}
+.places .word[aria-pressed='true'] {
+  font-weight: 700;
+  text-decoration-color: currentColor;
+}
+.search {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.search :deep(input) {
+  width: min(17rem, 60vw);
+}
+.moved {
+  padding-bottom: 12px;
+  color: var(--on-slate-quiet);
+}
+.moved .word,
+.look > .word {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+.acts {
+  display: flex;
+  gap: 4px 16px;
+  justify-content: flex-end;
+  font-size: 0.9rem;
+  color: var(--on-slate-quiet);
+  padding-top: 2px;
+}
+.for {
+  color: var(--ink-quiet);
+  grid-column: 1 / -1;
+  background: var(--paper);
+  width: fit-content;
+}
+.more {
+  padding: 18px 0;
+  color: var(--on-slate-quiet);
+}
+.more .word {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+.empty {
+  padding: 40px 0;
+  color: var(--on-slate-quiet);
+}
+.begin {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 12px;
+  margin-top: 32px;
+}
+.begin :deep(input) {
+  width: min(24rem, 100%);
+}
+.go {
+  background: var(--paper);
+  color: var(--ink);
+  border-color: var(--paper);
+}
+.trouble {
+  background: var(--paper);
+  color: var(--role-wrong);
+  padding: 10px 16px;
+  margin-bottom: 18px;
+  border-radius: 3px;
+}
 @media (max-width: 640px) {
-  .sheet { grid-template-columns: 1fr; padding-right: 12px; }
-  .first { grid-row: auto; }
-  .about { justify-self: start; }
+  .sheet {
+    grid-template-columns: 1fr;
+    padding-right: 12px;
+  }
+  .first {
+    grid-row: auto;
+  }
+  .about {
+    justify-self: start;
+  }
 }
 </style>

@@ -21,11 +21,22 @@ const props = defineProps<{
 
 type Layout = '' | 'line' | 'stacked' | 'four-box' | 'checklist'
 /** What a reload comes back to. */
-interface Kept { example: string | null; at: number; layout: Layout; light: boolean }
+interface Kept {
+  example: string | null
+  at: number
+  layout: Layout
+  light: boolean
+}
 
 const router = useRouter()
 const keptAs = `wall ${props.setId}`
-const kept: Kept = { example: null, at: 0, layout: '', light: false, ...(JSON.parse(localStorage.getItem(keptAs) ?? '{}') as Partial<Kept>) }
+const kept: Kept = {
+  example: null,
+  at: 0,
+  layout: '',
+  light: false,
+  ...(JSON.parse(localStorage.getItem(keptAs) ?? '{}') as Partial<Kept>),
+}
 
 const set = ref<ExampleSet | null>(null)
 const page = ref<Example | null>(null)
@@ -44,15 +55,25 @@ const examples = computed(() => (set.value?.examples ?? []).filter((item) => !it
 const index = computed(() => examples.value.findIndex((item) => item.id === chosen.value))
 const example = computed(() => examples.value[index.value] ?? null)
 const { presses, done, current, asks, isOpen } = useReveal(working, at)
-const { seconds } = useTimer(() => props.setId, () => chosen.value)
+const { seconds } = useTimer(
+  () => props.setId,
+  () => chosen.value,
+)
 const wrongs = computed(() => working.value?.misconceptions.filter((item) => item.status !== 'hidden') ?? [])
 const item = computed(() => (wrong.value ? (wrongs.value[wrong.value.index] ?? null) : null))
 /** The picture belongs to the line in hand; while its blanks are open, it would tell what belongs in them. */
-const figure = computed(() => (working.value?.boxes.length || working.value?.sheet || isOpen(current.value) ? null : (working.value?.steps[current.value]?.figure ?? null)))
+const figure = computed(() =>
+  working.value?.boxes.length || working.value?.sheet || isOpen(current.value)
+    ? null
+    : (working.value?.steps[current.value]?.figure ?? null),
+)
 const clock = (time: number) => `${Math.floor(time / 60)}:${String(time % 60).padStart(2, '0')}`
 
 watch([chosen, at, layout, light], () => {
-  localStorage.setItem(keptAs, JSON.stringify({ example: chosen.value, at: at.value, layout: layout.value, light: light.value } satisfies Kept))
+  localStorage.setItem(
+    keptAs,
+    JSON.stringify({ example: chosen.value, at: at.value, layout: layout.value, light: light.value } satisfies Kept),
+  )
 })
 // The line in hand stays in sight: finished lines scroll away above it.
 watch([at, working], async () => {
@@ -65,7 +86,10 @@ watch(figure, async (now) => {
   await nextTick()
   setTimeout(() => (state.value = 'after'), 700)
 })
-watch(() => set.value?.title, (title) => (document.title = title ? `${title} · Wall · Keen Slate` : 'Wall · Keen Slate'))
+watch(
+  () => set.value?.title,
+  (title) => (document.title = title ? `${title} · Wall · Keen Slate` : 'Wall · Keen Slate'),
+)
 
 const { latest } = useLatest()
 async function load(id: string, start: number | 'end'): Promise<void> {
@@ -119,10 +143,23 @@ function fullScreen(): void {
 }
 
 const KEYS: Record<string, () => unknown> = {
-  ' ': forward, ArrowRight: forward, ArrowDown: forward, PageDown: forward, Enter: forward,
-  Backspace: back, ArrowLeft: back, ArrowUp: back, PageUp: back,
-  n: () => go(1), p: () => go(-1), Home: () => (at.value = 0), End: () => (at.value = presses.value.length),
-  w: showWrong, l: () => changeLayout(), d: () => (light.value = !light.value), f: fullScreen,
+  ' ': forward,
+  ArrowRight: forward,
+  ArrowDown: forward,
+  PageDown: forward,
+  Enter: forward,
+  Backspace: back,
+  ArrowLeft: back,
+  ArrowUp: back,
+  PageUp: back,
+  n: () => go(1),
+  p: () => go(-1),
+  Home: () => (at.value = 0),
+  End: () => (at.value = presses.value.length),
+  w: showWrong,
+  l: () => changeLayout(),
+  d: () => (light.value = !light.value),
+  f: fullScreen,
   Escape: () => (wrong.value = null),
 }
 
@@ -164,8 +201,12 @@ onBeforeUnmount(() => {
 
 <template>
   <main class="wall" :data-light="light" @mousemove="stir" @focusin="stir">
-    <p v-if="refusal" class="note" role="alert">{{ refusal.message }} {{ refusal.hint }} <RouterLink to="/">Shelf</RouterLink></p>
-    <p v-else-if="set && !examples.length" class="note">This set has no example yet. <RouterLink :to="{ name: 'bench', params: { setId } }">Bench</RouterLink></p>
+    <p v-if="refusal" class="note" role="alert">
+      {{ refusal.message }} {{ refusal.hint }} <RouterLink to="/">Shelf</RouterLink>
+    </p>
+    <p v-else-if="set && !examples.length" class="note">
+      This set has no example yet. <RouterLink :to="{ name: 'bench', params: { setId } }">Bench</RouterLink>
+    </p>
     <div v-else-if="working && example" class="stage" @click="onClick">
       <div class="work" :data-wrong="!!item">
         <div ref="lines" class="lines" aria-live="polite">
@@ -173,26 +214,52 @@ onBeforeUnmount(() => {
           <template v-else>
             <ol v-if="!working.boxes.length && !working.sheet">
               <WallLine
-                v-for="(row, i) in working.rows.slice(0, current + 2)" :key="i" :row="row" :step="working.steps[i - 1]"
-                :current="i === current + 1" :open="isOpen(i - 1)" :last="i > 0 && i === working.rows.length - 1"
+                v-for="(row, i) in working.rows.slice(0, current + 2)"
+                :key="i"
+                :row="row"
+                :step="working.steps[i - 1]"
+                :current="i === current + 1"
+                :open="isOpen(i - 1)"
+                :last="i > 0 && i === working.rows.length - 1"
               />
             </ol>
             <template v-else>
-              <ol><WallLine v-if="working.rows[0] && !working.sheet" :row="working.rows[0]" :current="current < 0" :open="false" :last="false" /></ol>
+              <ol>
+                <WallLine
+                  v-if="working.rows[0] && !working.sheet"
+                  :row="working.rows[0]"
+                  :current="current < 0"
+                  :open="false"
+                  :last="false"
+                />
+              </ol>
               <PaperRow v-if="working.sheet && current >= 0" class="whole" :row="working.sheet" />
               <PaperRow v-else-if="working.sheet && working.rows[0]" :row="working.rows[0]" peek />
-              <section v-for="(box, i) in working.boxes.slice(0, current + 1)" :key="`box ${i}`" class="box" :data-current="i === current">
-                <h2>{{ box.title }} <span v-if="box.answer" class="quiet">{{ box.answer }}</span></h2>
+              <section
+                v-for="(box, i) in working.boxes.slice(0, current + 1)"
+                :key="`box ${i}`"
+                class="box"
+                :data-current="i === current"
+              >
+                <h2>
+                  {{ box.title }} <span v-if="box.answer" class="quiet">{{ box.answer }}</span>
+                </h2>
                 <PaperRow v-for="(row, k) in box.rows" :key="k" :row="row" peek />
-                <p v-for="(glyphs, k) in box.line_glyphs" :key="`line ${k}`" class="quiet"><MathLine :glyphs="glyphs" /></p>
+                <p v-for="(glyphs, k) in box.line_glyphs" :key="`line ${k}`" class="quiet">
+                  <MathLine :glyphs="glyphs" />
+                </p>
               </section>
             </template>
             <p v-if="done && working.problem.label" class="label">
-              Answer: <template v-if="working.answer.label_before">{{ working.problem.label }}</template><MathLine :glyphs="working.answer.glyphs" /><template v-if="!working.answer.label_before">{{ ' ' + working.problem.label }}</template>
+              Answer: <template v-if="working.answer.label_before">{{ working.problem.label }}</template><MathLine
+                :glyphs="working.answer.glyphs"
+              /><template v-if="!working.answer.label_before">{{ ' ' + working.problem.label }}</template>
             </p>
           </template>
         </div>
-        <figure v-if="figure && !item" class="card paper-inks"><FigureDrawing :figure="figure" :state="state" /></figure>
+        <figure v-if="figure && !item" class="card paper-inks">
+          <FigureDrawing :figure="figure" :state="state" />
+        </figure>
       </div>
       <div v-if="item ? !wrong?.resolved : !done" class="cover">
         <p>{{ item ? 'Is this right? How do you know?' : asks }}</p>
@@ -204,9 +271,23 @@ onBeforeUnmount(() => {
       </footer>
     </div>
     <WallBar
-      v-if="working && example" v-show="chrome" :set-id="setId" :layout="working.layout" :light="light" :wrongs="wrongs" :at="index" :of="examples.length" :done="done"
-      @forward="forward" @back="back" @go="go" @layout="changeLayout" @light="light = !light" @full="fullScreen"
-      @uncover="at = done ? 0 : presses.length" @wrong="wrong = { index: $event, resolved: false }"
+      v-if="working && example"
+      v-show="chrome"
+      :set-id="setId"
+      :layout="working.layout"
+      :light="light"
+      :wrongs="wrongs"
+      :at="index"
+      :of="examples.length"
+      :done="done"
+      @forward="forward"
+      @back="back"
+      @go="go"
+      @layout="changeLayout"
+      @light="light = !light"
+      @full="fullScreen"
+      @uncover="at = done ? 0 : presses.length"
+      @wrong="wrong = { index: $event, resolved: false }"
     />
   </main>
 </template>
@@ -214,31 +295,118 @@ onBeforeUnmount(() => {
 <style scoped>
 /* A digit of a fraction is 1/14 of the screen's height or more, and nothing here ever makes it smaller. */
 .wall {
-  --square: calc(100vh / 14); --half: calc(var(--square) / 2); --half-x: calc(0.44 * var(--square)); --wall-quiet: #c3d0d6;
-  height: 100vh; overflow: hidden; position: relative; background: #202a33; color: #f3f5f2;
+  --square: calc(100vh / 14);
+  --half: calc(var(--square) / 2);
+  --half-x: calc(0.44 * var(--square));
+  --wall-quiet: #c3d0d6;
+  height: 100vh;
+  overflow: hidden;
+  position: relative;
+  background: #202a33;
+  color: #f3f5f2;
 }
 .wall[data-light='false'] {
-  --role-first: #8cc5f5; --role-second: #f7b45c; --role-third: #86d4b5; --role-fourth: #d3b8f0; --role-fifth: #f2a9c0; --role-sixth: #d8cf94;
-  --role-carried: #dfa9de; --role-wrong: #ff9f8c; --role-answer: #f3f5f2; --paper: #202a33; --ink-quiet: #c3d0d6;
+  --role-first: #8cc5f5;
+  --role-second: #f7b45c;
+  --role-third: #86d4b5;
+  --role-fourth: #d3b8f0;
+  --role-fifth: #f2a9c0;
+  --role-sixth: #d8cf94;
+  --role-carried: #dfa9de;
+  --role-wrong: #ff9f8c;
+  --role-answer: #f3f5f2;
+  --paper: #202a33;
+  --ink-quiet: #c3d0d6;
 }
-.wall[data-light='true'] { background: var(--paper); color: var(--ink); --wall-quiet: var(--ink-quiet); }
-.stage { height: 100%; display: grid; grid-template-rows: minmax(0, 1fr) auto auto; cursor: default; }
-.work { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 3vw; min-height: 0; padding: 3vh 3vw 0 4vw; align-items: start; }
-.work[data-wrong='true'] { grid-template-columns: minmax(0, 1fr); height: 100%; }
-.lines { overflow: hidden auto; max-height: 100%; min-height: 0; scrollbar-width: none; padding: 4px 8px 0 0; }
-.card { margin: 2vh 0 0; border-radius: 8px; padding: 2vh 1.4vw; width: 37vw; }
-.card :deep(.figure) { --scale: 10px; width: 100%; height: auto; max-height: 56vh; }
+.wall[data-light='true'] {
+  background: var(--paper);
+  color: var(--ink);
+  --wall-quiet: var(--ink-quiet);
+}
+.stage {
+  height: 100%;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto auto;
+  cursor: default;
+}
+.work {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 3vw;
+  min-height: 0;
+  padding: 3vh 3vw 0 4vw;
+  align-items: start;
+}
+.work[data-wrong='true'] {
+  grid-template-columns: minmax(0, 1fr);
+  height: 100%;
+}
+.lines {
+  overflow: hidden auto;
+  max-height: 100%;
+  min-height: 0;
+  scrollbar-width: none;
+  padding: 4px 8px 0 0;
+}
+.card {
+  margin: 2vh 0 0;
+  border-radius: 8px;
+  padding: 2vh 1.4vw;
+  width: 37vw;
+}
+.card :deep(.figure) {
+  --scale: 10px;
+  width: 100%;
+  height: auto;
+  max-height: 56vh;
+}
 .cover {
-  min-height: 17vh; padding: 4vh 4vw 0; border-top: 3px solid #5b7482; font-size: calc(0.62 * var(--square));
-  background: repeating-linear-gradient(45deg, #26323b 0 14px, #2a3741 14px 28px); color: #dbe4e8;
+  min-height: 17vh;
+  padding: 4vh 4vw 0;
+  border-top: 3px solid #5b7482;
+  font-size: calc(0.62 * var(--square));
+  background: repeating-linear-gradient(45deg, #26323b 0 14px, #2a3741 14px 28px);
+  color: #dbe4e8;
 }
-.wall[data-light='true'] .cover { background: repeating-linear-gradient(45deg, #e9eeee 0 14px, #e2e9ea 14px 28px); color: var(--ink); border-color: #8fa3ae; }
-.foot { display: flex; gap: 2vw; padding: 1.2vh 4vw; font-size: calc(0.38 * var(--square)); color: var(--wall-quiet); }
-.title { flex: 1; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.box { padding: 0 0 calc(0.4 * var(--square)); }
-.box[data-current='false'] { opacity: 0.62; }
-h2 { font-size: calc(0.6 * var(--square)); }
-.quiet { color: var(--wall-quiet); font-weight: 400; font-size: calc(0.5 * var(--square)); line-height: 1.4; }
-.label { font-size: calc(0.8 * var(--square)); padding: 0.2em 0 0 var(--square); }
-.note { padding: 4rem; font-size: 1.3rem; }
+.wall[data-light='true'] .cover {
+  background: repeating-linear-gradient(45deg, #e9eeee 0 14px, #e2e9ea 14px 28px);
+  color: var(--ink);
+  border-color: #8fa3ae;
+}
+.foot {
+  display: flex;
+  gap: 2vw;
+  padding: 1.2vh 4vw;
+  font-size: calc(0.38 * var(--square));
+  color: var(--wall-quiet);
+}
+.title {
+  flex: 1;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.box {
+  padding: 0 0 calc(0.4 * var(--square));
+}
+.box[data-current='false'] {
+  opacity: 0.62;
+}
+h2 {
+  font-size: calc(0.6 * var(--square));
+}
+.quiet {
+  color: var(--wall-quiet);
+  font-weight: 400;
+  font-size: calc(0.5 * var(--square));
+  line-height: 1.4;
+}
+.label {
+  font-size: calc(0.8 * var(--square));
+  padding: 0.2em 0 0 var(--square);
+}
+.note {
+  padding: 4rem;
+  font-size: 1.3rem;
+}
 </style>

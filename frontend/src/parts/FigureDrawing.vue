@@ -38,12 +38,21 @@ function place(mark: Mark): Record<string, string> | undefined {
     <template v-for="(mark, i) in figure.marks" :key="i">
       <text
         v-if="mark.text"
-        :x="mark.x" :y="mark.y" :text-anchor="mark.anchor" :class="['mark', mark.look, { gone: mark.when && mark.when !== state }]" :data-role="mark.role"
-      >{{ mark.text }}</text>
+        :x="mark.x"
+        :y="mark.y"
+        :text-anchor="mark.anchor"
+        :class="['mark', mark.look, { gone: mark.when && mark.when !== state }]"
+        :data-role="mark.role"
+      >
+        {{ mark.text }}
+      </text>
       <path
         v-else
-        :d="mark.d" :class="['mark', mark.look, { gone: mark.when && mark.when !== state }]" :data-role="mark.role"
-        :fill="mark.look === 'part' ? `url(#hatch-${mark.role})` : undefined" :style="place(mark)"
+        :d="mark.d"
+        :class="['mark', mark.look, { gone: mark.when && mark.when !== state }]"
+        :data-role="mark.role"
+        :fill="mark.look === 'part' ? `url(#hatch-${mark.role})` : undefined"
+        :style="place(mark)"
       />
     </template>
   </svg>
@@ -58,20 +67,73 @@ function place(mark: Mark): Record<string, string> | undefined {
   max-width: 100%;
   height: round(up, calc(var(--h) * var(--scale)), var(--square));
 }
-.mark { transition: transform 0.9s ease-in-out, opacity 0.6s ease-in-out; stroke: var(--ink); }
-.gone { opacity: 0; }
-.part { stroke: none; }
-.whole { fill: none; stroke-width: 2.4; }
-.thick { stroke-width: 2.2; }
-.thin { stroke-width: 0.9; }
-.cross { stroke-width: 2.4; stroke-linecap: round; }
-.axis { stroke-width: 2; }
-.jump { fill: none; stroke: var(--role); stroke-width: 2.4; stroke-linecap: round; }
-.bar { stroke: var(--role); stroke-width: 1.6; }
-.leader { stroke: var(--role); stroke-width: 1.2; stroke-dasharray: 3 3; }
-.dot { fill: var(--role); stroke: var(--paper); stroke-width: 1.4; }
-.plate { fill: var(--paper); stroke: none; }
-.blank { fill: var(--paper); stroke-width: 1.6; stroke-dasharray: 6 5; }
-.label { font: 20px var(--font); fill: var(--role); stroke: none; font-variant-numeric: tabular-nums; }
-@media (prefers-reduced-motion: reduce) { .mark { transition: none; } }
+.mark {
+  transition:
+    transform 0.9s ease-in-out,
+    opacity 0.6s ease-in-out;
+  stroke: var(--ink);
+}
+.gone {
+  opacity: 0;
+}
+.part {
+  stroke: none;
+}
+.whole {
+  fill: none;
+  stroke-width: 2.4;
+}
+.thick {
+  stroke-width: 2.2;
+}
+.thin {
+  stroke-width: 0.9;
+}
+.cross {
+  stroke-width: 2.4;
+  stroke-linecap: round;
+}
+.axis {
+  stroke-width: 2;
+}
+.jump {
+  fill: none;
+  stroke: var(--role);
+  stroke-width: 2.4;
+  stroke-linecap: round;
+}
+.bar {
+  stroke: var(--role);
+  stroke-width: 1.6;
+}
+.leader {
+  stroke: var(--role);
+  stroke-width: 1.2;
+  stroke-dasharray: 3 3;
+}
+.dot {
+  fill: var(--role);
+  stroke: var(--paper);
+  stroke-width: 1.4;
+}
+.plate {
+  fill: var(--paper);
+  stroke: none;
+}
+.blank {
+  fill: var(--paper);
+  stroke-width: 1.6;
+  stroke-dasharray: 6 5;
+}
+.label {
+  font: 20px var(--font);
+  fill: var(--role);
+  stroke: none;
+  font-variant-numeric: tabular-nums;
+}
+@media (prefers-reduced-motion: reduce) {
+  .mark {
+    transition: none;
+  }
+}
 </style>

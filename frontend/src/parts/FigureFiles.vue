@@ -26,7 +26,17 @@ async function png(): Promise<void> {
 </template>
 
 <style scoped>
-.files { font-size: 0.88rem; color: var(--ink-quiet); }
-a { color: var(--ink); text-underline-offset: 3px; }
-.word { padding: 0; font-size: inherit; text-decoration-color: currentColor; }
+.files {
+  font-size: 0.88rem;
+  color: var(--ink-quiet);
+}
+a {
+  color: var(--ink);
+  text-underline-offset: 3px;
+}
+.word {
+  padding: 0;
+  font-size: inherit;
+  text-decoration-color: currentColor;
+}
 </style>

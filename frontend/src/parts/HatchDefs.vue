@@ -7,7 +7,14 @@ import inks from './inks.json'
 <template>
   <svg width="0" height="0" class="defs" aria-hidden="true">
     <defs>
-      <pattern v-for="(ink, role) in inks.roles" :id="`hatch-${role}`" :key="role" :width="inks.tile" :height="inks.tile" patternUnits="userSpaceOnUse">
+      <pattern
+        v-for="(ink, role) in inks.roles"
+        :id="`hatch-${role}`"
+        :key="role"
+        :width="inks.tile"
+        :height="inks.tile"
+        patternUnits="userSpaceOnUse"
+      >
         <rect :width="inks.tile" :height="inks.tile" :fill="ink.tint" />
         <path :d="ink.hatch" fill="none" :stroke="ink.colour" :stroke-width="ink.width" stroke-linecap="round" />
       </pattern>
@@ -16,5 +23,7 @@ import inks from './inks.json'
 </template>
 
 <style scoped>
-.defs { position: absolute; }
+.defs {
+  position: absolute;
+}
 </style>

@@ -27,13 +27,43 @@ defineProps<{
 </template>
 
 <style scoped>
-.math { display: inline; }
-.line { white-space: pre-wrap; }
-.number, .fraction { color: var(--role); }
-.operator { margin: 0 0.3em; }
-.recurring { display: inline-block; line-height: 0.85; border-top: 0.08em solid currentColor; color: var(--role); }
-.power { font-size: 0.65em; vertical-align: super; }
-.fraction { display: inline-flex; flex-direction: column; vertical-align: middle; text-align: center; line-height: 1.12; font-size: 0.82em; margin: 0.1em 0.12em; }
-.top { border-bottom: 0.09em solid currentColor; padding: 0 0.15em; }
-.bottom { padding: 0.05em 0.15em 0; }
+.math {
+  display: inline;
+}
+.line {
+  white-space: pre-wrap;
+}
+.number,
+.fraction {
+  color: var(--role);
+}
+.operator {
+  margin: 0 0.3em;
+}
+.recurring {
+  display: inline-block;
+  line-height: 0.85;
+  border-top: 0.08em solid currentColor;
+  color: var(--role);
+}
+.power {
+  font-size: 0.65em;
+  vertical-align: super;
+}
+.fraction {
+  display: inline-flex;
+  flex-direction: column;
+  vertical-align: middle;
+  text-align: center;
+  line-height: 1.12;
+  font-size: 0.82em;
+  margin: 0.1em 0.12em;
+}
+.top {
+  border-bottom: 0.09em solid currentColor;
+  padding: 0 0.15em;
+}
+.bottom {
+  padding: 0.05em 0.15em 0;
+}
 </style>

@@ -4,14 +4,20 @@ import { client, type Figure } from '../api/client'
 import { useLatest } from '../api/useLatest'
 
 /** The picture that shows why a wrong answer is wrong. */
-export function useExposure(which: () => { set_id: string; example_id: string; code: string }, anew: () => unknown = which) {
+export function useExposure(
+  which: () => { set_id: string; example_id: string; code: string },
+  anew: () => unknown = which,
+) {
   const figure = ref<Figure | null>(null)
   const { latest } = useLatest()
 
   async function load(): Promise<void> {
     figure.value = null
     const answer = await latest((signal) =>
-      client.GET('/api/sets/{set_id}/examples/{example_id}/misconceptions/{code}/picture', { params: { path: which() }, signal }),
+      client.GET('/api/sets/{set_id}/examples/{example_id}/misconceptions/{code}/picture', {
+        params: { path: which() },
+        signal,
+      }),
     )
     if (answer?.ok) figure.value = answer.data.figure
   }

@@ -2,11 +2,20 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 
 import {
-  type Answer, ask, client, type Example, type ExampleSet, type ExampleSummary, type OtherWay, type Refusal,
-  type Schemas, type Working,
+  type Answer,
+  ask,
+  client,
+  type Example,
+  type ExampleSet,
+  type ExampleSummary,
+  type OtherWay,
+  type Refusal,
+  type Schemas,
+  type Working,
 } from '../api/client'
 import { newKey, under } from '../api/send'
 import { useLatest } from '../api/useLatest'
+import limits from '../parts/limits.json'
 
 export type Target = 'improper' | 'mixed' | 'fraction' | 'decimal'
 type SetFields = Omit<Schemas['SetChange'], 'version'>
@@ -15,8 +24,8 @@ type Made = { set: ExampleSet; example?: Example }
 
 type Saving = 'saved' | 'saving' | 'not saved'
 /**
- * A change that can be made on any version of the set, so that it can be made again on a newer one; *sent* has the key under
- * which the server knows it when it comes twice.
+ * A change that can be made on any version of the set, so that it can be made again on a newer one; *sent* has the key
+ * under which the server knows it when it comes twice.
  */
 type Change = (version: number, sent: ReturnType<typeof under>) => Promise<Answer<Made>>
 
@@ -47,7 +56,9 @@ export const useBench = defineStore('bench', () => {
       set.value = null
       pages.value = {}
     }
-    const answer = await opening.latest((signal) => client.GET('/api/sets/{set_id}', { params: { path: { set_id: id } }, signal }))
+    const answer = await opening.latest((signal) =>
+      client.GET('/api/sets/{set_id}', { params: { path: { set_id: id } }, signal }),
+    )
     if (answer?.ok) set.value = answer.data
     else if (answer) missing.value = answer.refusal
   }
@@ -62,14 +73,16 @@ export const useBench = defineStore('bench', () => {
     const summary = examples.value.find((item) => item.id === id)
     if (!set.value || !summary || summary.unreadable) return
     const path = { set_id: set.value.id, example_id: id }
-    const answer = await loading.latest((signal) => client.GET('/api/sets/{set_id}/examples/{example_id}', { params: { path }, signal }))
+    const answer = await loading.latest((signal) =>
+      client.GET('/api/sets/{set_id}/examples/{example_id}', { params: { path }, signal }),
+    )
     if (answer?.ok) pages.value[id] = answer.data
     else if (answer) trouble.value = answer.refusal
   }
 
   /**
-   * Make *change* on the version at hand, after the changes before it; a refusal of its text is handed back.
-   * Two changes at once would be made on the same version, and the second would be refused.
+   * Make *change* on the version at hand, after the changes before it; a refusal of its text is handed back. Two
+   * changes at once would be made on the same version, and the second would be refused.
    */
   function make(change: Change, key = newKey()): Promise<Answer<Made>> {
     const made = last.then(() => makeNow(change, key))
@@ -90,7 +103,7 @@ export const useBench = defineStore('bench', () => {
       trouble.value = null
       return answer
     }
-    // Where no answer came, it may have been made: sent again under its key, it is made once. A refused one is made anew.
+    // Where no answer came, it may have been made: sent again under its key, it is made once. A refused one is new.
     again = async () => (await make(change, answer.status === 0 || answer.status >= 500 ? key : newKey())).ok
     if (answer.status === 409) {
       saving.value = 'not saved'
@@ -123,7 +136,15 @@ export const useBench = defineStore('bench', () => {
 
   async function add(source: string, at?: number, like?: ExampleSummary): Promise<Refusal | null> {
     const answer = await make((version, sent) => {
-      const body = { version, source, position: at ?? null, ways: like?.ways ?? {}, words: {}, target: (like?.target ?? null) as Target | null, note: '' }
+      const body = {
+        version,
+        source,
+        position: at ?? null,
+        ways: like?.ways ?? {},
+        words: {},
+        target: (like?.target ?? null) as Target | null,
+        note: '',
+      }
       return ask(client.POST('/api/sets/{set_id}/examples', { params: here(), body, ...sent }))
     })
     if (!answer.ok) return answer.status === 422 ? answer.refusal : null
@@ -133,13 +154,23 @@ export const useBench = defineStore('bench', () => {
 
   /** Give the set an address at which it may be read, or withdraw it. */
   async function show(shown: boolean): Promise<void> {
-    await make((_, sent) => alone(ask(client.PUT('/api/sets/{set_id}/show', { params: here(), body: { shown }, ...sent }))))
+    await make((_, sent) =>
+      alone(ask(client.PUT('/api/sets/{set_id}/show', { params: here(), body: { shown }, ...sent }))),
+    )
   }
 
   /** Put several problems at the end of the ladder, all or none. */
   async function take(problems: string[]): Promise<Refusal | null> {
     const answer = await make((version, sent) =>
-      alone(ask(client.POST('/api/sets/{set_id}/problems', { params: here(), body: { version, problems, position: null }, ...sent }))),
+      alone(
+        ask(
+          client.POST('/api/sets/{set_id}/problems', {
+            params: here(),
+            body: { version, problems, position: null },
+            ...sent,
+          }),
+        ),
+      ),
     )
     if (answer.ok && !chosen.value) await choose(examples.value[0]?.id ?? null)
     return answer.ok || answer.status !== 422 ? null : answer.refusal
@@ -193,7 +224,9 @@ export const useBench = defineStore('bench', () => {
     const answer = await make((version, sent) => {
       const now = examples.value.find((item) => item.id === id)
       const body = typeof change === 'function' ? (now ? change(now) : {}) : change
-      return ask(client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body: { version, ...body }, ...sent }))
+      return ask(
+        client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body: { version, ...body }, ...sent }),
+      )
     })
     if (!answer.ok && answer.status === 422) trouble.value = answer.refusal
     return answer.ok
@@ -201,7 +234,7 @@ export const useBench = defineStore('bench', () => {
 
   /** Give the chosen example's step, or its answer, so many points as were typed. */
   async function give(key: string, typed: string): Promise<void> {
-    const points = Math.max(0, Math.min(20, Math.round(Number(typed)) || 0))
+    const points = Math.max(0, Math.min(limits.points, Math.round(Number(typed)) || 0))
     await changeExample(({ marks }) => ({ marks: { ...marks, [key]: points } }))
   }
 
@@ -221,11 +254,15 @@ export const useBench = defineStore('bench', () => {
 
   /** Take back the last change, or do again what was taken back; the history is the server's and outlives the page. */
   async function undo(): Promise<void> {
-    await travel((version, sent) => alone(ask(client.POST('/api/sets/{set_id}/undo', { params: here(), body: { version }, ...sent }))))
+    await travel((version, sent) =>
+      alone(ask(client.POST('/api/sets/{set_id}/undo', { params: here(), body: { version }, ...sent }))),
+    )
   }
 
   async function redo(): Promise<void> {
-    await travel((version, sent) => alone(ask(client.POST('/api/sets/{set_id}/redo', { params: here(), body: { version }, ...sent }))))
+    await travel((version, sent) =>
+      alone(ask(client.POST('/api/sets/{set_id}/redo', { params: here(), body: { version }, ...sent }))),
+    )
   }
 
   async function travel(change: Change): Promise<void> {
@@ -256,9 +293,38 @@ export const useBench = defineStore('bench', () => {
   const here = () => ({ path: { set_id: set.value?.id ?? '' } })
 
   return {
-    set, missing, chosen, example, examples, working, saving, savedAt, trouble, conflict, otherWays, beside,
-    open, choose, add, take, show, remove, move, reorder, reword, rewordSet, changeSet, changeExample, give, fade, houseChanged,
-    showBeside, undo, redo, settle, tryAgain,
+    set,
+    missing,
+    chosen,
+    example,
+    examples,
+    working,
+    saving,
+    savedAt,
+    trouble,
+    conflict,
+    otherWays,
+    beside,
+    open,
+    choose,
+    add,
+    take,
+    show,
+    remove,
+    move,
+    reorder,
+    reword,
+    rewordSet,
+    changeSet,
+    changeExample,
+    give,
+    fade,
+    houseChanged,
+    showBeside,
+    undo,
+    redo,
+    settle,
+    tryAgain,
   }
 })
 

@@ -7,7 +7,10 @@ import { newKey, under } from '../api/send'
 type Ways = Schemas['WaysOut']
 type Chosen = Record<string, string>
 
-/** The ways for all sets: every setting with its choices, what is chosen, its own undo, and the choice where two changed them. */
+/**
+ * The ways for all sets: every setting with its choices, what is chosen, its own undo, and the choice where two
+ * changed them.
+ */
 export const useWays = defineStore('ways', () => {
   const ways = ref<Ways | null>(null)
   const trouble = ref<Refusal | null>(null)
@@ -26,12 +29,16 @@ export const useWays = defineStore('ways', () => {
   }
 
   /** Make one change after the other: two at once would be made on the same version. True where it was made. */
-  function make(change: (version: number, sent: ReturnType<typeof under>) => Promise<Answer<Ways>>, mine?: Chosen): Promise<boolean> {
+  function make(
+    change: (version: number, sent: ReturnType<typeof under>) => Promise<Answer<Ways>>,
+    mine?: Chosen,
+  ): Promise<boolean> {
     const made = last.then(async () => {
       const answer = await change(ways.value?.version ?? 0, under(newKey()))
       trouble.value = null
       if (answer.ok) ways.value = answer.data
-      else if (answer.status === 409) conflict.value = { theirs: (answer.body as { ways: Ways }).ways, mine: mine ?? house.value }
+      else if (answer.status === 409)
+        conflict.value = { theirs: (answer.body as { ways: Ways }).ways, mine: mine ?? house.value }
       else trouble.value = answer.refusal
       return answer.ok
     })

@@ -16,9 +16,21 @@ defineProps<{
   done: boolean
 }>()
 defineEmits<{
-  forward: []; back: []; go: [by: number]; layout: [code: 'line' | 'stacked' | 'four-box' | 'checklist']; light: []; full: []; uncover: []; wrong: [index: number]
+  forward: []
+  back: []
+  go: [by: number]
+  layout: [code: 'line' | 'stacked' | 'four-box' | 'checklist']
+  light: []
+  full: []
+  uncover: []
+  wrong: [index: number]
 }>()
-const LAYOUTS = [['line', 'line by line'], ['stacked', 'stacked'], ['four-box', 'four boxes'], ['checklist', 'checklist']] as const
+const LAYOUTS = [
+  ['line', 'line by line'],
+  ['stacked', 'stacked'],
+  ['four-box', 'four boxes'],
+  ['checklist', 'checklist'],
+] as const
 </script>
 
 <template>
@@ -31,10 +43,15 @@ const LAYOUTS = [['line', 'line by line'], ['stacked', 'stacked'], ['four-box', 
     <details v-if="wrongs.length">
       <summary>What happened here?</summary>
       <ul>
-        <li v-for="(item, i) in wrongs" :key="item.code"><button class="word" @click="$emit('wrong', i)"><MathLine :glyphs="item.glyphs" :spoken="item.answer" /> {{ item.name }}</button></li>
+        <li v-for="(item, i) in wrongs" :key="item.code">
+          <button class="word" @click="$emit('wrong', i)">
+            <MathLine :glyphs="item.glyphs" :spoken="item.answer" /> {{ item.name }}
+          </button>
+        </li>
       </ul>
     </details>
-    <label>Layout
+    <label
+      >Layout
       <select :value="layout" @change="$emit('layout', ($event.target as HTMLSelectElement).value as 'line')">
         <option v-for="[code, name] in LAYOUTS" :key="code" :value="code">{{ name }}</option>
       </select>
@@ -42,19 +59,57 @@ const LAYOUTS = [['line', 'line by line'], ['stacked', 'stacked'], ['four-box', 
     <button class="word" @click="$emit('light')">{{ light ? 'Dark' : 'Light' }}</button>
     <button class="word" @click="$emit('full')">Full screen</button>
     <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Bench</RouterLink>
-    <span class="keys">Space or a click: next line · Backspace: back · N, P: examples · W: what happened here · L: layout · D: light or dark · F: full screen</span>
+    <span class="keys"
+      >Space or a click: next line · Backspace: back · N, P: examples · W: what happened here · L: layout · D: light or
+      dark · F: full screen</span
+    >
   </nav>
 </template>
 
 <style scoped>
 .bar {
-  position: absolute; left: 0; right: 0; bottom: 0; background: #121a20; color: #f3f5f2; padding: 8px 20px; display: flex; flex-wrap: wrap; gap: 2px 14px;
-  align-items: center; border-top: 1px solid #5b7482; --role-wrong: #ff9f8c;
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: 0;
+  background: #121a20;
+  color: #f3f5f2;
+  padding: 8px 20px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: center;
+  border-top: 1px solid #5b7482;
+  --role-wrong: #ff9f8c;
 }
-.word { text-decoration: underline; text-underline-offset: 4px; }
-select { font: inherit; }
-details { position: relative; }
-summary { cursor: pointer; }
-ul { position: absolute; bottom: 1.9em; left: 0; background: #121a20; border: 1px solid #5b7482; padding: 8px 12px; width: max-content; max-width: 70vw; max-height: 60vh; overflow: auto; }
-.keys { flex-basis: 100%; color: #c3d0d6; font-size: 0.85rem; }
+.word {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+select {
+  font: inherit;
+}
+details {
+  position: relative;
+}
+summary {
+  cursor: pointer;
+}
+ul {
+  position: absolute;
+  bottom: 1.9em;
+  left: 0;
+  background: #121a20;
+  border: 1px solid #5b7482;
+  padding: 8px 12px;
+  width: max-content;
+  max-width: 70vw;
+  max-height: 60vh;
+  overflow: auto;
+}
+.keys {
+  flex-basis: 100%;
+  color: #c3d0d6;
+  font-size: 0.85rem;
+}
 </style>

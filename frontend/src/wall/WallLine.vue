@@ -29,12 +29,37 @@ defineProps<{
 </template>
 
 <style scoped>
-.line { padding-bottom: calc(0.5 * var(--square)); transition: opacity 0.3s; }
-.line[data-current='false'] { opacity: 0.62; }
-.line[data-answer='true'] :deep(.row)::after {
-  content: ''; position: absolute; left: calc(2 * var(--half-x) - 1px); right: calc(-0.2 * var(--square)); top: calc(-0.14 * var(--square)); bottom: calc(-0.24 * var(--square));
-  border: 4px solid currentColor; border-radius: 6px;
+.line {
+  padding-bottom: calc(0.5 * var(--square));
+  transition: opacity 0.3s;
 }
-.jottings { display: flex; flex-wrap: wrap; gap: 0.2em 1.4em; padding: 0.3em 0 0 var(--square); font-size: calc(0.48 * var(--square)); line-height: 1.3; color: var(--wall-quiet); }
-.fill { display: inline-block; width: 6em; height: 1.1em; border: 2px dashed currentColor; vertical-align: middle; }
+.line[data-current='false'] {
+  opacity: 0.62;
+}
+.line[data-answer='true'] :deep(.row)::after {
+  content: '';
+  position: absolute;
+  left: calc(2 * var(--half-x) - 1px);
+  right: calc(-0.2 * var(--square));
+  top: calc(-0.14 * var(--square));
+  bottom: calc(-0.24 * var(--square));
+  border: 4px solid currentColor;
+  border-radius: 6px;
+}
+.jottings {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2em 1.4em;
+  padding: 0.3em 0 0 var(--square);
+  font-size: calc(0.48 * var(--square));
+  line-height: 1.3;
+  color: var(--wall-quiet);
+}
+.fill {
+  display: inline-block;
+  width: 6em;
+  height: 1.1em;
+  border: 2px dashed currentColor;
+  vertical-align: middle;
+}
 </style>

@@ -30,12 +30,41 @@ const figure = useExposure(() => ({ set_id: props.setId, example_id: props.examp
 </template>
 
 <style scoped>
-.wrong { display: flex; gap: 3vw; align-items: start; }
-.wrong > div:first-child { flex: 1; display: grid; gap: 0.5em; }
-h2 { font-size: calc(0.6 * var(--square)); }
-.answer { font-size: calc(1.5 * var(--square)); line-height: 1.2; color: var(--role-wrong); }
-.written { font-size: calc(0.62 * var(--square)); color: var(--role-wrong); }
-.why { font-size: calc(0.55 * var(--square)); max-width: 34em; }
-.card { border-radius: 8px; padding: 2vh 1.4vw; width: 40vw; }
-.card :deep(.figure) { --scale: 10px; width: 100%; height: auto; max-height: 70vh; }
+.wrong {
+  display: flex;
+  gap: 3vw;
+  align-items: start;
+}
+.wrong > div:first-child {
+  flex: 1;
+  display: grid;
+  gap: 0.5em;
+}
+h2 {
+  font-size: calc(0.6 * var(--square));
+}
+.answer {
+  font-size: calc(1.5 * var(--square));
+  line-height: 1.2;
+  color: var(--role-wrong);
+}
+.written {
+  font-size: calc(0.62 * var(--square));
+  color: var(--role-wrong);
+}
+.why {
+  font-size: calc(0.55 * var(--square));
+  max-width: 34em;
+}
+.card {
+  border-radius: 8px;
+  padding: 2vh 1.4vw;
+  width: 40vw;
+}
+.card :deep(.figure) {
+  --scale: 10px;
+  width: 100%;
+  height: auto;
+  max-height: 70vh;
+}
 </style>

@@ -16,7 +16,9 @@ export function useTimer(setId: () => string, exampleId: () => string | null) {
     unsaved = 0
     const day = [now.getFullYear(), now.getMonth() + 1, now.getDate()].map((n) => String(n).padStart(2, '0')).join('-')
     const path = { set_id: setId(), example_id: id }
-    const answer = await ask(client.POST('/api/sets/{set_id}/examples/{example_id}/time', { params: { path }, body: { day, seconds: spent } }))
+    const answer = await ask(
+      client.POST('/api/sets/{set_id}/examples/{example_id}/time', { params: { path }, body: { day, seconds: spent } }),
+    )
     if (!answer.ok) unsaved += spent
   }
 

@@ -1,0 +1,168 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { createApp, effectScope, nextTick, ref, shallowRef } from 'vue'
+
+import { client, type Working } from '../src/api/client'
+import { useLatest } from '../src/api/useLatest'
+import { usePreview } from '../src/bench/usePreview'
+import { useReveal } from '../src/wall/useReveal'
+import { useTimer } from '../src/wall/useTimer'
+import { held, refusal, serve } from './server'
+
+beforeEach(() => void vi.useFakeTimers())
+afterEach(() => vi.useRealTimers())
+
+describe('useLatest', () => {
+  it('hands back nothing for a request that a newer one has taken the place of', async () => {
+    const [first, second] = [held<object>(), held<object>()]
+    const answers = [first.promise, second.promise]
+    serve(async () => ({ body: await answers.shift() }))
+    const { latest } = useLatest()
+    const old = latest((signal) => client.GET('/api/sets', { signal }))
+    const young = latest((signal) => client.GET('/api/sets', { signal }))
+    second.end({ total: 2 })
+    first.end({ total: 1 })
+    expect(await old).toBeNull()
+    expect(await young).toMatchObject({ ok: true, data: { total: 2 } })
+  })
+
+  it('aborts what is under way when its page is left', async () => {
+    let given: AbortSignal | null = null
+    serve(() => held<never>().promise)
+    const scope = effectScope()
+    scope.run(() => void useLatest().latest((signal) => client.GET('/api/sets', { signal: (given = signal) })))
+    scope.stop()
+    expect(given!.aborted).toBe(true)
+  })
+})
+
+describe('usePreview', () => {
+  it('asks once after a pause, and forgets what it knew when the field is emptied', async () => {
+    const asked = serve(() => ({ body: { glyphs: [], surprises: ['Needs regrouping.'] } }))
+    const typed = ref('')
+    const scope = effectScope()
+    const shown = scope.run(() =>
+      usePreview(
+        () => typed.value,
+        () => ({ ties: 'down' }),
+      ),
+    )!
+    for (const text of ['7', '7 1/4', '7 1/4 - 3 5/6']) {
+      typed.value = text
+      await vi.advanceTimersByTimeAsync(60)
+    }
+    await vi.advanceTimersByTimeAsync(500)
+    expect(asked.map((one) => one.body)).toEqual([{ text: '7 1/4 - 3 5/6', ways: { ties: 'down' } }])
+    expect(shown.preview.value?.surprises).toEqual(['Needs regrouping.'])
+    typed.value = ' '
+    await nextTick()
+    expect(shown.preview.value).toBeNull()
+    scope.stop()
+  })
+
+  it('shows a refusal in the place of a preview', async () => {
+    serve(() => ({ status: 422, body: refusal('The denominator is 0.') }))
+    const scope = effectScope()
+    const shown = scope.run(() =>
+      usePreview(
+        () => '1/0',
+        () => ({}),
+      ),
+    )!
+    await vi.advanceTimersByTimeAsync(500)
+    expect([shown.preview.value, shown.refusal.value?.message]).toEqual([null, 'The denominator is 0.'])
+    scope.stop()
+  })
+})
+
+/** A working of so many steps; those in *blank* have a blank in their line. */
+function working(steps: number, blank: number[] = [], more: object = {}): Working {
+  const row = (line: number) => ({ cells: [{ blank: blank.includes(line) }] })
+  const step = { line_hidden: [], line_glyphs: [], pause: false }
+  return {
+    sheet: null,
+    boxes: [],
+    steps: Array.from({ length: steps }, () => step),
+    rows: Array.from({ length: steps + 1 }, (_, i) => row(i - 1)),
+    ...more,
+  } as unknown as Working
+}
+
+describe('useReveal', () => {
+  it('shows a line with blanks first with them, then filled', () => {
+    const at = ref(0)
+    const reveal = useReveal(shallowRef(working(2, [0])), at)
+    expect(reveal.presses.value).toEqual([
+      { line: 0, fills: false },
+      { line: 0, fills: true },
+      { line: 1, fills: false },
+    ])
+    expect([reveal.current.value, reveal.asks.value]).toEqual([-1, 'What would you write next?'])
+    at.value = 1
+    expect([reveal.isOpen(0), reveal.asks.value]).toEqual([true, 'What belongs in the blank?'])
+    at.value = 2
+    expect([reveal.isOpen(0), reveal.done.value]).toEqual([false, false])
+    at.value = 3
+    expect([reveal.current.value, reveal.done.value]).toEqual([1, true])
+  })
+
+  it('fills the blanks of the problem itself before any line', () => {
+    const reveal = useReveal(shallowRef(working(1, [-1])), ref(0))
+    expect(reveal.presses.value[0]).toEqual({ line: -1, fills: true })
+  })
+
+  it('shows a sheet at once, and boxes one after the other', () => {
+    expect(useReveal(shallowRef(working(4, [], { sheet: {} })), ref(0)).presses.value).toHaveLength(1)
+    expect(useReveal(shallowRef(working(4, [], { boxes: [{}, {}] })), ref(0)).presses.value).toHaveLength(2)
+  })
+})
+
+describe('useTimer', () => {
+  function mounted(example: () => string | null) {
+    const timers: ReturnType<typeof useTimer>[] = []
+    const app = createApp({
+      setup: () => {
+        timers.push(useTimer(() => 'set', example))
+        return () => null
+      },
+    })
+    app.mount(document.createElement('div'))
+    return { app, seconds: () => timers[0]!.seconds.value }
+  }
+
+  it('logs every ten seconds, and the rest when the example changes or the page is left', async () => {
+    const asked = serve(() => ({ body: { time_log: [] } }))
+    const shown = ref('a')
+    const { app, seconds } = mounted(() => shown.value)
+    await vi.advanceTimersByTimeAsync(13_000)
+    expect(seconds()).toBe(13)
+    shown.value = 'b'
+    await vi.advanceTimersByTimeAsync(4000)
+    app.unmount()
+    await vi.advanceTimersByTimeAsync(0)
+    expect(asked.map((one) => [one.path.split('/')[5], (one.body as { seconds: number }).seconds])).toEqual([
+      ['a', 10],
+      ['a', 3],
+      ['b', 4],
+    ])
+  })
+
+  it('keeps the seconds that could not be logged for the next time', async () => {
+    let fails = true
+    const asked = serve(() => (fails ? { status: 500, body: refusal('No.') } : { body: { time_log: [] } }))
+    const { app } = mounted(() => 'a')
+    await vi.advanceTimersByTimeAsync(10_000)
+    fails = false
+    await vi.advanceTimersByTimeAsync(1000)
+    app.unmount()
+    await vi.advanceTimersByTimeAsync(0)
+    expect(asked.map((one) => (one.body as { seconds: number }).seconds)).toEqual([10, 11])
+  })
+
+  it('does not count while nothing is shown or the page is hidden', async () => {
+    serve(() => ({ body: {} }))
+    const { app, seconds } = mounted(() => null)
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(seconds()).toBe(0)
+    app.unmount()
+  })
+})

@@ -1,0 +1,80 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+
+import { ask, client } from '../src/api/client'
+import { LOST_CHANGE, newKey, signedIn, waiting } from '../src/api/send'
+import { refusal, serve } from './server'
+
+const change = () => ask(client.POST('/api/sets', { body: { title: 'Planks' } }))
+
+beforeEach(() => {
+  vi.useFakeTimers()
+  signedIn.value = true
+})
+afterEach(() => vi.useRealTimers())
+
+describe('a change', () => {
+  it('carries the token of the session and a key of its own', async () => {
+    const asked = serve(() => ({ status: 201 }))
+    await change()
+    await change()
+    expect(asked.map((one) => one.token)).toEqual(['token', 'token'])
+    expect(asked[0]?.key).toMatch(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/)
+    expect(asked[0]?.key).not.toBe(asked[1]?.key)
+  })
+
+  it('is sent again under the same key where no answer came, and then once more', async () => {
+    let tries = 0
+    const asked = serve(() => (++tries < 3 ? 'no answer' : { status: 201, body: { id: 'made' } }))
+    const answer = change()
+    await vi.runAllTimersAsync()
+    expect((await answer).ok).toBe(true)
+    expect(asked).toHaveLength(3)
+    expect(new Set(asked.map((one) => one.key)).size).toBe(1)
+  })
+
+  it('that never gets an answer may have been made, and that is said', async () => {
+    serve(() => 'no answer')
+    const answer = change()
+    await vi.runAllTimersAsync()
+    expect(await answer).toMatchObject({ ok: false, status: 0, refusal: LOST_CHANGE })
+  })
+})
+
+describe('who has to wait', () => {
+  it('is told so, and asks again until it is her turn', async () => {
+    let tries = 0
+    const told = { status: 503, body: { ...refusal('Two others are at work.'), waiting: true } }
+    serve(() => (++tries === 1 ? { ...told, headers: { 'Retry-After': '2' } } : { body: { sets: [] } }))
+    const answer = ask(client.GET('/api/sets'))
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(waiting.value).toBe('Two others are at work. Again.')
+    await vi.advanceTimersByTimeAsync(1500)
+    expect((await answer).ok).toBe(true)
+    expect(waiting.value).toBeNull()
+  })
+
+  it('gets a refusal that is no turn to wait for at once', async () => {
+    const asked = serve(() => ({ status: 503, body: refusal('The records cannot be reached.') }))
+    expect(await ask(client.GET('/api/sets'))).toMatchObject({ ok: false, status: 503 })
+    expect(asked).toHaveLength(1)
+  })
+})
+
+it('a session that has ended is noticed', async () => {
+  serve(() => ({ status: 401, body: refusal('Come in by a link.') }))
+  await ask(client.GET('/api/sets'))
+  expect(signedIn.value).toBe(false)
+})
+
+it('a token that is refused is fetched anew', async () => {
+  let refused = true
+  const asked = serve(() => (refused ? { status: 403, body: refusal('Old token.') } : { status: 201 }))
+  await change()
+  refused = false
+  expect((await change()).ok).toBe(true)
+  expect(asked).toHaveLength(2)
+})
+
+it('keys are not repeated', () => {
+  expect(new Set(Array.from({ length: 500 }, newKey)).size).toBe(500)
+})
