@@ -84,7 +84,7 @@ class TableTests(unittest.TestCase):
         )
         self.assertEqual(written("2 1/3 + 1 1/2", "whole-added-to-top", mixed_add="improper"), "2")
         working = work_text("4 3/7", target="improper")
-        self.assertEqual({f.entry.code: text(f.wrong.answer) for f in working.found},
+        self.assertEqual({f.entry.code: text(f.wrong.answer) for f in working.likely},
                          {"whole-added-to-top": "7/7", "times-top-plus-bottom": "19/7"})  # fmt: skip
 
 

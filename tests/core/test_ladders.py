@@ -162,12 +162,12 @@ class BuildTests(unittest.TestCase):
             self.assertTrue(allowed and whole <= spec.limits.largest_whole)
             self.assertTrue(keeps(spec.limits, (one.features, one.working.value)))
             self.assertLessEqual(common, spec.limits.largest_common or common)
-            revealed = {f.entry.code: f.answer_value for f in one.found if f.status == "reveals"}
+            revealed = {f.entry.code: f.answer_value for f in one.likely if f.status == "reveals"}
             self.assertEqual(set(shown["reveals"]), set(revealed))
         self.assertLessEqual(set(spec.targets), set(document["reveals"]))
         for a, b in combinations(spec.targets, 2):
             answers = [
-                ({f.entry.code: f.answer_value for f in w.found if f.status == "reveals"}, w.working.value)
+                ({f.entry.code: f.answer_value for f in w.likely if f.status == "reveals"}, w.working.value)
                 for w in worked
             ]
             apart = any(found.get(a, right) != found.get(b, right) for found, right in answers)
@@ -238,7 +238,7 @@ class CoverTests(unittest.TestCase):
         found = smallest(codes)
         self.assertEqual((found.proven, found.not_revealed, found.not_separated), (True, (), ()))
         worked = [work_text(text(one.expr)) for one in found.problems]
-        shown = [{f.entry.code: f.answer_value for f in w.found if f.status == "reveals"} for w in worked]
+        shown = [{f.entry.code: f.answer_value for f in w.likely if f.status == "reveals"} for w in worked]
         self.assertLessEqual(set(codes), set().union(*shown))
         for a, b in combinations(codes, 2):
             self.assertTrue(
@@ -282,7 +282,7 @@ class ParallelTests(unittest.TestCase):
         again = work_text(found.worked.working.problem.text)
         self.assertNotEqual(copy_key(again.working.problem.expr), copy_key(worked.working.problem.expr))
         self.assertEqual(again.working.problem.kind, worked.working.problem.kind)
-        shown = [{f.entry.code for f in w.found if f.status == "reveals"} for w in (worked, again)]
+        shown = [{f.entry.code for f in w.likely if f.status == "reveals"} for w in (worked, again)]
         self.assertEqual(shown[0] ^ shown[1], set(found.different) & set(ENTRIES))
         if not found.different:
             for name in ("rung", "denominators", "steps", "carries", "regroups", "negatives", "whole_answer"):
