@@ -130,14 +130,14 @@ class SecondDefinitionTests(unittest.TestCase):
         def point(n):
             return f"{n // 10**places}.{n % 10**places:0{places}}"
 
-        found = {f.entry.code: f.answer_value for f in work_text(f"{point(a)} - {point(b)}").found}
+        found = {f.entry.code: f.answer_value for f in work_text(f"{point(a)} - {point(b)}").likely}
         top, bottom = str(a).zfill(5), str(b).zfill(5)
         smaller = int("".join(str(abs(int(t) - int(u))) for t, u in zip(top, bottom, strict=True)))
         unpaid = int("".join(str((int(t) - int(u)) % 10) for t, u in zip(top, bottom, strict=True)))
         needs = any(t < u for t, u in zip(top, bottom, strict=True))
         for code, n in [("column-smaller-from-larger", smaller), ("regroup-not-paid", unpaid)]:
             self.assertEqual(found.get(code), Fraction(n, 10**places) if needs else None, (a, b, code))
-        found = {f.entry.code: f.answer_value for f in work_text(f"{point(a)} + {point(b)}").found}
+        found = {f.entry.code: f.answer_value for f in work_text(f"{point(a)} + {point(b)}").likely}
         short = max(len(str(a)), len(str(b)), 1)
         x, y = str(a).zfill(short), str(b).zfill(short)
         lost = int(
@@ -292,7 +292,7 @@ class RevealingTests(unittest.TestCase):
         mended = nearest(worked, code, other)
         if mended is None:
             return
-        shown = {f.entry.code: f for f in mended.found}
+        shown = {f.entry.code: f for f in mended.likely}
         self.assertEqual(shown[code].status, "reveals")
         if other in shown:
             self.assertNotEqual(shown[code].answer_value, shown[other].answer_value)
@@ -311,7 +311,7 @@ class CatalogueTests(unittest.TestCase):
     def test_the_document_is_what_the_code_makes_and_every_example_shows_its_entry(self):
         self.assertEqual((ROOT / "docs/misconceptions.md").read_text(encoding="utf-8"), as_markdown())
         for shown in catalogue():
-            self.assertIn(shown.found.status, ("reveals", "form"), shown.entry.code)
+            self.assertIn(shown.likely.status, ("reveals", "form"), shown.entry.code)
             self.assertTrue(shown.entry.question.endswith("?"))
 
 

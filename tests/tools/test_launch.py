@@ -44,14 +44,16 @@ class Slate:
         )
 
     def start(self):
-        self.process = subprocess.Popen(
-            [sys.executable, "-m", "tools.launch", "demo"], cwd=ROOT, env=self.environment, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, text=True,
-        )  # fmt: skip
-        for line in self.process.stdout:
-            if "/enter/" in line:
-                self.address, _, self.secret = line.strip().partition("/enter/")
-                return self
-        raise AssertionError("it did not start")
+        with tempfile.TemporaryFile("w+") as told:
+            self.process = subprocess.Popen(
+                [sys.executable, "-m", "tools.launch", "demo"], cwd=ROOT, env=self.environment, stdout=subprocess.PIPE, stderr=told, text=True,
+            )  # fmt: skip
+            for line in self.process.stdout:
+                if "/enter/" in line:
+                    self.address, _, self.secret = line.strip().partition("/enter/")
+                    return self
+            told.seek(0)
+            raise AssertionError(f"it did not start: {told.read()}")
 
     def link(self, teacher=None):
         return self.run("link").stdout.strip()
