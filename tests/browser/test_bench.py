@@ -29,21 +29,31 @@ class PageTests(unittest.TestCase):
         cls.server = support.live_server()
         cls.addClassCleanup(cls.server.stop)
         cls.browser = cls.enterClassContext(chromium())
+        # One for all tests of a class, so that scripts and typeface are read once; nothing else is left of a test before.
+        cls.context = cls.browser.new_context(viewport={"width": 1280, "height": 800})
 
     def setUp(self):
         self.title = f"O'Hara's <b>planks</b> {uuid.uuid4().hex[:6]}"
         self.set_id = support.new_set(self.teacher, self.title, list(self.problems))
-        self.context = self.browser.new_context(viewport={"width": 1280, "height": 800})
-        self.addCleanup(self.context.close)
+        self.addCleanup(self.leave)
         self.come_in()
         self.complaints = []
         self.page = self.open()
 
     def come_in(self):
-        page = self.context.new_page()
-        page.goto(self.server.link(self.teacher))
-        page.wait_for_selector("h1")
-        page.close()
+        self.assertEqual(self.context.request.get(self.server.link(self.teacher)).status, 200)
+
+    def leave(self):
+        self.context.unroute_all()
+        self.context.set_offline(False)
+        for page in self.context.pages[1:]:
+            page.close()
+        for page in self.context.pages:
+            page.unroute_all()
+            page.goto(f"{self.server.address}/healthz")
+            page.evaluate("localStorage.clear()")
+            page.close()
+        self.context.clear_cookies()
 
     def open(self, path=None):
         page = self.context.new_page()

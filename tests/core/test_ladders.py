@@ -100,7 +100,7 @@ SPECS = st.fixed_dictionaries(
 
 class CountTests(unittest.TestCase):
     @given(LIMITS)
-    @settings(max_examples=60)
+    @settings(max_examples=30)
     def test_counts_of_two_terms_are_those_of_plain_enumeration(self, limits):
         expected = Counter(found[0].rung for found in two_terms() if keeps(limits, found))
         rungs = [rung for rung in RUNGS if rung[0] in "FM" and rung != "F7"]
@@ -144,7 +144,7 @@ class CountTests(unittest.TestCase):
 
 class BuildTests(unittest.TestCase):
     @given(SPECS)
-    @settings(max_examples=100)
+    @settings(max_examples=40)
     def test_a_ladder_keeps_its_wish_or_says_what_to_change(self, given_spec):
         spec = read_spec(given_spec)
         made = build_or_why(spec)
@@ -275,7 +275,7 @@ class ClimbTests(unittest.TestCase):
 
 class ParallelTests(unittest.TestCase):
     @given(st.sampled_from([entry.example for entry in ENTRIES.values()]), st.integers(0, 9))
-    @settings(max_examples=60)
+    @settings(max_examples=30)
     def test_it_is_alike_in_all_that_it_says_and_has_other_numbers(self, source, seed):
         worked = work_text(source)
         found = parallel(worked, seed)
