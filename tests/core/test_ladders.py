@@ -3,9 +3,10 @@
 import unittest
 from collections import Counter
 from fractions import Fraction
-from functools import cache
+from functools import cache, reduce
 from itertools import combinations, product
 from math import lcm
+from operator import or_
 from unittest import mock
 
 from hypothesis import given, settings
@@ -20,8 +21,9 @@ from keen_slate.core.grading.features import features
 from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import Impossible, build, build_or_why, decimals, read_spec
+from keen_slate.core.ladders.build import _Builder
 from keen_slate.core.ladders.climb import climb
-from keen_slate.core.ladders.options import copy_key
+from keen_slate.core.ladders.options import awkward, copy_key, step_up
 from keen_slate.core.ladders.parallel import parallel
 from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.ladders.spaces import space_of
@@ -172,6 +174,44 @@ class BuildTests(unittest.TestCase):
             ]
             apart = any(found.get(a, right) != found.get(b, right) for found, right in answers)
             self.assertEqual([a, b] not in document["not_separated"], apart)
+
+    @given(st.lists(st.integers(0, 63), min_size=4, max_size=12), st.lists(st.integers(0, 63), min_size=4, max_size=12))
+    def test_no_fewer_problems_of_the_pools_would_do_what_is_wanted(self, low, high):
+        masks = (low, high)
+        builder = _Builder(read_spec({"rungs": {"F6": 2, "M7": 2}}), {}, ())
+        builder.pools = {
+            rung: pool[: len(does)] for (rung, pool), does in zip(builder.pools.items(), masks, strict=True)
+        }
+        pools = [
+            (one, bits)
+            for pool, does in zip(builder.pools.values(), masks, strict=True)
+            for one, bits in zip(pool, does, strict=True)
+        ]
+        builder.masks = {id(one): bits for one, bits in pools}
+
+        def does_all(some):
+            return (
+                not 63 & ~reduce(or_, [bits for _, bits in some], 0)
+                and Counter(o.rung for o, _ in some) <= builder.free
+            )
+
+        chosen = builder._assign(63)
+        least = next((size for size in range(5) if any(map(does_all, combinations(pools, size)))), None)
+        self.assertEqual(chosen and len(chosen), least)
+        self.assertTrue(chosen is None or does_all([(one, builder.mask(one)) for one in chosen]))
+
+    @given(st.integers(0, 2**40), st.sampled_from(["F3", "F6", "M4", "D3"]), st.integers(2, 4))
+    @settings(max_examples=15)
+    def test_each_problem_is_the_best_of_those_left(self, seed, rung, count):
+        builder = _Builder(read_spec({"rungs": {rung: count}, "seed": seed}), {}, ())
+        left = list(builder.pools[rung])
+        last = None
+        for best in builder._filled([])[0]:
+            costs = [3 * awkward(one) + (step_up(last, one) if last else 0) for one in left]
+            self.assertEqual(best, left[costs.index(min(costs))])
+            self.assertGreater(len(left), count, "there was something to choose from")
+            left.remove(best)
+            last = best
 
     def test_kept_problems_stay_and_shunned_ones_do_not_come_back(self):
         spec = read_spec({"from": "M1", "to": "M6", "steps": 6, "seed": 3, "avoid": ["negatives"]})

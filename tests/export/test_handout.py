@@ -5,19 +5,25 @@ import tempfile
 import unittest
 import zlib
 from fractions import Fraction
+from html import escape
 from pathlib import Path
 
 import pypdfium2
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from keen_slate.core.documents.view import working_view
+from keen_slate.core.documents.working import wrong_text
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.typeset import glyphs
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.teaching.fading import BOX, Fading, glyphs_with_blanks
 from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.worked import work_text
+from keen_slate.core.working.keys import step_keys
 from keen_slate.export.fonts import on_disk, within
 from keen_slate.export.handout import Item, Options, handout
+from keen_slate.export.marked_up import math
 from keen_slate.export.pdf import pages, pdf
 from keen_slate.store.demo import SETS
 from keen_slate.web.app import DIST
@@ -70,6 +76,30 @@ class HandoutTests(unittest.TestCase):
         without = texts(made([item("7 1/4 - 3 5/6 ft")], form="full", key=False))
         self.assertIn("=3512", "".join(without))
         self.assertNotIn("turned", "".join(without))
+
+    @given(st.sampled_from(sorted(ENTRIES)), st.integers(0, 9), st.booleans())
+    @settings(max_examples=40)
+    def test_the_key_prints_each_step_its_points_and_the_wrong_answers_that_show(self, code, own, wrong):
+        worked = work_text(ENTRIES[code].example)
+        own_points = {step_keys(worked.working)[0]: own} if worked.working.steps else {}
+        one = Item(worked, TeachersWords(), Fading(), own_points)
+        html = handout("Planks", [("", [one])], Options(form="problems", wrong_answers=wrong), {})
+        sheet, key = re.split('<section class="key">', html)
+        awarded = [int(n) for n in re.findall(r'<td class="points">(\d+)</td>', key)]
+        self.assertEqual(awarded, [points.points for points in one.worth()])
+        self.assertIn(f'<span class="points">{sum(awarded)} mark{"" if sum(awarded) == 1 else "s"}</span>', sheet)
+        self.assertEqual(awarded[0], own if own_points else awarded[0])
+        for step in worked.working.steps:
+            self.assertIn(f'<td class="said">{math(one.voice.typeset(step.title))}</td>', key)
+        listed = re.findall(r"<li><strong>(.*?)</strong> (.*?)</li>", key)
+        label = worked.working.problem.label
+        expected = [
+            (escape(wrong_text(a, label, one.voice)), escape(one.voice.said(a.entry.name)))
+            for a in worked.likely if a.status != "hidden"
+        ]  # fmt: skip
+        self.assertEqual(listed, expected if wrong else [])
+        self.assertNotIn("They may write", sheet)
+        self.assertNotIn('<section class="key">', handout("Planks", [("", [one])], Options(key=False), {}))
 
     def test_chains_and_missing_numbers_are_led_by_what_stands_before_them(self):
         (sheet,) = texts(made([item("2/7 = _/21 = 12/_"), item("5/8 + _ = 1 1/4")], form="full", key=False))
