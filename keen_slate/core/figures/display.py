@@ -138,6 +138,7 @@ def number(length: Length) -> str:
     return _from_hundredths((200 * n + d) // (2 * d))
 
 
+@lru_cache(maxsize=8192)
 def _from_hundredths(n: int) -> str:
     sign = "-" if n < 0 else ""
     whole, hundredths = divmod(abs(n), 100)
@@ -161,7 +162,10 @@ def path(shape: Shape) -> str:
     if shape.shape == "comb":
         first, step, count = at[:3]
         ends = f" {number(at[3])}V{number(at[4])}"
-        return "".join([f"M{number(first + i * step)}{ends}" for i in range(int(count))])
+        # All places are over one denominator: a number line has hundreds of them.
+        d = first.denominator * step.denominator
+        n, by = first.numerator * step.denominator, step.numerator * first.denominator
+        return "".join([f"M{_from_hundredths((200 * (n + i * by) + d) // (2 * d))}{ends}" for i in range(int(count))])
     x, y, r = at[:3]
     if shape.shape == "spoke":
         x, y, turn, r, to_turn, to_r = at
