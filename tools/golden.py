@@ -22,6 +22,7 @@ DIRECTORY = Path(__file__).resolve().parents[1] / "tests/golden"
 _BETWEEN = "\n\n" + "=" * 8 + "\n\n"
 _CROSSED = "\u0338"  # over a digit that is crossed out
 _WIDE = 34  # before the words of a line
+_DRAWN = 30  # before what is said of a drawn line
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,20 +138,27 @@ def _layout(view: WorkingView) -> str:
 
 
 def drawn(cells: Iterable[Cell], rules: Iterable[Rule], indent: int = 4) -> str:
-    """Cells and rules as characters, a square wide and half a square high each; empty lines are left out."""
-    rows: dict[int, dict[int, str]] = {}
+    """Cells and rules as characters, a square wide and half a square high each; empty lines are left out.
+
+    Behind each line stands its height on the paper in half squares, and the inks of its cells (the first letter, `.` for none;
+    `'` after it: small; `>` before it: half a square to the right).
+    """
+    rows: dict[int, list[tuple[int, str, str]]] = {}
     for rule in rules:
-        for x in range(rule.x, rule.x + rule.w, SQUARE):
-            rows.setdefault(rule.y - 1, {})[x // SQUARE] = "-"
+        inks = [rule.role[:1] or "."] + [""] * (rule.w // SQUARE - 1)
+        rows.setdefault(rule.y - 1, []).extend([(rule.x + i * SQUARE, "-", ink) for i, ink in enumerate(inks)])
     for cell in cells:
         y = cell.y + 1 if cell.size == "tall" else cell.y
         mark = cell.text + (_CROSSED if cell.struck else "")
-        rows.setdefault(y, {})[(cell.x + 1) // SQUARE] = mark
-    return "\n".join([" " * indent + _row(rows[y]) for y in sorted(rows)])
+        ink = ">" * (cell.x % SQUARE) + (cell.role[:1] or ".") + "'" * (cell.size == "small")
+        rows.setdefault(y, []).append((cell.x, mark, ink))
+    return "\n".join([" " * indent + _row(y, sorted(rows[y])) for y in sorted(rows)])
 
 
-def _row(row: dict[int, str]) -> str:
-    return "".join([row.get(x, " ") for x in range(max(row) + 1)])
+def _row(y: int, marks: list[tuple[int, str, str]]) -> str:
+    places = {(x + 1) // SQUARE: mark for x, mark, _ in marks}
+    line = "".join([places.get(x, " ") for x in range(max(places) + 1)])
+    return f"{line:<{_DRAWN}}| {y:2} {''.join([ink for _, _, ink in marks])}"
 
 
 # Pictures, wrong answers, remarks --------------------------------------------------------------------------------------
