@@ -30,7 +30,7 @@ from keen_slate.core.expressions.tree import mixed
 from keen_slate.core.figures import choose
 from keen_slate.core.figures.choose import FIGURE_KINDS
 from keen_slate.core.figures.svg import STATES, svg
-from keen_slate.core.layouts.line import lead
+from keen_slate.core.layouts.rows import lead
 from keen_slate.core.searching.deadline import until
 from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.ways.voices import voice_of

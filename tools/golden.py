@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from keen_slate.core.documents.figure import FigureView
-from keen_slate.core.documents.view import MisconceptionView, StepView, WorkingView, working_view
+from keen_slate.core.documents.view import MisconceptionView, SheetView, StepView, WorkingView, working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.layouts.cells import SQUARE, Cell, Rule
 from keen_slate.core.ways.settings import Ways
@@ -125,16 +125,27 @@ def _in_brackets(number: str) -> str:
 
 def _layout(view: WorkingView) -> str:
     if view.sheet is not None:
-        return f"layout   {view.layout}\n{drawn(view.sheet.cells, view.sheet.rules)}\n         {view.sheet.spoken}"
+        drawing = drawn(view.sheet.cells, view.sheet.rules)
+        moments = "\n".join(_moments(view.sheet))
+        return f"layout   {view.layout}\n{drawing}\n         {view.sheet.spoken}\n{moments}"
     if not view.boxes:
         return ""
     lines = [f"layout   {view.layout}"]
     for box in view.boxes:
         lines.append(f"  [{box.title}] {box.answer}".rstrip())
-        lines += [f"      {_text(jotting)}" for jotting in box.line_glyphs]
+        lines += [f"      {_text(jotting.glyphs)}" for jotting in box.jottings]
         for row in box.rows:
             lines.append(drawn(row.cells, row.rules, indent=6))
     return "\n".join(lines)
+
+
+def _moments(sheet: SheetView) -> Iterator[str]:
+    """What is done moment by moment: what comes to the paper, and what is crossed out."""
+    for at, moment in enumerate(sheet.moments, 1):
+        written = "".join([cell.text for cell in sheet.cells if cell.at == at])
+        struck = "".join([cell.text for cell in sheet.cells if cell.struck_at == at])
+        does = [f"writes {written}"] * bool(written) + [f"crosses out {struck}"] * bool(struck)
+        yield f"    {at:2}. {moment.title} {', '.join(does)} (step {moment.step})"
 
 
 def drawn(cells: Iterable[Cell], rules: Iterable[Rule], indent: int = 4) -> str:

@@ -4,6 +4,7 @@ import { createApp, effectScope, nextTick, ref, shallowRef } from 'vue'
 import { client, type Working } from '../src/api/client'
 import { useLatest } from '../src/api/useLatest'
 import { usePreview } from '../src/bench/usePreview'
+import { seenOf } from '../src/bench/seenOf'
 import { useReveal } from '../src/wall/useReveal'
 import { useTimer } from '../src/wall/useTimer'
 import { held, refusal, serve } from './server'
@@ -110,9 +111,66 @@ describe('useReveal', () => {
     expect(reveal.presses.value[0]).toEqual({ line: -1, fills: true })
   })
 
-  it('shows a sheet at once, and boxes one after the other', () => {
-    expect(useReveal(shallowRef(working(4, [], { sheet: {} })), ref(0)).presses.value).toHaveLength(1)
-    expect(useReveal(shallowRef(working(4, [], { boxes: [{}, {}] })), ref(0)).presses.value).toHaveLength(2)
+  it('shows a sheet moment by moment, and boxes one after the other; each fills its own blanks', () => {
+    const cells = [
+      { at: 0, blank: false },
+      { at: 2, blank: true },
+      { at: 3, blank: false },
+    ]
+    const sheet = { cells, moments: [{ step: 0 }, { step: 0 }, { step: 1 }] }
+    const reveal = useReveal(shallowRef(working(2, [], { sheet })), ref(2))
+    expect(reveal.presses.value.map((press) => [press.line, press.fills])).toEqual([
+      [0, false],
+      [1, false],
+      [1, true],
+      [2, false],
+    ])
+    expect([reveal.current.value, reveal.isOpen(1), reveal.isOpen(0)]).toEqual([1, true, false])
+    const box = (blank: boolean) => ({ rows: [{ cells: [{ blank }] }], jottings: [] })
+    const boxes = useReveal(shallowRef(working(4, [], { boxes: [box(false), box(true)] })), ref(0))
+    expect(boxes.presses.value).toHaveLength(3)
+  })
+})
+
+describe('seenOf', () => {
+  const cell = { x: 0, y: 0, text: '7', size: 'tall', role: '', below: false, struck: false, unit: -1, blank: false }
+  const sheet = {
+    cells: [
+      { ...cell, at: 0, struck_at: 2, struck: true, key: 'problem 0' },
+      { ...cell, at: 1, struck_at: 0, key: 'a', blank: true },
+      { ...cell, at: 2, struck_at: 0, key: 'b' },
+    ],
+    rules: [{ x: 0, y: 0, w: 2, role: '', at: 2 }],
+    moments: [{ hidden: false }, { hidden: true }],
+    fills: [{ x: 0, y: 0, w: 2, h: 2 }],
+  } as unknown as Parameters<typeof seenOf>[0]
+  const keys = (seen: ReturnType<typeof seenOf>) => seen.cells.map((one) => one.key)
+
+  it('shows what is written so far, crossed out from its own moment on', () => {
+    const one = seenOf(sheet, true, 1)
+    expect([keys(one), one.cells[0]?.struck, one.rules.length]).toEqual([['problem 0', 'a'], false, 0])
+    const two = seenOf(sheet, true, 2)
+    expect([keys(two), two.cells[0]?.struck, two.rules.length]).toEqual([['problem 0', 'a', 'b'], true, 1])
+  })
+
+  it('covers the blanks of what is not filled in yet', () => {
+    expect(seenOf(sheet, true, 1, 0).cells.map((one) => one.covered)).toEqual([false, true])
+    expect(seenOf(sheet, true, 1, 1).cells.map((one) => one.covered)).toEqual([false, false])
+    expect(seenOf(sheet, false).open).toBe(true)
+  })
+
+  it('leaves room for what pupils write, and shows it to who looks under it', () => {
+    const covered = seenOf(sheet, false)
+    expect([keys(covered), covered.cells[0]?.struck, covered.fills.length]).toEqual([['problem 0', 'a'], false, 1])
+    const seen = seenOf(sheet, true)
+    expect([keys(seen).length, seen.fills.length, seen.open]).toEqual([3, 0, false])
+  })
+
+  it('names the numbers of a line by their places', () => {
+    const row = { cells: [{ ...cell, unit: 2, blank: true }, cell], rules: [], key: 'add 0' } as unknown as typeof sheet
+    const seen = seenOf(row, false)
+    expect([keys(seen), seen.cells[0]?.covered]).toEqual([['add 0 2', ''], true])
+    expect(seenOf(row, true).cells[0]?.covered).toBe(false)
   })
 })
 

@@ -15,7 +15,7 @@ from keen_slate.core.expressions.typeset import Roles
 from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.figures.inks import INKS
 from keen_slate.core.figures.svg import svg
-from keen_slate.core.layouts.line import lead
+from keen_slate.core.layouts.rows import lead
 from keen_slate.core.teaching.fading import Fading, glyphs_with_blanks, jotting_with_blanks
 from keen_slate.core.teaching.points import ANSWER, Points, points_of
 from keen_slate.core.teaching.sentences import TeachersWords

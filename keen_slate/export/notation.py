@@ -22,7 +22,7 @@ from keen_slate.core.expressions.tree import (
     Sum,
     Whole,
 )
-from keen_slate.core.layouts.line import lead
+from keen_slate.core.layouts.rows import lead
 from keen_slate.core.working.proof import Working
 
 _LATEX: dict[Operator, str] = {"+": "+", "-": "-", "×": r"\times", "÷": r"\div"}

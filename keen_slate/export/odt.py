@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from keen_slate.core.documents.working import answer_text
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr
-from keen_slate.core.layouts.line import lead
+from keen_slate.core.layouts.rows import lead
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked
 

@@ -41,7 +41,7 @@ class SetTests(PageTests):
         expect(rows.nth(3)).to_have_attribute("data-hidden", "true")
         self.assertEqual(rows.nth(3).inner_text(), "")
         self.page.click("text=Put blanks")
-        rows.nth(1).locator("[data-unit='4']").first.click()  # 7 3/12 - 3 10/12: the numerator 10
+        rows.nth(1).locator("[data-key$=' 4']").first.click()  # 7 3/12 - 3 10/12: the numerator 10
         expect(rows.nth(1).locator("[data-blank=true]")).to_have_count(2)
         self.assertNotIn("0", rows.nth(1).inner_text())
         self.page.locator(".jotting .piece[aria-label^='Blank this jotting']").first.click()

@@ -19,7 +19,7 @@ def always_seven(case: Case) -> Wrong | None:
     return Wrong(Whole(7), ((Whole(7),),))
 """
 LAYOUT = """
-from .line import rows_of
+from .rows import rows_of
 from .registry import Box, Laid, layout
 
 @layout("one-box")

@@ -1,6 +1,8 @@
 """Layouts: what stands in the squares, read again as a pupil would read it."""
 
+import re
 import unittest
+from dataclasses import replace
 from fractions import Fraction
 
 from hypothesis import given
@@ -8,15 +10,16 @@ from hypothesis import strategies as st
 
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import value
-from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.layouts.cells import SQUARE
 from keen_slate.core.layouts.checklist import checklist
 from keen_slate.core.layouts.columns import columns_of
 from keen_slate.core.layouts.four_box import four_box
-from keen_slate.core.layouts.line import line
-from keen_slate.core.layouts.stacked import stack_of
+from keen_slate.core.layouts.rows import line
+from keen_slate.core.layouts.sheet import PROBLEM
+from keen_slate.core.layouts.stacked import Column, _Stack, _terms, stack_of
 from keen_slate.core.reading.reader import read
-from keen_slate.core.ways.settings import Ways
+from keen_slate.core.teaching.fading import Fading, sheet_with_blanks
+from keen_slate.core.working.keys import BLANK_KEY, step_keys
 from keen_slate.core.working.methods import work
 from tests import strategies
 from tests.core.test_judging import RUNGS
@@ -32,9 +35,10 @@ def rows_of(sheet):
     for cell in sorted(sheet.cells, key=lambda c: (c.y, c.x)):
         if cell.size == "tall":
             lines.setdefault(cell.y, []).append(cell)
-    return [
+    rows = [
         ("".join(c.text for c in cells), next((c.x for c in cells if c.text == "."), None)) for cells in lines.values()
     ]
+    return [row for row in rows if row[0][0] != "="]  # lines that follow the columns
 
 
 def number(row):
@@ -66,37 +70,56 @@ class LayoutTests(unittest.TestCase):
         self.assertEqual(len({(c.x, c.y) for c in sheet.cells}), len(sheet.cells))
 
     @given(strategies.classroom_pairs, strategies.all_ways)
-    def test_every_column_of_a_stack_has_the_same_value(self, expr, ways):
-        from keen_slate.core.layouts.stacked import _column, _Stack
-
+    def test_every_column_and_result_of_a_stack_has_the_same_value(self, expr, ways):
         working = work(read(text(expr)), ways)
         if not working.steps:
             return
-        stack = _Stack(working, _column(working.problem.expr))
+        stack = _Stack(working, Column(PROBLEM, _terms(working.problem.expr)))
         for column in stack.columns:
-            self.assertEqual(sum(sign * value(term) for sign, term in column), working.value)
-        results, lines = stack._results()
-        for number in results:
-            self.assertEqual(value(number), working.value)
-        self.assertTrue(results or lines)
+            self.assertEqual(sum(sign * value(term) for sign, term in column.terms), working.value)
+        for one in stack.results:
+            self.assertEqual(value(one.number), working.value)
+        self.assertTrue(stack.results or stack.lines)
 
-    def test_a_golden_stack(self):
-        sheet = stack_of(work(read("7 1/4 - 3 5/6")))
-        self.assertEqual([(c.text, c.struck) for c in sheet.cells if c.struck], [("7", True), ("3", True)])
-        above = {c.text: (c.x, c.y) for c in sheet.cells if c.role == "carried"}
-        crossed = {c.text: (c.x, c.y) for c in sheet.cells if c.struck}
-        self.assertEqual(above["6"][0], crossed["7"][0])
-        self.assertLess(above["5"][1], crossed["3"][1])
-        self.assertIn("The whole 7 is crossed out, 6 stands above it.", OWN.said(sheet.spoken))
-        bars = [(rule.x, rule.w) for rule in sheet.rules if rule.w == 2 * SQUARE]
-        self.assertEqual(len(set(bars)), 1)  # 3/12, 10/12 and 5/12 under each other
+    @given(st.one_of(strategies.classroom_pairs, strategies.sums_of(strategies.decimals, most=3)), strategies.all_ways)
+    def test_a_sheet_is_written_moment_by_moment_and_each_does_something(self, expr, ways):
+        working = work(read(text(expr)), replace(ways, decimal_mark="point"))
+        sheet = stack_of(working) or columns_of(working)
+        if sheet is None:
+            return
+        for at, moment in enumerate(sheet.moments, 1):
+            self.assertTrue(any(at in (c.at, c.struck_at) for c in sheet.cells), moment)
+            self.assertLess(moment.step, len(working.steps))
+        steps = [moment.step for moment in sheet.moments]
+        self.assertEqual(steps, sorted(steps))
+        for cell in sheet.cells:
+            self.assertLessEqual(cell.at, len(sheet.moments))
+            self.assertEqual(cell.struck, cell.struck_at > 0)
+            if cell.struck:
+                self.assertGreater(cell.struck_at, cell.at)
+                over = [c for c in sheet.cells if c.at >= cell.struck_at and c.y < cell.y and c.role == "carried"]
+                self.assertTrue(
+                    over or working.steps[sheet.moments[cell.struck_at - 1].step].after, "something new above"
+                )
+        keys = step_keys(working)
+        self.assertTrue(all(re.match(BLANK_KEY, c.key) for c in sheet.cells if c.key))
+        named = sorted({c.key for c in sheet.cells if c.key})
+        faded = sheet_with_blanks(sheet, keys, Fading(blanks=frozenset(named[:1])))
+        self.assertEqual({c.key for c in faded.cells if c.blank}, set(named[:1]))
+        last = sheet_with_blanks(sheet, keys, Fading(hide=1))
+        self.assertEqual([m.hidden for m in last.moments], [m.step == len(keys) - 1 for m in sheet.moments])
+        self.assertEqual(len(last.fills), int(any(m.hidden for m in last.moments)))
 
-    def test_a_carried_whole_stands_above_the_column_of_wholes(self):
-        sheet = stack_of(work(read("2 3/4 + 1 2/3"), Ways.of({"mixed_add": "fractions-first"})))
-        above = next(c for c in sheet.cells if c.role == "carried")
-        wholes = [c for c in sheet.cells if c.size == "tall" and c.text == "2" and c.x == above.x]
-        self.assertTrue(above.text == "1" and wholes and above.y < wholes[0].y)
-        self.assertIn("1 is carried to the wholes.", OWN.said(sheet.spoken))
+    def test_a_number_that_changes_is_crossed_out_once_and_others_never(self):
+        for problem, struck in (
+            ("7 1/4 - 3 5/6", "73"),
+            ("9 - 4 2/3", "9"),
+            ("7 3/4 - 3 1/4", ""),
+            ("52 1/4 - 17 3/4", "52151"),
+        ):
+            sheet = stack_of(work(read(problem)))
+            crossed = sorted([c for c in sheet.cells if c.struck], key=lambda c: c.struck_at)
+            self.assertEqual("".join(c.text for c in crossed), struck, problem)
 
     def test_boxes_and_questions_hold_every_step_once(self):
         for problem in RUNGS:

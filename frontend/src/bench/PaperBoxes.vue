@@ -1,33 +1,53 @@
 <script setup lang="ts">
 import type { Working } from '../api/client'
-import MathLine from '../parts/MathLine.vue'
 import PaperRow from './PaperRow.vue'
+import StepJotting from './StepJotting.vue'
 
 defineProps<{
   /** A working in the layout `four-box` or `checklist`. */
   working: Working
+  /** Whether a click on a number makes it a blank. */
+  blanking?: boolean
   /** Whether what is under the blanks is shown. */
   peek?: boolean
 }>()
+defineEmits<{ blank: [key: string] }>()
 </script>
 
 <template>
-  <PaperRow v-if="working.layout === 'checklist' && working.rows[0]" class="first" :row="working.rows[0]" />
+  <PaperRow
+    v-if="working.layout === 'checklist' && working.rows[0]"
+    class="first"
+    :row="working.rows[0]"
+    :blanking="blanking"
+    :peek="peek"
+    @blank="$emit('blank', $event)"
+  />
   <ol :class="working.layout">
     <li v-for="(box, i) in working.boxes" :key="i" class="box">
       <h3>
         <span v-if="working.layout === 'checklist'" class="tick" aria-hidden="true">{{ i + 1 }} ✓</span>
         {{ box.title }} <span v-if="box.answer && (peek || !box.hidden)" class="said">{{ box.answer }}</span>
       </h3>
-      <PaperRow v-for="(row, k) in box.rows" :key="k" class="written" :row="row" :peek="peek" />
-      <p
-        v-for="(glyphs, k) in box.hidden && !peek ? [] : box.line_glyphs"
+      <PaperRow
+        v-for="(row, k) in box.rows"
+        :key="k"
+        class="written"
+        :row="row"
+        :blanking="blanking"
+        :peek="peek"
+        @blank="$emit('blank', $event)"
+      />
+      <StepJotting
+        v-for="(jotting, k) in box.jottings"
         :key="`line ${k}`"
-        class="jotting"
-        :class="{ high: glyphs.some((g) => g.kind === 'fraction') }"
-      >
-        <MathLine :glyphs="glyphs" />
-      </p>
+        :glyphs="jotting.glyphs"
+        :line-key="jotting.key"
+        :hidden="jotting.hidden"
+        :blanking="blanking && !!jotting.key"
+        :peek="peek"
+        @blank="$emit('blank', $event)"
+      />
     </li>
   </ol>
 </template>
@@ -73,15 +93,6 @@ h3 {
 .checklist .written {
   margin: var(--square) 0 0 var(--square);
 }
-.jotting {
-  color: var(--ink-quiet);
-  font-size: 0.95rem;
-  line-height: var(--square);
-  background: var(--paper);
-  width: fit-content;
-  max-width: 100%;
-  padding-right: 6px;
-}
 .checklist .jotting {
   margin-left: calc(2 * var(--square));
 }
@@ -90,13 +101,6 @@ h3 {
 }
 .four-box {
   margin-bottom: var(--square);
-}
-.high {
-  height: calc(2 * var(--square));
-  line-height: calc(2 * var(--square));
-}
-.high :deep(.fraction) {
-  line-height: 1.1;
 }
 @media (max-width: 1180px) {
   .four-box {

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Row } from '../api/client'
-
-/** Anything written in the squares: a row, or a whole stacked sheet. */
-type Written = Pick<Row, 'cells' | 'rules' | 'width' | 'height' | 'spoken'> & { key?: string; hidden?: boolean }
+import type { Row, Schemas } from '../api/client'
+import { seenOf } from './seenOf'
 
 const props = defineProps<{
-  /** A written line with its cells in half squares, as the core lays it out. */
-  row: Written
+  /** A written line or a whole sheet, with its cells in half squares, as the core lays it out. */
+  row: Row | (Omit<Row, 'key' | 'hidden' | 'step'> & { key?: string; hidden?: boolean }) | Schemas['SheetView']
+  /** How many moments of a sheet are seen; all of them without it. */
+  at?: number
+  /** Of how many moments the blanks are filled in; of all or none, as *peek* says, without it. */
+  filled?: number
   /** Whether a click on a number makes it a blank. */
   blanking?: boolean
   /** Whether what is under the blanks is shown. */
@@ -16,17 +18,14 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ blank: [key: string] }>()
 
-const filledIn = computed(() => !!props.row.hidden && !props.peek)
+const seen = computed(() => seenOf(props.row, !!props.peek, props.at, props.filled))
+const filledIn = computed(() => 'hidden' in props.row && !!props.row.hidden && !props.peek)
 const spoken = computed(() =>
-  filledIn.value
-    ? 'a line to fill in'
-    : props.row.cells.some((cell) => cell.blank) && !props.peek
-      ? 'a line with blanks'
-      : props.row.spoken,
+  filledIn.value ? 'a line to fill in' : seen.value.open ? 'a line with blanks' : props.row.spoken,
 )
 
-function choose(unit: number): void {
-  if (props.blanking && unit >= 0) emit('blank', `${props.row.key} ${unit}`)
+function choose(key: string): void {
+  if (props.blanking && key) emit('blank', key)
 }
 </script>
 
@@ -41,20 +40,27 @@ function choose(unit: number): void {
   >
     <span v-if="filledIn" class="fill" aria-hidden="true" />
     <span
-      v-for="(cell, i) in filledIn ? [] : row.cells"
+      v-for="(fill, i) in filledIn ? [] : seen.fills"
+      :key="`fill ${i}`"
+      class="frame"
+      aria-hidden="true"
+      :style="{ '--x': fill.x, '--y': fill.y, '--w': fill.w, '--h': fill.h }"
+    />
+    <span
+      v-for="(cell, i) in filledIn ? [] : seen.cells"
       :key="i"
       class="cell"
       :class="[cell.size, { below: cell.below, struck: cell.struck }]"
       :data-role="cell.role"
       aria-hidden="true"
       :data-blank="cell.blank"
-      :data-unit="cell.unit"
+      :data-key="cell.key"
       :style="{ '--x': cell.x, '--y': cell.y }"
-      @click="choose(cell.unit)"
-      >{{ cell.blank && !peek ? '' : cell.text }}</span
+      @click="choose(cell.key)"
+      >{{ cell.covered ? '' : cell.text }}</span
     >
     <span
-      v-for="(rule, i) in filledIn ? [] : row.rules"
+      v-for="(rule, i) in filledIn ? [] : seen.rules"
       :key="`rule ${i}`"
       class="bar"
       :data-role="rule.role"
@@ -121,6 +127,17 @@ function choose(unit: number): void {
   outline: 1.5px dashed var(--ink-quiet);
   outline-offset: -2px;
 }
+/* Where pupils write a hidden part of a sheet. */
+.frame {
+  position: absolute;
+  left: calc(var(--x) * var(--hx) - 3px);
+  top: calc(var(--y) * var(--half) - 3px);
+  width: calc(var(--w) * var(--hx) + 6px);
+  height: calc(var(--h) * var(--half) + 6px);
+  border: 1.5px dashed var(--ink-quiet);
+  background: var(--paper);
+  border-radius: 3px;
+}
 /* As wide for every line: its length tells nothing. */
 .fill {
   position: absolute;
@@ -132,10 +149,10 @@ function choose(unit: number): void {
   background: var(--paper);
   border-radius: 3px;
 }
-[data-blanking='true'] .cell:not([data-unit='-1']) {
+[data-blanking='true'] .cell:not([data-key='']) {
   cursor: pointer;
 }
-[data-blanking='true'] .cell:not([data-unit='-1']):hover {
+[data-blanking='true'] .cell:not([data-key='']):hover {
   background: #e6eef2;
 }
 .bar {

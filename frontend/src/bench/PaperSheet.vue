@@ -49,8 +49,21 @@ async function toggle(key: string): Promise<void> {
         :peek="peek"
         @blank="toggle"
       />
-      <PaperRow v-if="bench.working.sheet && !bench.beside" class="start" :row="bench.working.sheet" />
-      <PaperBoxes v-if="bench.working.boxes.length && !bench.beside" :working="bench.working" :peek="peek" />
+      <PaperRow
+        v-if="bench.working.sheet && !bench.beside"
+        class="start"
+        :row="bench.working.sheet"
+        :blanking="blanking"
+        :peek="peek"
+        @blank="toggle"
+      />
+      <PaperBoxes
+        v-if="bench.working.boxes.length && !bench.beside"
+        :working="bench.working"
+        :blanking="blanking"
+        :peek="peek"
+        @blank="toggle"
+      />
       <ol v-else-if="!bench.beside">
         <PaperStep
           v-for="(step, i) in bench.working.steps"

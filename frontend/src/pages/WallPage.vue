@@ -62,11 +62,15 @@ const { seconds } = useTimer(
 const wrongs = computed(() => working.value?.misconceptions.filter((item) => item.status !== 'hidden') ?? [])
 const item = computed(() => (wrong.value ? (wrongs.value[wrong.value.index] ?? null) : null))
 /** The picture belongs to the line in hand; while its blanks are open, it would tell what belongs in them. */
-const figure = computed(() =>
-  working.value?.boxes.length || working.value?.sheet || isOpen(current.value)
-    ? null
-    : (working.value?.steps[current.value]?.figure ?? null),
-)
+const figure = computed(() => {
+  const shown = working.value
+  if (!shown || shown.boxes.length || isOpen(current.value)) return null
+  const step = shown.sheet ? (shown.sheet.moments[current.value]?.step ?? -1) : current.value
+  return shown.steps[step]?.figure ?? null
+})
+const moment = computed(() => working.value?.sheet?.moments[current.value] ?? null)
+/** Decimals stand in columns only once they are written so; until then the problem stands in a line. */
+const inLine = computed(() => current.value < 0 && !working.value?.sheet?.cells.some((cell) => cell.at === 0))
 const clock = (time: number) => `${Math.floor(time / 60)}:${String(time % 60).padStart(2, '0')}`
 
 watch([chosen, at, layout, light], () => {
@@ -78,7 +82,8 @@ watch([chosen, at, layout, light], () => {
 // The line in hand stays in sight: finished lines scroll away above it.
 watch([at, working], async () => {
   await nextTick()
-  lines.value?.querySelector('[data-current=true], .whole')?.scrollIntoView({ block: 'end' })
+  const inHand = lines.value?.querySelectorAll('[data-current=true], .whole, .label') ?? []
+  inHand[inHand.length - 1]?.scrollIntoView({ block: 'end' })
 })
 watch(figure, async (now) => {
   if (!now?.acts) return
@@ -233,8 +238,17 @@ onBeforeUnmount(() => {
                   :last="false"
                 />
               </ol>
-              <PaperRow v-if="working.sheet && current >= 0" class="whole" :row="working.sheet" />
-              <PaperRow v-else-if="working.sheet && working.rows[0]" :row="working.rows[0]" peek />
+              <template v-if="working.sheet">
+                <PaperRow v-if="inLine && working.rows[0]" :row="working.rows[0]" :peek="!isOpen(-1)" />
+                <PaperRow
+                  v-else
+                  class="whole"
+                  :row="working.sheet"
+                  :at="current + 1"
+                  :filled="isOpen(current) ? current : current + 1"
+                  peek
+                />
+              </template>
               <section
                 v-for="(box, i) in working.boxes.slice(0, current + 1)"
                 :key="`box ${i}`"
@@ -244,9 +258,12 @@ onBeforeUnmount(() => {
                 <h2>
                   {{ box.title }} <span v-if="box.answer" class="quiet">{{ box.answer }}</span>
                 </h2>
-                <PaperRow v-for="(row, k) in box.rows" :key="k" :row="row" peek />
-                <p v-for="(glyphs, k) in box.line_glyphs" :key="`line ${k}`" class="quiet">
-                  <MathLine :glyphs="glyphs" />
+                <PaperRow v-for="(row, k) in box.rows" :key="k" :row="{ ...row, hidden: false }" :peek="!isOpen(i)" />
+                <p v-for="(jotting, k) in box.jottings" :key="`line ${k}`" class="quiet">
+                  <span v-if="isOpen(i) && jotting.hidden" class="fill"
+                    ><span class="sr-only">a jotting to fill in</span></span
+                  >
+                  <MathLine v-else :glyphs="jotting.glyphs" />
                 </p>
               </section>
             </template>
@@ -257,9 +274,12 @@ onBeforeUnmount(() => {
             </p>
           </template>
         </div>
-        <figure v-if="figure && !item" class="card paper-inks">
-          <FigureDrawing :figure="figure" :state="state" />
-        </figure>
+        <div v-if="(figure || moment) && !item" class="side">
+          <figure v-if="figure" class="card paper-inks">
+            <FigureDrawing :figure="figure" :state="state" />
+          </figure>
+          <p v-if="moment && !isOpen(current)" class="quiet moment"><MathLine :glyphs="moment.title_glyphs" /></p>
+        </div>
       </div>
       <div v-if="item ? !wrong?.resolved : !done" class="cover">
         <p>{{ item ? 'Is this right? How do you know?' : asks }}</p>
@@ -352,7 +372,6 @@ onBeforeUnmount(() => {
   margin: 2vh 0 0;
   border-radius: 8px;
   padding: 2vh 1.4vw;
-  width: 37vw;
 }
 .card :deep(.figure) {
   --scale: 10px;
@@ -400,6 +419,19 @@ h2 {
   font-weight: 400;
   font-size: calc(0.5 * var(--square));
   line-height: 1.4;
+}
+.side {
+  width: 37vw;
+}
+.moment {
+  padding-top: calc(0.4 * var(--square));
+}
+.fill {
+  display: inline-block;
+  width: 6em;
+  height: 1.1em;
+  border: 2px dashed currentColor;
+  vertical-align: middle;
 }
 .label {
   font-size: calc(0.8 * var(--square));

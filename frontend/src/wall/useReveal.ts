@@ -1,23 +1,23 @@
 import { computed, type Ref } from 'vue'
 
-import type { Working } from '../api/client'
+import type { Schemas, Working } from '../api/client'
 
 /** A press of the key: a line that comes, or its blanks that are filled. */
 interface Press {
-  /** The place of the line, from 0; -1 is the problem itself. */
+  /** The place of the line, or of the moment of a sheet, from 0; -1 is the problem itself. */
   line: number
   fills: boolean
 }
 
 /**
- * In what order a working is uncovered. A line with blanks comes with them first, and is filled by the next press;
- * a stacked sheet comes as one.
+ * In what order a working is uncovered: line by line, box by box, a sheet moment by moment. What has blanks comes with them first,
+ * and is filled by the next press.
  */
 export function useReveal(working: Ref<Working | null>, at: Ref<number>) {
   const lines = computed(() => {
     const shown = working.value
     if (!shown) return 0
-    if (shown.sheet) return 1
+    if (shown.sheet) return shown.sheet.moments.length
     return shown.boxes.length || shown.steps.length
   })
   const presses = computed<Press[]>(() => {
@@ -35,7 +35,9 @@ export function useReveal(working: Ref<Working | null>, at: Ref<number>) {
   const next = computed(() => presses.value[at.value] ?? null)
   const asks = computed(() => {
     if (!next.value) return ''
-    const step = working.value?.boxes.length ? undefined : working.value?.steps[next.value.line]
+    const shown = working.value
+    const number = shown?.sheet ? shown.sheet.moments[next.value.line]?.step : next.value.line
+    const step = shown?.boxes.length || number === undefined ? undefined : shown?.steps[number]
     if (next.value.fills) return 'What belongs in the blank?'
     return step?.pause ? 'Try it yourself first.' : 'What would you write next?'
   })
@@ -45,10 +47,21 @@ export function useReveal(working: Ref<Working | null>, at: Ref<number>) {
 
   function hasBlanks(line: number): boolean {
     const shown = working.value
-    if (!shown || shown.sheet || shown.boxes.length) return false
+    if (shown?.sheet) return shown.sheet.cells.some((cell) => cell.blank && cell.at === line + 1)
+    if (!shown) return false
+    if (shown.boxes.length) {
+      const box = shown.boxes[line]
+      const inRows = (line < 0 ? shown.rows.slice(0, 1) : (box?.rows ?? [])).flatMap((row) => row.cells)
+      return inRows.some((cell) => cell.blank) || !!box?.jottings.some((one) => one.key && isBlank(one))
+    }
     const step = shown.steps[line]
     const cells = shown.rows[line + 1]?.cells.some((cell) => cell.blank) ?? false
     return cells || (!!step && (step.line_hidden.some(Boolean) || step.line_glyphs.flat().some((piece) => piece.blank)))
+  }
+
+  /** Whether pupils fill in all of a jotting, or a part of it. */
+  function isBlank(jotting: Schemas['JottingView']): boolean {
+    return jotting.hidden || jotting.glyphs.some((piece) => piece.blank)
   }
 
   return { presses, done, current, next, asks, isOpen }

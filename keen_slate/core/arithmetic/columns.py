@@ -28,12 +28,14 @@ class Added:
 class Subtracted:
     """A column of a subtraction; *above* are the numbers written over the top digit, one after the other.
 
-    *exchanged* says that this column took ten of its own from the left.
+    Each of them is written in the turn of the column that needs ten: *turns* names it. *exchanged* says that this column took ten
+    of its own from the left.
     """
 
     top: int
     bottom: int
     above: tuple[int, ...]
+    turns: tuple[int, ...]
     exchanged: bool
     written: int
 
@@ -120,19 +122,20 @@ def subtract_columns(a: int, b: int) -> list[Subtracted]:
     tops, bottoms = digits_of(a, length), digits_of(b, length)
     written_tops = list(tops)
     above: list[list[int]] = [[] for _ in range(length)]
+    turns: list[list[int]] = [[] for _ in range(length)]
     exchanged = [False] * length
     for i in range(length):
         if tops[i] >= bottoms[i]:
             continue
         source = next(j for j in range(i + 1, length) if tops[j])
         for j in range(source, i, -1):
-            tops[j] -= 1
-            above[j].append(tops[j])
-            tops[j - 1] += 10
-            above[j - 1].append(tops[j - 1])
+            for column, by in ((j, -1), (j - 1, 10)):
+                tops[column] += by
+                above[column].append(tops[column])
+                turns[column].append(i)
         exchanged[i] = True
     return [
-        Subtracted(written_tops[i], bottoms[i], tuple(above[i]), exchanged[i], tops[i] - bottoms[i])
+        Subtracted(written_tops[i], bottoms[i], tuple(above[i]), tuple(turns[i]), exchanged[i], tops[i] - bottoms[i])
         for i in range(length)
     ]
 

@@ -16,12 +16,12 @@ from ..grading.features import Features
 from ..judging.checks import Check, caught_by, checks
 from ..judging.estimate import Estimate
 from ..judging.misconceptions import LikelyAnswer
-from ..layouts.cells import Cell, Row, Rule
-from ..layouts.line import line
-from ..layouts.registry import LINE, Box, lay
-from ..layouts.sheet import Sheet
+from ..layouts.cells import Cell, Row, Rule, SheetCell, SheetRule
+from ..layouts.registry import Box, Jotting, lay
+from ..layouts.rows import line
+from ..layouts.sheet import Fill, Sheet
 from ..reading.kinds import KIND_NAMES
-from ..teaching.fading import Fading, cells_with_blanks, jotting_with_blanks
+from ..teaching.fading import Fading, cells_with_blanks, jotting_with_blanks, sheet_with_blanks
 from ..teaching.points import Points, points_of
 from ..teaching.sentences import Source, TeachersWords
 from ..ways.voices import voice_of
@@ -102,6 +102,38 @@ class RowView:
 
 
 @dataclass(frozen=True, slots=True)
+class MomentView:
+    """Something that is written on a sheet at once; *hidden*, where pupils write it."""
+
+    step: int
+    title: str
+    title_glyphs: Glyphs
+    hidden: bool
+
+
+@dataclass(frozen=True, slots=True)
+class SheetView:
+    """A whole working in the squares, moment by moment; the *fills* are frames for what is hidden."""
+
+    width: int
+    height: int
+    cells: tuple[SheetCell, ...]
+    rules: tuple[SheetRule, ...]
+    moments: tuple[MomentView, ...]
+    fills: tuple[Fill, ...]
+    spoken: str
+
+
+@dataclass(frozen=True, slots=True)
+class JottingView:
+    """A jotting in a box: *key* names it for blanks ("" where it can be none)."""
+
+    key: str
+    glyphs: tuple[JottingGlyph, ...]
+    hidden: bool
+
+
+@dataclass(frozen=True, slots=True)
 class BoxView:
     """A box of the four-box layout, or a question of the checklist with its answer."""
 
@@ -109,7 +141,7 @@ class BoxView:
     answer: str
     hidden: bool
     rows: tuple[RowView, ...]
-    line_glyphs: tuple[Glyphs, ...]
+    jottings: tuple[JottingView, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -147,7 +179,7 @@ class WorkingView:
     steps: tuple[StepView, ...]
     layout: str
     rows: tuple[RowView, ...]
-    sheet: Sheet | None
+    sheet: SheetView | None
     boxes: tuple[BoxView, ...]
     estimate: EstimateView | None
     checks: tuple[Glyphs, ...]
@@ -189,10 +221,6 @@ class _Viewer:
         document = working_document(self.worked)
         working = self.working
         layout, laid = lay(working)
-        sheet = (
-            laid.sheet if self.fading.plain else None
-        )  # all lines stand in one; what pupils fill in stands line by line
-        used = layout if sheet or laid.boxes else LINE
         look = Look.of(working)
         seen = [Seen.of(step, look) for step in working.steps]
         other_checks = checks(working)
@@ -203,9 +231,9 @@ class _Viewer:
             answer=self._answer(document.answer),
             methods=document.methods,
             steps=tuple([self._step(i, shown, seen[i]) for i, shown in enumerate(document.steps)]),
-            layout=used,
+            layout=layout,
             rows=tuple([self._row(row) for row in line(working)]),
-            sheet=sheet and Sheet(sheet.width, sheet.height, sheet.cells, sheet.rules, self.voice.said(sheet.spoken)),
+            sheet=self._sheet(laid.sheet) if laid.sheet else None,
             boxes=tuple([self._box(box) for box in laid.boxes]),
             estimate=self._estimate(document, self.worked.estimate),
             checks=tuple([tuple(self.voice.typeset(check.said)) for check in other_checks]),
@@ -289,9 +317,28 @@ class _Viewer:
 
     def _box(self, box: Box) -> BoxView:
         rows = tuple([self._row(row) for row in box.rows])
-        jottings = tuple([tuple(self.voice.typeset(rich)) for rich in box.jottings])
+        jottings = tuple([self._jotting(one) for one in box.jottings])
         hidden = any(row.hidden for row in rows)
         return BoxView(self.voice.said(box.title), self.voice.said(box.answer), hidden, rows, jottings)
+
+    def _jotting(self, one: Jotting) -> JottingView:
+        if one.step is None:
+            pieces = [JottingGlyph(p.kind, p.text, p.top, p.bottom, p.role) for p in self.voice.typeset(one.rich)]
+            return JottingView("", tuple(pieces), False)
+        key = f"{self.keys[one.step]} line {one.line}"
+        hidden = key in self.fading.blanks or self.fading.hides_step(one.step, len(self.keys))
+        return JottingView(key, tuple(jotting_with_blanks(one.rich, key, self.fading, self.voice)), hidden)
+
+    def _sheet(self, sheet: Sheet) -> SheetView:
+        faded = sheet_with_blanks(sheet, self.keys, self.fading)
+        moments = tuple(
+            [
+                MomentView(m.step, self.voice.plain(m.title), tuple(self.voice.typeset(m.title)), m.hidden)
+                for m in faded.moments
+            ]
+        )
+        spoken = self.voice.said(faded.spoken)
+        return SheetView(faded.width, faded.height, faded.cells, faded.rules, moments, faded.fills, spoken)
 
     def _estimate(self, document: WorkingDocument, about: Estimate | None) -> EstimateView | None:
         shown = document.estimate

@@ -49,6 +49,25 @@ class Rule:
 
 
 @dataclass(frozen=True, slots=True)
+class SheetCell(Cell):
+    """A cell of a sheet: written at the moment *at* (0: it stands there from the start), crossed out at *struck_at*.
+
+    *key* names it for blanks; a sign has none.
+    """
+
+    at: int = 0
+    struck_at: int = 0
+    key: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class SheetRule(Rule):
+    """A bar or rule of a sheet, drawn at the moment *at*."""
+
+    at: int = 0
+
+
+@dataclass(frozen=True, slots=True)
 class Row:
     """Something written; *step* is the index of the step it ends, None for the problem itself."""
 

@@ -7,8 +7,8 @@ from collections.abc import Collection
 from ..working.proof import Working
 from ..working.step_kinds import ADD_WHOLES, COMMON_DENOMINATOR, NEXT, SIMPLIFY, STEP_KINDS, TO_IMPROPER, StepKind
 from .four_box import BOX_COLUMNS, BOXED
-from .line import rows_of
-from .registry import Box, Laid, layout
+from .registry import Box, Laid, jottings_of, layout
+from .rows import rows_of
 
 _REWRITES = frozenset([kind for kind in STEP_KINDS.values() if kind.rewrites])
 
@@ -25,8 +25,8 @@ def checklist(working: Working) -> Laid | None:
         found = []
         while left and working.steps[left[0]].kind in kinds:
             found.append(left.pop(0))
-        jottings = tuple([line for i in found for line in working.steps[i].lines])
-        asked.append(Box(question, yes if found else no, rows_of(working, found, BOX_COLUMNS), jottings))
+        rows = rows_of(working, found, BOX_COLUMNS)
+        asked.append(Box(question, yes if found else no, rows, jottings_of(working, found)))
 
     if working.steps and working.steps[0].kind in _REWRITES:
         ask("Is there something to rewrite first?", _REWRITES, "no", "yes")

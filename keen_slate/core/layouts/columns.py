@@ -3,10 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from math import prod
 
-from ..arithmetic.columns import add_columns, digits_of, in_last_place, partial_products, places_of, subtract_columns
+from ..arithmetic.columns import (
+    Added,
+    Subtracted,
+    add_columns,
+    digits_of,
+    in_last_place,
+    partial_products,
+    place_name,
+    places_of,
+    subtract_columns,
+)
 from ..expressions.spoken import words
 from ..expressions.tree import Dec, Expr, Neg, Product, Sum, Whole
 from ..expressions.typeset import TERM_ROLES, Role
@@ -14,24 +24,27 @@ from ..expressions.walks import leaves
 from ..ways.voices import mark_of
 from ..working.proof import Working
 from ..working.step import Step
-from ..working.step_kinds import COLUMN_ADD, COLUMN_SUBTRACT, MULTIPLY, StepKind
-from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, characters
-from .sheet import Sheet
+from ..working.step_kinds import COLUMN_ADD, COLUMN_SUBTRACT, FILL_ZEROS, MULTIPLY
+from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, Size, characters
+from .rows import step_row
+from .sheet import PROBLEM, Pen, Sheet
 
 
 def columns_of(working: Working) -> Sheet | None:
     """All column calculations of a decimal problem under each other; None where there are none."""
     if working.problem.kind != "decimal":
         return None
-    steps = [step for step in working.steps if step.kind.pictures == "columns" or _is_long_product(step)]
+    steps = [i for i, step in enumerate(working.steps) if step.kind.pictures == "columns" or _is_long_product(step)]
     if not steps:
         return None
     board = _Board(working)
-    for step in steps:
-        board.y += NUMBER_HEIGHT * (step is not steps[0])
-        board.place(step, last=step is steps[-1])
-    spoken = f"In columns: {words(working.problem.expr)}. Under the rule: {words(steps[-1].after)}."
-    return Sheet(board.width, board.y, tuple(board.cells), tuple(board.rules), spoken)
+    for i in steps:
+        board.y += NUMBER_HEIGHT * (i != steps[0])
+        board.place(i, first=i == steps[0], last=i == steps[-1])
+    for i in range(steps[-1] + 1, len(working.steps)):
+        board.line(i)
+    spoken = f"In columns: {words(working.problem.expr)}. Under the rule: {words(working.steps[steps[-1]].after)}."
+    return board.pen.sheet(board.width, board.y, spoken)
 
 
 def _is_long_product(step: Step) -> bool:
@@ -54,17 +67,19 @@ def _core(expr: Expr) -> Expr:
 
 
 class _Board:
-    """Places one calculation after the other, from top to bottom."""
+    """Places one calculation after the other, from top to bottom; each is written in the order of the hand."""
 
     def __init__(self, working: Working) -> None:
+        self.working = working
         self.mark = mark_of(working.ways)
         self.typed = list(leaves(working.problem.expr))
-        self.cells: list[Cell] = []
-        self.rules: list[Rule] = []
+        self.pen = Pen(working)
         self.width = 0
         self.y = 0
 
-    def place(self, step: Step, last: bool) -> None:
+    def place(self, index: int, first: bool, last: bool) -> None:
+        """The calculation of step *index*. The first is the problem itself, written in columns."""
+        step = self.working.steps[index]
         core = _core(step.before)
         if isinstance(core, Sum) and isinstance(core.first, Neg):  # a sum below zero, before other terms
             core = _core(core.first)
@@ -76,79 +91,129 @@ class _Board:
             numbers = numbers[:2]
         result = next(leaves(step.after))
         role: Role = "answer" if last else ""
+        self.pen.moment(PROBLEM if first else index, ("Write it in columns.",))
         if step.kind is MULTIPLY:
-            self._product(numbers, result, role)
+            self._product(index, numbers, result, role)
         else:
-            self._sum(step.kind, numbers, result, role)
+            self._sum(index, numbers, result, role)
 
-    def _sum(self, kind: StepKind, numbers: Sequence[Expr], result: Expr, role: Role) -> None:
+    def line(self, index: int) -> None:
+        """A step that follows the calculations, as a line."""
+        row = step_row(self.working, index)
+        self.pen.moment(index, self.working.steps[index].title)
+        self.pen.row(row, self.y + SQUARE)
+        self.y += SQUARE + row.height
+        self.width = max(self.width, row.width)
+
+    def _sum(self, index: int, numbers: Sequence[Expr], result: Expr, role: Role) -> None:
+        adds = self.working.steps[index].kind is COLUMN_ADD
         places = max(places_of(n) for n in numbers)
         amounts = [in_last_place(n, places) for n in numbers]
-        made = in_last_place(result, places)
-        length = max(len(str(n)) for n in [*amounts, made])
-        right = self._right(max(length, places + 1), places)
+        made = digits_of(in_last_place(result, places), places + 1)
+        longest = max(len(str(n)) for n in [*amounts, in_last_place(result, places)])
+        frame = self._frame(max(longest, places + 1), places)
+        added = add_columns(amounts) if adds else []
+        subtracted = [] if adds else subtract_columns(amounts[0], amounts[1])
+        self.y += SQUARE * max([len(c.above) for c in subtracted], default=1)
         top = self.y
-        if kind is COLUMN_ADD:
-            self.y += SQUARE
-            for i, column in enumerate(add_columns(amounts)):
-                if column.carried and any(column.digits):
-                    self._small(str(column.carried), right, i, places, top)
-        else:
-            written = subtract_columns(*amounts)
-            rows = max([len(c.above) for c in written])
-            self.y += SQUARE * rows
-            for i, subtracted in enumerate(written):
-                for k, above in enumerate(subtracted.above):
-                    struck = k < len(subtracted.above) - 1
-                    self._small(str(above), right, i, places, self.y - SQUARE * (k + 1), struck)
-        for row, (number, amount) in enumerate(zip(numbers, amounts, strict=True)):
-            struck_at = set()
-            if kind is COLUMN_SUBTRACT and row == 0:
-                struck_at = {i for i, c in enumerate(subtract_columns(*amounts)) if c.above}
-            ink: Role = TERM_ROLES[row % len(TERM_ROLES)]
-            self._number(amount, places, right, ink, struck_at, placeholders=self._filled(number, places))
+        filled = [self._filled(n, places) for n in numbers]
+        for row, (amount, zeros) in enumerate(zip(amounts, filled, strict=True)):
+            self._number(frame, amount, TERM_ROLES[row % len(TERM_ROLES)], first=zeros)
             if row == len(numbers) - 1:
-                sign = "+" if kind is COLUMN_ADD else "−"
-                self.cells += characters(sign, 0, self.y, "tall", "")
+                self.pen.sign(characters("+" if adds else "−", 0, self.y, "tall", ""))
             self.y += NUMBER_HEIGHT
-        self._rule(right)
-        self._number(made, places, right, role)
+        self._rule(frame)
+        if any(filled):
+            self._fill_zeros(frame, index, filled, top)
+        for i, a in enumerate(added):
+            self._say_added(frame, index, i, a)
+            self._digit(frame, made, i, role)
+            if a.carries and i + 1 < len(added) and any(added[i + 1].digits):
+                self._small(frame, a.carries, i + 1, top - SQUARE)
+        for i, s in enumerate(subtracted):
+            self._exchange(frame, index, i, subtracted, top)
+            if i < len(made):
+                number = s.above[-1] if s.above else s.top
+                self.pen.moment(index, (f"{frame.name(i)}: {number} - {s.bottom} = {s.written}.",))
+                self._digit(frame, made, i, role)
+        for i in range(len(added or subtracted), len(made)):
+            self._digit(frame, made, i, role)
         self.y += NUMBER_HEIGHT
 
-    def _product(self, numbers: Sequence[Expr], result: Expr, role: Role) -> None:
+    def _fill_zeros(self, frame: _Frame, index: int, filled: Sequence[int], top: int) -> None:
+        """The zeros that make all numbers end in the same place."""
+        step = index - 1 if index and self.working.steps[index - 1].kind is FILL_ZEROS else index
+        self.pen.moment(step, ("Fill in zeros, so that all end in the same place.",))
+        below, self.y = self.y, top
+        for zeros in filled:
+            self._number(frame, 0, "carried", last=zeros, whole=zeros == frame.places)
+            self.y += NUMBER_HEIGHT
+        self.y = below
+
+    def _say_added(self, frame: _Frame, index: int, i: int, column: Added) -> None:
+        if not any(column.digits):
+            self.pen.moment(index, (f"Write the {column.written} that was carried.",))
+            return
+        numbers = [*column.digits, *([column.carried] if column.carried else [])]
+        total = 10 * column.carries + column.written
+        more = f": write {column.written}, carry {column.carries}" if column.carries else ""
+        self.pen.moment(index, (f"{frame.name(i)}: {' + '.join(map(str, numbers))} = {total}{more}.",))
+
+    def _exchange(self, frame: _Frame, index: int, i: int, columns: Sequence[Subtracted], top: int) -> None:
+        """What column *i* takes from the left, where it has too few: digits crossed out, the new ones above."""
+        if not columns[i].exchanged:
+            return
+        self.pen.moment(
+            index, (f"{frame.name(i)}: {self._top(columns[i], i)} is less than {columns[i].bottom}, so <regroup>.",)
+        )
+        for j, column in reversed(list(enumerate(columns))):
+            x = frame.x(j)
+            for k, (above, turn) in enumerate(zip(column.above, column.turns, strict=True)):
+                if turn == i:
+                    self.pen.strike_at(x, top if k == 0 else top - SQUARE * k)
+                    self._small(frame, above, j, top - SQUARE * (k + 1))
+
+    @staticmethod
+    def _top(column: Subtracted, turn: int) -> int:
+        """The number over a column before its own exchange."""
+        before = [above for above, own in zip(column.above, column.turns, strict=True) if own != turn]
+        return before[-1] if before else column.top
+
+    def _product(self, index: int, numbers: Sequence[Expr], result: Expr, role: Role) -> None:
         digits = [places_of(n) for n in numbers]
         amounts = [in_last_place(n, p) for n, p in zip(numbers, digits, strict=True)]
         places = sum(digits)
         made = prod(amounts)
         rows = partial_products(*amounts)
-        right = self._right(max(len(str(made)), places + 1, *[len(str(n)) + 1 for n in amounts]), places)
+        frame = self._frame(max(len(str(made)), places + 1, *[len(str(n)) + 1 for n in amounts]), places)
         for row, (amount, p) in enumerate(zip(amounts, digits, strict=True)):
-            self._number(amount, p, right, TERM_ROLES[row])
+            self._number(replace(frame, places=p), amount, TERM_ROLES[row])
             if row:
-                self.cells += characters("×", 0, self.y, "tall", "")
+                self.pen.sign(characters("×", 0, self.y, "tall", ""))
             self.y += NUMBER_HEIGHT
-        self._rule(right)
+        self._rule(frame)
         if len(rows) > 1:
             for part in rows:
-                self._number(part, 0, right, "", point_at=places)
+                self.pen.moment(index, (f"{amounts[0]} × {part // amounts[0]} = {part}.",))
+                self._number(replace(frame, places=0, gap=places), part, "")
                 self.y += NUMBER_HEIGHT
-            self._rule(right)
-        self._number(made, places, right, role)
+            self.pen.moment(index, ("Add them, and count the places.",))
+            self._rule(frame)
+        else:
+            self.pen.moment(index, ("Multiply, and count the places.",))
+        self._number(frame, made, role)
         self.y += NUMBER_HEIGHT
 
     # One number -------------------------------------------------------------------------------------------
 
-    def _right(self, length: int, places: int) -> int:
-        """Where the last digit of a calculation stands: one square is kept for the sign on the left."""
+    def _frame(self, length: int, places: int) -> _Frame:
+        """The place of a calculation *length* digits wide: one square is kept for the sign on the left."""
         right = SQUARE * (length + (places > 0))
         self.width = max(self.width, right + SQUARE)
-        return right
+        return _Frame(right, places, places)
 
-    def _x(self, right: int, column: int, places: int) -> int:
-        return right - SQUARE * (column + (places > 0 and column >= places))
-
-    def _rule(self, right: int) -> None:
-        self.rules.append(Rule(0, self.y, right + SQUARE, ""))
+    def _rule(self, frame: _Frame) -> None:
+        self.pen.rule(Rule(0, self.y, frame.right + SQUARE, ""))
 
     def _filled(self, number: Expr, places: int) -> int:
         """How many zeros at the end of *number* were filled in: none where it was typed with them."""
@@ -161,24 +226,46 @@ class _Board:
         return 0
 
     def _number(
-        self, amount: int, places: int, right: int, role: Role, struck: set[int] | None = None,
-        placeholders: int = 0, point_at: int = 0,
-    ) -> None:  # fmt: skip
-        """The digits of *amount*, the point before its *places*; *point_at* keeps the square of a point free."""
-        gap = places or point_at
-        for i, digit in enumerate(digits_of(amount, places + 1)):
-            ink: Role = "carried" if i < placeholders else role
-            cell = characters(str(digit), self._x(right, i, gap), self.y, "tall", ink, struck=i in (struck or set()))
-            self.cells += cell
-        if places:
-            whole_filled = placeholders == places
-            self.cells += characters(
-                self.mark, right - SQUARE * places, self.y, "tall", "carried" if whole_filled else role
-            )
+        self, frame: _Frame, amount: int, role: Role, first: int = 0, last: int | None = None, whole: bool | None = None
+    ) -> None:
+        """The digits of *amount* from column *first* up to *last*, with the point where there are places before the whole part."""
+        digits = digits_of(amount, frame.places + 1)
+        point = frame.places and (first < frame.places if whole is None else whole)
+        for i, digit in list(enumerate(digits))[first : last if last is not None else len(digits)]:
+            self.pen.write(characters(str(digit), frame.x(i), self.y, "tall", role))
+        if point:
+            self._point(frame, role)
 
-    def _small(self, number: str, right: int, column: int, places: int, y: int, struck: bool = False) -> None:
-        size = replace(
-            Cell(self._x(right, column, places), y, number, "half", "carried", struck=struck),
-            size="small" if len(number) > 1 else "half",
-        )
-        self.cells.append(size)
+    def _point(self, frame: _Frame, role: Role) -> None:
+        self.pen.sign(characters(self.mark, frame.right - SQUARE * frame.places, self.y, "tall", role))
+
+    def _digit(self, frame: _Frame, made: Sequence[int], i: int, role: Role) -> None:
+        """Digit *i* of a result, and the point that comes before it."""
+        if i >= len(made):
+            return
+        if frame.places and i == frame.places:
+            self._point(frame, role)
+        self.pen.write(characters(str(made[i]), frame.x(i), self.y, "tall", role))
+
+    def _small(self, frame: _Frame, number: int, column: int, y: int) -> None:
+        size: Size = "small" if number > 9 else "half"
+        self.pen.write([Cell(frame.x(column), y, str(number), size, "carried")])
+
+
+@dataclass(frozen=True, slots=True)
+class _Frame:
+    """Where the digits of a calculation stand: the last one at *right*; a square is kept free for a point before the last *gap*."""
+
+    right: int
+    places: int
+    gap: int
+
+    def x(self, column: int) -> int:
+        """Where the digit of a *column* from the right stands."""
+        gap = self.places or self.gap
+        return self.right - SQUARE * (column + (gap > 0 and column >= gap))
+
+    def name(self, column: int) -> str:
+        """What a column is called, at the beginning of a sentence."""
+        name = place_name(column, self.places)
+        return name[0].upper() + name[1:]

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from ..expressions.sentences import Rich
 from ..ways.voices import mark_of
 from ..working.proof import Working
 from ..working.step_kinds import COMMON_DENOMINATOR
-from .line import expression_row, rows_of
-from .registry import Box, Laid, layout
+from .registry import Box, Jotting, Laid, jottings_of, layout
+from .rows import expression_row, rows_of
 
 # The squares that fit into half a paper, beside the frame of a box.
 BOX_COLUMNS = 12
@@ -25,12 +24,12 @@ def four_box(working: Working) -> Laid | None:
     common = kinds.index(COMMON_DENOMINATOR) if COMMON_DENOMINATOR in kinds else None
     first = common if common is not None else 0
     before, after = list(range(first)), list(range(first + (common is not None), len(kinds)))
-    jottings = working.steps[common].lines if common is not None else ()
+    jottings = jottings_of(working, [common] if common is not None else [])
     # The rows of multiples (text alone) find the denominator; the scaled fractions are the equal fractions.
-    finding = tuple([line for line in jottings if all(isinstance(part, str) for part in line)])
-    scaling = tuple([line for line in jottings if line not in finding])
-    none: Rich = ("The pieces are the same size already.",)
-    fits: Rich = (f"{working.used_denominator} fits every <denominator>.",)
+    finding = tuple([one for one in jottings if all(isinstance(part, str) for part in one.rich)])
+    scaling = tuple([one for one in jottings if one not in finding])
+    none = Jotting(("The pieces are the same size already.",))
+    fits = Jotting((f"{working.used_denominator} fits every <denominator>.",))
     denominator = (none,) if common is None else finding or (fits,)
     equal = rows_of(working, [common], BOX_COLUMNS) if common is not None else ()
     return Laid(

@@ -1,110 +1,13 @@
-"""`line`: one expression a line, the equals signs under each other."""
+"""`line`: one expression a line; where decimals are calculated in columns, these as well."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import replace
-
-from ..expressions.text import DecimalMark
-from ..expressions.tree import Equation, Expr
-from ..expressions.typeset import Glyph, Roles, glyphs
-from ..ways.voices import mark_of
 from ..working.proof import Working
-from ..working.step_kinds import INVERSE
-from .cells import COLUMNS, NUMBER_HEIGHT, SQUARE, Cell, Row, Rule, characters, fraction
 from .columns import columns_of
 from .registry import LINE, Laid, layout
 
 
-def line(working: Working, columns: int = COLUMNS) -> list[Row]:
-    """The problem and the end of every step; a line longer than *columns* squares goes on below.
-
-    The first square of every row is kept for the equals sign.
-    """
-    problem = expression_row(None, working.problem.expr, working.problem_roles, "", mark_of(working.ways), columns)
-    return [problem, *(step_row(working, i, columns) for i in range(len(working.steps)))]
-
-
-def step_row(working: Working, i: int, columns: int = COLUMNS) -> Row:
-    """What step *i* of the working ends in, after an equals sign; the answer in its own ink."""
-    step = working.steps[i]
-    roles: Roles = ("answer",) if i == len(working.steps) - 1 else step.roles
-    return expression_row(i, step.after, roles, lead(working, i), mark_of(working.ways), columns)
-
-
-def rows_of(working: Working, steps: Sequence[int], columns: int) -> tuple[Row, ...]:
-    """The rows of some *steps*, by their indices."""
-    return tuple([step_row(working, i, columns) for i in steps])
-
-
-def lead(working: Working, i: int) -> str:
-    """What stands before the end of step *i*: an equals sign; nothing before an equation; the blank where its calculation begins."""
-    if isinstance(working.steps[i].after, Equation):
-        return ""
-    if not isinstance(working.problem.expr, Equation):
-        return "="
-    return "_=" if working.steps[i].kind is INVERSE else " ="
-
-
-def expression_row(
-    step: int | None, expr: Expr, roles: Roles, before: str, mark: DecimalMark, columns: int = COLUMNS
-) -> Row:
-    """*expr* in the squares, with what stands *before* it (an equals sign, or nothing) in the first ones."""
-    placer = _Placer(columns * SQUARE, SQUARE * max(1, len(before)))
-    placer.cells += [cell for cell in characters(before, 0, 0, "tall", "") if cell.text != " "]
-    for piece in glyphs(expr, roles, mark):
-        placer.place(piece)
-    return Row(step, placer.widest, placer.y + NUMBER_HEIGHT, tuple(placer.cells), tuple(placer.rules))
-
-
 @layout(LINE)
 def in_lines(working: Working) -> Laid:
-    """Nothing but the lines; where decimals are calculated in columns, these as well."""
+    """Nothing but the lines, and the columns of decimals."""
     return Laid(columns_of(working))
-
-
-class _Placer:
-    """Places pieces from left to right, and goes to a new line before an operator where the line is full."""
-
-    def __init__(self, limit: int, start: int) -> None:
-        self.limit = limit
-        self.x = start
-        self.y = 0
-        self.widest = start
-        self.units = 0
-        self.cells: list[Cell] = []
-        self.rules: list[Rule] = []
-        self.break_at: tuple[int, int, int] = (0, 0, SQUARE)  # counts of cells and rules, and x, at the last operator
-
-    def place(self, piece: Glyph) -> None:
-        if piece.kind == "operator":
-            self.break_at = (len(self.cells), len(self.rules), self.x)
-        if piece.kind == "fraction":
-            units = (self.units, self.units + 1)
-            cells, bar = fraction(piece.top or "", piece.bottom or "", self.x, self.y, piece.role, units=units)
-            self.cells += cells
-            self.units += 2
-            self.rules.append(bar)
-            self.x += bar.w
-        else:
-            written = piece.text or ""
-            is_number = piece.kind in ("number", "power", "recurring")
-            unit = self.units if is_number else -1
-            self.cells += characters(written, self.x, self.y, "tall", piece.role, unit=unit)
-            self.units += is_number
-            if piece.kind == "recurring":
-                self.rules.append(Rule(self.x, self.y, SQUARE * len(written), piece.role))
-            self.x += SQUARE * len(written)
-        if self.x > self.limit and self.break_at[2] > SQUARE:
-            self._break()
-        self.widest = max(self.widest, self.x)
-
-    def _break(self) -> None:
-        """Move everything from the last operator on to a new line."""
-        cells, rules, x = self.break_at
-        shift, drop = x - SQUARE, NUMBER_HEIGHT + SQUARE
-        self.cells[cells:] = [replace(c, x=c.x - shift, y=c.y + drop) for c in self.cells[cells:]]
-        self.rules[rules:] = [replace(r, x=r.x - shift, y=r.y + drop) for r in self.rules[rules:]]
-        self.x -= shift
-        self.y += drop
-        self.break_at = (cells, rules, SQUARE)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 from ..expressions.sentences import Rich
@@ -12,13 +12,27 @@ from .sheet import Sheet
 
 
 @dataclass(frozen=True, slots=True)
+class Jotting:
+    """A line beside the steps. *step* and *line* say which jotting of the working it is; None where the layout says it itself."""
+
+    rich: Rich
+    step: int | None = None
+    line: int = 0
+
+
+@dataclass(frozen=True, slots=True)
 class Box:
     """A titled part of a working: written rows and jottings; *answer* is what a checklist ticks it off with."""
 
     title: str
     answer: str
     rows: tuple[Row, ...]
-    jottings: tuple[Rich, ...]
+    jottings: tuple[Jotting, ...]
+
+
+def jottings_of(working: Working, steps: Iterable[int]) -> tuple[Jotting, ...]:
+    """All jottings of some *steps*, by their indices."""
+    return tuple([Jotting(rich, i, j) for i in steps for j, rich in enumerate(working.steps[i].lines)])
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,26 +1,58 @@
 """`stacked`: numbers under each other, wholes under wholes, fractions under fractions, as on a careful board.
 
 The terms stand in a column; each step that rewrites them adds a column after an equals sign. Regrouping
-crosses out the whole and the numerator and writes the new ones above. Then comes a rule, and under it the
-result with the wholes under the wholes. Steps that do not keep the terms apart follow as lines below.
+crosses out the whole and the numerator and writes the new ones above; a plain whole is crossed out once, and written anew as a whole
+less and the pieces of one. Then comes a rule, and under it the result with the wholes under the wholes. Steps that do not keep the
+terms apart follow as lines below. All of it is written moment by moment, as a hand would.
 """
 
 from __future__ import annotations
 
-from ..expressions.spoken import words
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import partial
+
+from ..arithmetic.columns import Subtracted, subtract_columns
+from ..expressions.sentences import Rich
+from ..expressions.spoken import parts_name, words
 from ..expressions.terms import Unsigned, parts, scaled, signed_terms
 from ..expressions.tree import Expr, Frac, Mixed, Neg, Sum, Whole, value
 from ..expressions.typeset import TERM_ROLES, Role
 from ..working.proof import Working
-from ..working.step_kinds import ADD, ADD_FRACTIONS, ADD_WHOLES, CARRY_WHOLE, REGROUP, REORDER
-from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, characters, fraction
+from ..working.step_kinds import (
+    ADD,
+    ADD_FRACTIONS,
+    ADD_WHOLES,
+    CARRY_WHOLE,
+    COMMON_DENOMINATOR,
+    JOIN,
+    REGROUP,
+    REORDER,
+    SUBTRACT,
+)
+from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, Size, characters, fraction
 from .columns import columns_of
-from .line import step_row
 from .registry import Laid, layout
-from .sheet import Sheet
+from .rows import step_row
+from .sheet import PROBLEM, Pen, Sheet
 
 LINE = NUMBER_HEIGHT + SQUARE  # a number and the square between it and the next
-Column = list[tuple[int, Unsigned]]
+
+
+@dataclass(frozen=True, slots=True)
+class Column:
+    """The terms of a sum with their signs, as the step of that index writes them."""
+
+    step: int
+    terms: tuple[tuple[int, Unsigned], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Result:
+    """A number under the rule, and the step that ends in it."""
+
+    step: int
+    number: Unsigned
 
 
 @layout("stacked")
@@ -32,166 +64,301 @@ def stacked(working: Working) -> Laid | None:
 
 def stack_of(working: Working) -> Sheet | None:
     """Numbers under each other; None where there is nothing to stack (a lone number, or no step)."""
-    first = _column(working.problem.expr) if working.problem.kind == "add-subtract" else None
+    first = _terms(working.problem.expr) if working.problem.kind == "add-subtract" else None
     if first is None or len(first) < 2 or not working.steps:
         return None
-    return _Stack(working, first).sheet()
+    return _Stack(working, Column(PROBLEM, first)).sheet()
 
 
-def _column(expr: Expr) -> Column | None:
+def _terms(expr: Expr) -> tuple[tuple[int, Unsigned], ...] | None:
     """The terms of a plain sum, each with its operator's sign; None for anything else."""
     if not isinstance(expr, Sum):
         return None
     terms = signed_terms(expr)
     plain = [(sign, term) for sign, term in terms if isinstance(term, (Whole, Frac, Mixed))]
-    return plain if len(plain) == len(terms) else None
+    return tuple(plain) if len(plain) == len(terms) else None
 
 
 class _Stack:
+    """What is stacked, found first; then placed, from left to right and from top to bottom."""
+
     def __init__(self, working: Working, first: Column) -> None:
         self.working = working
-        self.columns: list[Column] = [first]
-        self.regrouped: Unsigned | None = None
+        self.columns = [first]
+        self.regrouped: Result | None = None
         self.used = self._rewriting_steps()
-        self.carried = _carried(working)
+        self.carry = next((i for i, step in enumerate(working.steps) if step.kind is CARRY_WHOLE), None)
         self._scale_before_adding()
+        self.results, self.lines = self._results()
+        self.pen = Pen(working)
 
     def _rewriting_steps(self) -> int:
         """Take up the steps that keep the terms apart; returns how many there were."""
-        signs = [sign for sign, _ in self.columns[0]]
+        signs = [sign for sign, _ in self.columns[0].terms]
         for i, step in enumerate(self.working.steps):
-            column = _column(step.after)
-            if column is None or [sign for sign, _ in column] != signs or step.kind in (REORDER, ADD_WHOLES):
+            terms = _terms(step.after)
+            if terms is None or [sign for sign, _ in terms] != signs or step.kind in (REORDER, ADD_WHOLES):
                 return i
-            before = self.columns[-1][0][1]
-            if step.kind is REGROUP and isinstance(before, Mixed) and before.num:
-                self.regrouped = column[0][1]
-            else:
-                self.columns.append(column)
+            if step.kind is REGROUP:
+                self.regrouped = Result(i, terms[0][1])
+                return i + 1
+            self.columns.append(Column(i, terms))
         return len(self.working.steps)
 
     def _scale_before_adding(self) -> None:
         """Where the wholes were added first, the terms are shown in the common denominator all the same."""
         d = self.working.used_denominator
-        last = self.columns[-1]
+        last = self.columns[-1].terms
         dens = {term.den for _, term in last if not isinstance(term, Whole)}
+        kinds = [step.kind for step in self.working.steps]
         if self._is_addition() and d and len(dens) > 1 and all(d % den == 0 for den in dens):
-            self.columns.append([(sign, scaled(term, d)) for sign, term in last])
+            step = kinds.index(COMMON_DENOMINATOR) if COMMON_DENOMINATOR in kinds else 0
+            self.columns.append(Column(step, tuple([(sign, scaled(term, d)) for sign, term in last])))
 
     def _is_addition(self) -> bool:
-        return all(sign > 0 for sign, _ in self.columns[0])
+        return all(sign > 0 for sign, _ in self.columns[0].terms)
 
-    def _results(self) -> tuple[list[Unsigned], list[int]]:
+    def _results(self) -> tuple[list[Result], list[int]]:
         """The numbers under the rule, and the steps that have to follow as lines because they are not one number."""
         rest = range(self.used, len(self.working.steps))
-        singles = [(i, self.working.steps[i].after) for i in rest]
+        ends = [Result(i, n) for i in rest for n in _plain(self.working.steps[i].after)]
         if self._is_addition():
             raw = self.working.raw
-            numbers: list[Expr] = [raw] if value(raw) == self.working.value else []
-            numbers += [after for i, after in singles if self.working.steps[i].kind not in (ADD_FRACTIONS, ADD)]
-            kept = [n for n in numbers if isinstance(n, (Whole, Frac, Mixed))]
-            return list(dict.fromkeys([*kept, *_plain(self.working.answer)])), []
-        if all(_plain(after) for _, after in singles):
-            return [number for _, after in singles for number in _plain(after)], []
-        return [], list(rest)
+            added = [i for i in rest if self.working.steps[i].kind in (ADD_FRACTIONS, ADD)]
+            # A carry is shown once: above the wholes, and not in an improper part under the rule.
+            shown = value(raw) == self.working.value and self.carry is None
+            written = [Result(added[-1] if added else self.used, raw)] if shown else []
+            written += [one for one in ends if one.step not in added]
+            last = len(self.working.steps) - 1
+            written += [Result(last, n) for n in _plain(self.working.answer)]
+            return list({one.number: one for one in reversed(written)}.values())[::-1], []
+        return (ends, []) if len(ends) == len(rest) else ([], list(rest))
 
     # Placing ---------------------------------------------------------------------------------------------------
 
     def sheet(self) -> Sheet:
-        self.cells: list[Cell] = []
-        self.rules: list[Rule] = []
-        self.top = SQUARE if self.regrouped is not None or self.carried else 0
-        results, lines = self._results()
+        above = self.regrouped is not None or self.carry is not None
+        lent = self._lent()
+        self.top = SQUARE * above + SQUARE * max([len(column.above) for column in lent], default=0)
         x = SQUARE
-        for number, column in enumerate(self.columns):
-            last = number == len(self.columns) - 1
-            x = self._place_column(x, column, results if last else [], lead="" if number == 0 else "=")
+        for column in self.columns:
+            x = self._place_column(x, column)
         width = x
-        y = self.top + LINE * len(self.columns[0]) + LINE * max(1, len(results)) - SQUARE
-        for i in lines:
+        y = self.top + LINE * len(self.columns[0].terms) + LINE * max(1, len(self.results)) - SQUARE
+        for i in self.lines:
             row = step_row(self.working, i)
-            self.cells += [_moved(cell, y - NUMBER_HEIGHT + SQUARE) for cell in row.cells]
-            self.rules += [Rule(r.x, r.y + y - NUMBER_HEIGHT + SQUARE, r.w, r.role) for r in row.rules]
+            self.pen.moment(i, self.working.steps[i].title)
+            self.pen.row(row, y + SQUARE - NUMBER_HEIGHT)
             y += row.height + SQUARE
             width = max(width, row.width)
-        return Sheet(width, y + SQUARE, tuple(self.cells), tuple(self.rules), self._spoken(results))
+        return self.pen.sheet(width, y + SQUARE, self._spoken())
 
-    def _place_column(self, x: int, column: Column, results: list[Unsigned], lead: str) -> int:
-        """Place one column of terms, and the results under the last one; returns the x after it."""
-        numbers = [term for _, term in column] + results
-        whole = SQUARE * max([len(str(parts(n)[0])) for n in numbers if not isinstance(n, Frac)], default=0)
-        part = SQUARE * max([_part_width(n) for n in numbers], default=0)
-        start = x + (2 * SQUARE if lead else 0)
-        for i, (sign, term) in enumerate(column):
+    def _place_column(self, x: int, column: Column) -> int:
+        """Place one column of terms, and what belongs to the last one; returns the x after it."""
+        last = column is self.columns[-1]
+        numbers = [term for _, term in column.terms] + [one.number for one in self.results if last]
+        numbers += [self.regrouped.number] if last and self.regrouped and self._cuts_a_plain_whole() else []
+        if column.step != PROBLEM:
+            self.pen.moment(column.step, self.working.steps[column.step].title)
+        wholes = [len(str(parts(n)[0])) for n in numbers if not isinstance(n, Frac)]
+        start = x + (0 if column.step == PROBLEM else 2 * SQUARE)
+        place = _Place(start, SQUARE * max(wholes, default=0), SQUARE * max([_part_width(n) for n in numbers]))
+        unit = 0
+        for i, (sign, term) in enumerate(column.terms):
             y = self.top + LINE * i
-            if lead:
-                self.cells += characters("=", x, y, "tall", "")
+            if column.step != PROBLEM:
+                self.pen.sign(characters("=", x, y, "tall", ""))
             elif i:
-                self.cells += characters("+" if sign > 0 else "−", 0, y, "tall", "")
+                self.pen.sign(characters("+" if sign > 0 else "−", 0, y, "tall", ""))
             role: Role = TERM_ROLES[i % len(TERM_ROLES)]
-            struck = self.regrouped if i == 0 and column is self.columns[-1] else None
-            self._place_number(term, start, whole, part, y, role, struck)
-        end = start + whole + part
-        if column is self.columns[-1]:
-            if self.carried:
-                above = str(self.carried)
-                left = start + whole - SQUARE * len(above)
-                self.cells += characters(above, left, self.top - SQUARE // 2, "half", "carried")
-            self._place_results(results, start, whole, part, end)
-        return end
-
-    def _place_results(self, results: list[Unsigned], start: int, whole: int, part: int, end: int) -> None:
-        y = self.top + LINE * len(self.columns[0])
-        self.rules.append(Rule(0, y - SQUARE // 2, end, ""))
-        for i, number in enumerate(results):
-            if i:
-                self.cells += characters("=", start - SQUARE, y + LINE * i, "tall", "")
-            role: Role = "answer" if i == len(results) - 1 else ""
-            self._place_number(number, start, whole, part, y + LINE * i, role, None)
+            unit = self._place_number(term, place, y, role, unit)
+        if last:
+            self._regroup(place)
+            self._place_results(place)
+        return place.end
 
     def _place_number(
-        self, number: Unsigned, x: int, whole: int, part: int, y: int, role: Role, new: Unsigned | None
-    ) -> None:
-        """One number, its whole right-aligned in *whole*, its fraction centred in *part*; *new* is written above."""
+        self,
+        number: Unsigned,
+        place: _Place,
+        y: int,
+        role: Role,
+        unit: int,
+        before_whole: Callable[[], None] | None = None,
+    ) -> int:
+        """One number, the first of its parts being *unit* of its step's line; returns the next one.
+
+        Its fraction comes first; what is to be done *before_whole* is done then.
+        """
         w, n, d = parts(number)
-        if not isinstance(number, Frac):
-            digits = str(w)
-            self.cells += characters(digits, x + whole - SQUARE * len(digits), y, "tall", role, struck=new is not None)
+        has_whole = int(not isinstance(number, Frac))
         if not isinstance(number, Whole):
-            left = x + whole + (part - SQUARE * _part_width(number)) // 2
-            cells, bar = fraction(str(n), str(d), left, y, role, struck_top=new is not None)
-            self.cells += cells
-            self.rules.append(bar)
-        if new is not None:
-            self._place_above(new, x, whole, part, y)
+            self._place_fraction(n, d, place.part_from(_part_width(number)), y, role, unit + has_whole)
+        if before_whole is not None:
+            before_whole()
+        if has_whole:
+            self.pen.write(characters(str(w), place.whole_from(str(w)), y, "tall", role), unit)
+        return unit + has_whole + 2 * (not isinstance(number, Whole))
 
-    def _place_above(self, new: Unsigned, x: int, whole: int, part: int, y: int) -> None:
-        w, n, _ = parts(new)
-        top = str(n)
-        if w:  # a little lower than the numerator, right over its own digit, so that 6 and 15 are not read as 615
-            self.cells += characters(str(w), x + whole - SQUARE * len(str(w)), y - SQUARE // 2, "half", "carried")
-        left = x + whole + max(0, (part - SQUARE * len(top)) // 2)
-        self.cells += characters(top, left, y - SQUARE, "half", "carried")
+    def _place_fraction(self, n: int, d: int, x: int, y: int, role: Role, unit: int) -> None:
+        cells, bar = fraction(str(n), str(d), x, y, role)
+        self.pen.write([cell for cell in cells if not cell.below], unit)
+        self.pen.write([cell for cell in cells if cell.below], unit + 1)
+        self.pen.rule(bar)
 
-    def _spoken(self, results: list[Unsigned]) -> str:
+    def _cuts_a_plain_whole(self) -> bool:
+        """Whether the number that is regrouped has no fraction part of its own."""
+        return isinstance(self.columns[-1].terms[0][1], Whole)
+
+    def _regroup(self, place: _Place) -> None:
+        """Cross out what changes in the first term, and write the new numbers above; nothing where nothing is regrouped."""
+        if self.regrouped is None:
+            return
+        step, new = self.regrouped.step, self.regrouped.number
+        old_whole, old_top, _ = parts(self.columns[-1].terms[0][1])
+        w, n, d = parts(new)
+        # The first term of a column is the first of its line: the whole is its number 0, the numerator 1.
+        owner = "problem" if self.columns[-1].step == PROBLEM else self.pen.keys[self.columns[-1].step]
+        self.pen.moment(step, (f"Cross out {old_whole}.",))
+        self.pen.strike(f"{owner} 0")
+        if w:
+            self.pen.moment(step, (f"Write {w} above it: <one whole> is cut up.",))
+            # A little lower than the numerator, right over its own digit, so that 6 and 15 are not read as 615.
+            above = characters(str(w), place.whole_from(str(w)), self.top - SQUARE // 2, "half", "carried")
+            self.pen.write(above, 0)
+        unit = 1 if w else 0
+        if self._cuts_a_plain_whole():
+            self.pen.moment(step, (f"Beside it: {n} {parts_name(d, n != 1)}.",))
+            self._place_fraction(n, d, place.part_from(_part_width(Frac(n, d))), self.top, "carried", unit)
+            return
+        self.pen.moment(step, (f"Cross out {old_top}.",))
+        self.pen.strike(f"{owner} 1")
+        self.pen.moment(step, (f"Write {n} above it.",))
+        left = place.part_from(min(len(str(n)), place.part // SQUARE))
+        self.pen.write(characters(str(n), left, self.top - SQUARE, "half", "carried"), unit)
+
+    def _carry(self, place: _Place) -> None:
+        """The wholes that the fraction column carries, where the class adds the fractions first."""
+        if self.carry is None:
+            return
+        carried = str(_carried(self.working))
+        self.pen.moment(self.carry, self.working.steps[self.carry].title)
+        self.pen.write(characters(carried, place.whole_from(carried), self.top - SQUARE // 2, "half", "carried"))
+
+    def _minuend(self) -> int:
+        """The wholes that are subtracted from."""
+        return parts(self.regrouped.number if self.regrouped else self.columns[-1].terms[0][1])[0]
+
+    def _lent(self) -> list[Subtracted]:
+        """The columns of the wholes of a difference of two numbers, where a digit has to take ten from the left; else none."""
+        terms = self.columns[-1].terms
+        if self._is_addition() or len(terms) > 2 or not self.results:
+            return []
+        subtrahend = parts(terms[1][1])[0]
+        columns = subtract_columns(self._minuend(), subtrahend) if subtrahend <= self._minuend() else []
+        return columns if any(column.above for column in columns) else []
+
+    def _lend(self, place: _Place) -> None:
+        """What the tens lend to the ones in the wholes, as in whole numbers."""
+        lent = self._lent()
+        if not lent:
+            return
+        base = self.top - SQUARE // 2 if self.regrouped else self.top
+        self.pen.moment(self.results[0].step, ("In the <wholes>, the ones take ten from the left.",))
+        for i, column in enumerate(lent):
+            x = place.x + place.whole - SQUARE * (i + 1)
+            below = base
+            for k, digit in enumerate(column.above):
+                self.pen.strike_at(x, below)
+                below = base - SQUARE * (k + 1)
+                size: Size = "small" if digit > 9 else "half"
+                self.pen.write([Cell(x, below, str(digit), size, "carried")])
+
+    def _place_results(self, place: _Place) -> None:
+        y = self.top + LINE * len(self.columns[0].terms)
+        for i, one in enumerate(self.results):
+            role: Role = "answer" if i == len(self.results) - 1 else ""
+            if i:
+                self.pen.moment(one.step, self.working.steps[one.step].title)
+                self.pen.sign(characters("=", place.x - SQUARE, y + LINE * i, "tall", ""))
+                self._place_number(one.number, place, y + LINE * i, role, 0)
+            else:
+                self._first_result(one, place, y, role)
+        if not self.results:
+            self.pen.rule(Rule(0, y - SQUARE // 2, place.end, ""))
+
+    def _first_result(self, one: Result, place: _Place, y: int, role: Role) -> None:
+        """The number right under the rule: its fraction and its whole one after the other, where the class works them so."""
+        step = self.working.steps[one.step]
+        rule = Rule(0, y - SQUARE // 2, place.end, "")
+        mixed = isinstance(one.number, Mixed)
+        if mixed and step.kind is SUBTRACT and len(step.lines) == 2:
+            self.pen.moment(one.step, step.lines[0])
+            self.pen.rule(rule)
+            self._place_number(one.number, place, y, role, 0, partial(self._to_wholes, place, one.step, step.lines[1]))
+        elif mixed and self.carry is not None:
+            self._carry(place)
+            self.pen.rule(rule)
+            wholes = next(s for s in self.working.steps[self.carry + 1 :] if s.kind in (ADD_WHOLES, JOIN))
+            self._place_number(one.number, place, y, role, 0, partial(self._to_wholes, place, one.step, wholes.title))
+        else:
+            self._carry(place)
+            self._lend(place)
+            self.pen.moment(one.step, step.title)
+            self.pen.rule(rule)
+            self._place_number(one.number, place, y, role, 0)
+
+    def _to_wholes(self, place: _Place, step: int, title: Rich) -> None:
+        """After the fractions come the wholes."""
+        self._lend(place)
+        self.pen.moment(step, title)
+
+    # What is said of it ------------------------------------------------------------------------------------------
+
+    def _spoken(self) -> str:
         said = [f"Stacked: {words(self.working.problem.expr)}."]
         for before, after in zip(self.columns, self.columns[1:], strict=False):
-            pairs = zip(before, after, strict=True)
+            pairs = zip(before.terms, after.terms, strict=True)
             said += [f"{words(a)} equals {words(b)}." for (_, a), (_, b) in pairs if a != b]
         if self.regrouped is not None:
-            old, new = parts(self.columns[-1][0][1]), parts(self.regrouped)
+            old, new = parts(self.columns[-1].terms[0][1]), parts(self.regrouped.number)
             said.append(f"The <whole> {old[0]} is crossed out, {new[0] or 'nothing'} stands above it.")
-            said.append(f"The <numerator> {old[1]} is crossed out, {new[1]} stands above it.")
-        said += [f"{self.carried} is carried to the <wholes>."] if self.carried else []
-        said += [f"Under the rule: {', equals '.join(words(n) for n in results)}."] if results else []
-        said += [] if results else [f"The answer is {words(self.working.answer)}."]
+            if self._cuts_a_plain_whole():
+                said.append(f"Beside it stands {words(Frac(new[1], new[2]))}.")
+            else:
+                said.append(f"The <numerator> {old[1]} is crossed out, {new[1]} stands above it.")
+        said += ["In the <wholes>, the ones take ten from the left."] if self._lent() else []
+        said += [f"{_carried(self.working)} is carried to the <wholes>."] if self.carry is not None else []
+        said += (
+            [f"Under the rule: {', equals '.join(words(one.number) for one in self.results)}."] if self.results else []
+        )
+        said += [] if self.results else [f"The answer is {words(self.working.answer)}."]
         return " ".join(said)
 
 
+@dataclass(frozen=True, slots=True)
+class _Place:
+    """Where the numbers of a column stand: wholes right-aligned in *whole*, fractions centred in *part* behind them."""
+
+    x: int
+    whole: int
+    part: int
+
+    @property
+    def end(self) -> int:
+        return self.x + self.whole + self.part
+
+    def whole_from(self, digits: str) -> int:
+        """Where *digits* begin, so that they end with the other wholes."""
+        return self.x + self.whole - SQUARE * len(digits)
+
+    def part_from(self, width: int) -> int:
+        """Where a fraction *width* squares wide begins."""
+        return self.x + self.whole + (self.part - SQUARE * width) // 2
+
+
 def _carried(working: Working) -> int:
-    """The wholes that the fraction column carries, where the class adds the fractions first; else 0."""
-    if not any(step.kind is CARRY_WHOLE for step in working.steps):
-        return 0
+    """The wholes that the fraction column makes."""
     _, num, den = parts(working.raw)
     return num // den
 
@@ -204,7 +371,3 @@ def _part_width(number: Unsigned) -> int:
 def _plain(expr: Expr) -> list[Unsigned]:
     """*expr* where it is one unsigned number, else nothing."""
     return [] if isinstance(expr, Neg) or not isinstance(expr, (Whole, Frac, Mixed)) else [expr]
-
-
-def _moved(cell: Cell, by: int) -> Cell:
-    return Cell(cell.x, cell.y + by, cell.text, cell.size, cell.role, cell.below, cell.struck)

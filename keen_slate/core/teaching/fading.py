@@ -2,7 +2,7 @@
 
 A blank put by hand has a key that stays with its step when the way of working changes: the key of the step, then
 nothing but `row` (its written line), a number's place in that line, `line J` (a jotting) or `line J K` (a number or
-factor in it). `problem` takes the place of a step's key for the problem's own line.
+factor in it), or `cell N` (a digit of a sheet that is no number of the line). `problem` takes the place of a step's key for the problem's own line.
 """
 
 from __future__ import annotations
@@ -13,7 +13,8 @@ from dataclasses import dataclass, replace
 from ..expressions.sentences import Rich, Scaled
 from ..expressions.typeset import Glyph, JottingGlyph
 from ..expressions.voice import Voice
-from ..layouts.cells import Cell
+from ..layouts.cells import NUMBER_HEIGHT, SQUARE, Cell
+from ..layouts.sheet import Fill, Sheet
 
 BOX = "▢"
 
@@ -65,8 +66,23 @@ def cells_with_blanks(cells: Sequence[Cell], key: str, fading: Fading) -> tuple[
     return tuple([replace(c, blank=True) if f"{key} {c.unit}" in fading.blanks else c for c in cells])
 
 
+def sheet_with_blanks(sheet: Sheet, keys: Sequence[str], fading: Fading) -> Sheet:
+    """The *sheet* of a working whose steps have these *keys*: blank cells marked, hidden moments named, a frame for each hidden step."""
+    hidden = {i for i, key in enumerate(keys) if fading.hides_step(i, len(keys)) or fading.hides_row(key)}
+    cells = tuple([replace(c, blank=True) if c.key in fading.blanks else c for c in sheet.cells])
+    moments = tuple([replace(moment, hidden=moment.step in hidden) for moment in sheet.moments])
+    frames = []
+    for step in sorted(hidden):
+        own = [c for c in cells if c.at and moments[c.at - 1].step == step and c.role != "carried"]
+        if own:
+            x, y = min(c.x for c in own), min(c.y for c in own)
+            bottom = max(c.y + (NUMBER_HEIGHT if c.size == "tall" else SQUARE) for c in own)
+            frames.append(Fill(x, y, max(c.x for c in own) + SQUARE - x, bottom - y))
+    return replace(sheet, cells=cells, moments=moments, fills=tuple(frames))
+
+
 def glyphs_with_blanks(pieces: Sequence[Glyph], key: str, fading: Fading) -> list[Glyph]:
-    """A written line as *pieces*, its blank numbers as boxes; numbers are counted as in the squares (`layouts.line`)."""
+    """A written line as *pieces*, its blank numbers as boxes; numbers are counted as in the squares (`layouts.rows`)."""
     if not fading.blanks:
         return list(pieces)
     done: list[Glyph] = []

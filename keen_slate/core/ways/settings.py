@@ -96,6 +96,12 @@ class Ways:
         compared=("add-subtract", "missing"),
         weight=9,
     )
+    zero_part: str = _setting(
+        "A fraction part of zero",
+        {"skip": "left out", "write": "written, like 5 0/6"},
+        compared=("add-subtract",),
+        weight=1,
+    )
     to_mixed: str = _setting("Improper to mixed", {"divide": "divide", "split-wholes": "split into <wholes>"})
     to_improper: str = _setting(
         "Mixed to improper", {"times-and-add": "multiply and add", "cut-wholes": "cut every <whole>"}

@@ -157,7 +157,7 @@ def fractions_first(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsi
     if more:
         scribe.write(
             CARRY_WHOLE,
-            _column([*wholes, more], [Frac(rest, den)] if rest else []),
+            _column([*wholes, more], _kept(scribe, rest, den)),
             (f"{den} {parts_name(den, True)} are a <whole>: carry {more}.",),
             (),
             split_lines(scribe, num, den),
@@ -165,6 +165,11 @@ def fractions_first(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsi
             ((more, den),),
         )
     return _add_whole_column(scribe, [*wholes, *([more] if more else [])], num, den)
+
+
+def _kept(scribe: Scribe, rest: int, den: int) -> list[Expr]:
+    """What is left in the fraction column; a class may write that it is nothing."""
+    return [Frac(rest, den)] if rest or scribe.ways.zero_part == "write" else []
 
 
 def _column(wholes: list[int], fractions: list[Expr]) -> Expr:
@@ -180,12 +185,12 @@ def _add_whole_column(scribe: Scribe, wholes: list[int], num: int, den: int) -> 
     if len(wholes) > 1:
         scribe.write(
             ADD_WHOLES,
-            _column([total], [Frac(rest, den)] if rest else []),
+            _column([total], _kept(scribe, rest, den)),
             ("Then the column of <wholes>.",),
             ("The carried <whole> is counted with them.",) if carried else ("<Wholes> are added to <wholes>.",),
             ((f"{' + '.join(map(str, wholes))} = {total}",),),
         )
-    joined = make(total, rest, den)
+    joined = Mixed(total, rest, den) if _kept(scribe, rest, den) else Whole(total)
     scribe.write(JOIN, joined, ("Write the two columns as one number.",), ("They stand side by side.",))
     return joined
 

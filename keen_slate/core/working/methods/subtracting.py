@@ -70,7 +70,8 @@ def take_away(scribe: Scribe, a: Unsigned, b: Unsigned) -> Unsigned:
     """Subtract part from part and whole from whole; nothing needs regrouping any more."""
     (w, n, d), (v, m, e) = parts(a), parts(b)
     den = d if isinstance(b, Whole) else e
-    result = make(w - v, n - m, den)
+    writes_zero = scribe.ways.zero_part == "write" and not isinstance(b, Whole) and n == m and w > v
+    result = Mixed(w - v, 0, den) if writes_zero else make(w - v, n - m, den)
     lines: list[Rich] = []
     if not isinstance(b, Whole):
         lines.append((f"{n} - {m} = {n - m} {parts_name(den, n - m != 1)}",))
@@ -94,6 +95,8 @@ def _wholes(n: int) -> str:
 
 def regroup(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsigned:
     """Take 1 from the whole and add the denominator to the numerator, where the fraction is too small."""
+    if isinstance(a, Whole) and scribe.ways.zero_part == "skip":
+        return _from_whole(scribe, a, b, roles)
     return take_away(scribe, _regrouped(scribe, a, b, roles), b)
 
 
@@ -133,8 +136,8 @@ def _whole_as_mixed(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> U
     return written
 
 
-def _from_whole(scribe: Scribe, whole: Whole, b: Frac, roles: Roles) -> Unsigned:
-    """Take a proper fraction from a whole: 4 - 5/9 = 3 9/9 - 5/9."""
+def _from_whole(scribe: Scribe, whole: Whole, b: Unsigned, roles: Roles) -> Unsigned:
+    """Take a fraction or a mixed number from a whole: 4 - 5/9 = 3 9/9 - 5/9."""
     den = parts(b)[2]
     cut = make(whole.n - 1, den, den)
     scribe.write(
