@@ -35,7 +35,8 @@ from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.worked import work_text
 from keen_slate.export.fonts import on_disk
-from keen_slate.export.handout import Item, Options, handout
+from keen_slate.export.handout import Options, handout
+from keen_slate.export.item import Item
 from keen_slate.export.pdf import pages, pdf
 from keen_slate.store.database import migrate, open_engine
 from keen_slate.store.demo import load

@@ -8,23 +8,17 @@ from dataclasses import dataclass
 from html import escape
 from typing import Literal
 
-from keen_slate.core.documents.figure import picture_of
 from keen_slate.core.documents.view import label_before
 from keen_slate.core.documents.working import wrong_text
-from keen_slate.core.expressions.typeset import Roles
-from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.figures.inks import INKS
-from keen_slate.core.figures.svg import svg
-from keen_slate.core.layouts.rows import lead
-from keen_slate.core.teaching.fading import Fading, glyphs_with_blanks, jotting_with_blanks
-from keen_slate.core.teaching.points import ANSWER, Points, points_of
-from keen_slate.core.teaching.sentences import TeachersWords
+from keen_slate.core.teaching.fading import Fading
+from keen_slate.core.teaching.points import ANSWER
 from keen_slate.core.ways.voices import voice_of
-from keen_slate.core.worked import Worked
-from keen_slate.core.working.keys import step_keys
 from keen_slate.core.working.proof import Working
 
+from .item import Item
 from .marked_up import math
+from .workings import body, line
 
 Paper = Literal["a4", "letter"]
 Form = Literal["full", "faded", "problems"]
@@ -48,30 +42,6 @@ class Options:
     pictures: bool = False
     key: bool = True
     wrong_answers: bool = True
-
-
-@dataclass(frozen=True, slots=True)
-class Item:
-    """An example with what its teacher put in the place of the core's own."""
-
-    worked: Worked
-    sentences: TeachersWords
-    fading: Fading
-    points: dict[str, int]
-
-    @property
-    def working(self) -> Working:
-        """Its working."""
-        return self.worked.working
-
-    @property
-    def voice(self) -> Voice:
-        """How its class says things."""
-        return voice_of(self.working.ways)
-
-    def worth(self) -> list[Points]:
-        """Its points, a teacher's own among them."""
-        return points_of(self.working, step_keys(self.working), self.points)
 
 
 Fonts = Mapping[int, str]
@@ -124,55 +94,17 @@ def _example(item: Item, number: int, options: Options) -> str:
     working = item.working
     fading = {"full": Fading(), "faded": item.fading, "problems": Fading(hide=len(working.steps))}[options.form]
     points = sum(one.points for one in item.worth())
-    start = _line(working, None, "", fading)
+    start = line(working, None, "", fading)
     label = f' <span class="label">in {escape(working.problem.label)}</span>' if working.problem.label else ""
     whole = fading.hide >= len(working.steps)
-    lines = [] if whole else [_step(item, i, fading, options) for i in range(len(working.steps))]
+    worked = "" if whole else body(item, fading, options.pictures)
     answer = f"<p class='answer'>{_answer(working)}</p>" if working.problem.label and not fading.hide else ""
     space = f'<div class="space" style="height: {options.space}mm"></div>' if options.space and fading.hide else ""
     marked = f'<span class="points">{points} {"mark" if points == 1 else "marks"}</span>'
     return (
         f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{start}</span>{label}{marked}</h2>'
-        f"{''.join(lines)}{answer}{space}</article>"
+        f"{worked}{answer}{space}</article>"
     )
-
-
-def _step(item: Item, index: int, fading: Fading, options: Options) -> str:
-    working = item.working
-    key = step_keys(working)[index]
-    pause = '<p class="pause">Try it yourself first.</p>' if fading.pause == key else ""
-    if fading.hides_step(index, len(working.steps)) or fading.hides_row(key):
-        return f'{pause}<div class="fill"></div>'
-    jottings = [
-        f'<p class="jotting">{math(jotting_with_blanks(rich, f"{key} line {j}", fading, item.voice))}</p>'
-        for j, rich in enumerate(working.steps[index].lines)
-        if f"{key} line {j}" not in fading.blanks
-    ]
-    return f"{pause}<p class='line'>{_line(working, index, key, fading)}</p>{''.join(jottings)}{_picture(item, index, options)}"
-
-
-def _line(working: Working, index: int | None, key: str, fading: Fading) -> str:
-    """The problem (*index* None) or the end of a step, typeset, with its blanks."""
-    voice = voice_of(working.ways)
-    if index is None:
-        start = voice.glyphs(working.problem.expr, working.problem_roles)
-        return math(glyphs_with_blanks(start, "problem", fading))
-    step = working.steps[index]
-    roles: Roles = ("answer",) if index == len(working.steps) - 1 else step.roles
-    pieces = glyphs_with_blanks(voice.glyphs(step.after, roles), key, fading)
-    before = " ".join(lead(working, index).strip())
-    start_sign = f'<span class="operator">{before}</span>' if before else ""
-    return f"{start_sign}{math(pieces)}"
-
-
-def _picture(item: Item, index: int, options: Options) -> str:
-    if not options.pictures:
-        return ""
-    figure = picture_of(item.working, index, item.sentences)
-    if figure is None:
-        return ""
-    drawn = base64.b64encode(svg(figure, "both", item.voice).encode()).decode()
-    return f'<img class="picture" src="data:image/svg+xml;base64,{drawn}" alt="{escape(item.voice.said(figure.alt), quote=True)}">'
 
 
 def _answer(working: Working) -> str:
@@ -199,12 +131,12 @@ def _key_entry(item: Item, number: int, options: Options) -> str:
     for i, step in enumerate(working.steps):
         title = math(item.voice.typeset(step.title))
         lines.append(
-            f'<tr><td class="line">{_line(working, i, "", Fading())}</td><td class="said">{title}</td><td class="points">{given[i].points}</td></tr>'
+            f'<tr><td class="line">{line(working, i, "", Fading())}</td><td class="said">{title}</td><td class="points">{given[i].points}</td></tr>'
         )
     answer = next(one for one in given if one.key == ANSWER)
     wrong = _wrong(item) if options.wrong_answers else ""
     return (
-        f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{_line(working, None, "", Fading())}</span></h2>'
+        f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{line(working, None, "", Fading())}</span></h2>'
         f'<table>{"".join(lines)}<tr><td class="final">{_answer(working)}</td><td class="said">{escape(item.voice.said(answer.loses))}</td>'
         f'<td class="points">{answer.points}</td></tr></table>{wrong}</article>'
     )
@@ -266,6 +198,15 @@ h2 {{ font-size: 12pt; font-weight: 400; padding-bottom: 1.5mm; }}
 .recurring {{ border-top: 1pt solid; }}
 .power {{ font-size: 0.65em; vertical-align: super; }}
 .jotting {{ color: #3c4850; font-size: 10pt; padding-left: 6mm; }}
+.squares {{ display: inline-block; vertical-align: top; max-width: 100%; margin: 1mm 0 2mm; }}
+.jottings {{ display: inline-block; vertical-align: top; max-width: 100%; }}
+.jottings .jotting {{ padding-left: 3mm; }}
+.boxes {{ display: table; border-collapse: collapse; table-layout: fixed; width: 100%; }}
+.boxes .pair {{ display: table-row; }}
+.boxes .box {{ display: table-cell; border: 1pt solid; padding: 1.5mm 2mm; vertical-align: top; }}
+.questions .box {{ padding-bottom: 1.5mm; }}
+.box h3 {{ font-size: 10pt; }}
+.box h3 span {{ font-weight: 400; }}
 .fill {{ border: 0.9pt dashed #55656f; height: 11mm; margin: 1.5mm 0; }}
 .pause {{ font-weight: 700; border-top: 1pt dashed; padding-top: 1mm; }}
 .space {{ background: url(data:image/svg+xml;base64,{_TILE}) 0 0 / 5mm 5mm; border-right: 0.5pt solid #9fb3bd; border-bottom: 0.5pt solid #9fb3bd; }}

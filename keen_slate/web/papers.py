@@ -11,7 +11,8 @@ from keen_slate.core.expressions.tree import Equation
 from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.worked import work_text
 from keen_slate.export import fonts
-from keen_slate.export.handout import Item, Options, Version, handout
+from keen_slate.export.handout import Options, Version, handout
+from keen_slate.export.item import Item
 from keen_slate.export.odt import odt as odt_file
 from keen_slate.export.pdf import pages, pdf
 from keen_slate.export.qti import qti

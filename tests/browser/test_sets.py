@@ -55,6 +55,26 @@ class SetTests(PageTests):
         self.page.click("text=All in full")
         expect(rows.nth(1).locator("[data-blank=true]")).to_have_count(0)
 
+    def test_blanks_are_put_into_a_stacked_working_and_into_boxes(self):
+        for layout, key in (("stacked", "common-denominator 0 4"), ("four boxes", "common-denominator 0 line 0")):
+            self.page.click(f".switch >> text={layout}")
+            expect(self.page.locator(f".switch >> text={layout}")).to_have_attribute("aria-pressed", "true")
+            self.page.click("text=Put blanks")
+            if layout == "stacked":
+                self.page.locator(f".paper .cell[data-key='{key}']").first.click()
+                expect(self.page.locator(".paper [data-blank=true]")).to_have_count(2)
+            else:
+                self.page.locator(".box .jotting .piece").first.click()
+                expect(self.page.locator(".box .jotting[data-hidden=true]")).to_have_count(1)
+            self.page.click("text=Done with blanks")
+        self.page.click(".switch >> text=stacked")
+        self.page.click("[aria-label='More in blank']")
+        expect(self.page.locator(".paper .frame")).to_have_count(1)
+        expect(self.page.locator(".paper .row").first).to_have_attribute("aria-label", "a line with blanks")
+        self.page.click("text=Look under them")
+        expect(self.page.locator(".paper .frame")).to_have_count(0)
+        expect(self.page.locator(".paper .row").first).to_have_attribute("aria-label", re.compile("^Stacked: "))
+
     def test_a_plan_fades_the_set_and_marks_are_given(self):
         self.page.click(".top >> text=The set")
         self.page.click("text=Fade step by step")

@@ -125,15 +125,54 @@ class WallTests(PageTests):
         before = self.page.request.get(f"{self.server.address}/api/sets/{self.set_id}").json()["version"]
         self.press("l")
         expect(self.page.locator(".wall li.line")).to_have_count(0)
-        self.press("Space")
+        self.press("End")
         expect(self.page.locator(".wall .row.whole")).to_have_attribute(
             "aria-label", re.compile("^Stacked: .*Under the rule: three and five twelfths")
         )
-        self.press("l")
+        self.press("Home", "l")
+        expect(self.page.locator(".wall .row.whole")).to_have_count(0)
+        self.press("Space")
         expect(self.page.locator(".wall .box")).to_have_count(1)
         self.assertEqual(
             self.page.request.get(f"{self.server.address}/api/sets/{self.set_id}").json()["version"], before
         )
+
+    def test_a_stacked_working_appears_mark_by_mark_with_the_picture_of_its_step(self):
+        with Session(engine()) as session, session.begin():
+            shelf = Shelf(session, self.teacher)
+            found = shelf.one_set(self.set_id)
+            change = {"ways": {"layout": "stacked"}, "fading": {"hide": 0, "blanks": ["regroup 0 1"], "pause": None}}
+            shelf.change_examples(found.id, found.version, {found.examples[0].id: change})
+        self.page.reload()
+        sheet = self.page.locator(".wall .row.whole")
+        digits = sheet.locator(".cell[data-key]:not([data-key=''])")
+        expect(sheet).to_have_attribute("aria-label", "seven and one fourth minus three and five sixths")
+        expect(digits).to_have_count(6)
+        expect(self.page.locator(".wall figure")).to_have_count(0)
+        written = [
+            9,
+            0,
+            1,
+            0,
+            2,
+            0,
+            3,
+            1,
+        ]  # rewritten; 7 crossed out; 6; 3 crossed out; 15, a blank, then filled; 5/12; 3
+        seen = 6
+        for at, more in enumerate(written):
+            self.press("Space")
+            seen += more
+            expect(digits).to_have_count(seen)
+            expect(sheet.locator(".struck")).to_have_count(0 if at < 1 else 1 if at < 3 else 2)
+            if at == 1:
+                expect(self.page.locator(".wall .moment")).to_have_text("Cross out 7.")
+                expect(self.page.locator(".wall figure svg")).to_have_count(1)
+            if at in (4, 5):
+                expect(sheet.locator("[data-blank=true]").first).to_have_text("" if at == 4 else "1")
+        expect(self.page.locator(".cover")).to_have_count(0)
+        self.press("Backspace", "Backspace")
+        expect(digits).to_have_count(seen - 4)
 
     def test_the_bar_comes_with_the_mouse_and_meets_the_accessibility_rules(self):
         expect(self.page.locator("nav.bar")).to_be_hidden()

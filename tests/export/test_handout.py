@@ -4,6 +4,8 @@ import re
 import tempfile
 import unittest
 import zlib
+from collections import Counter
+from dataclasses import replace
 from fractions import Fraction
 from html import escape
 from pathlib import Path
@@ -17,14 +19,18 @@ from keen_slate.core.documents.working import wrong_text
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.typeset import glyphs
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
-from keen_slate.core.teaching.fading import BOX, Fading, glyphs_with_blanks
+from keen_slate.core.layouts.registry import LAYOUTS
+from keen_slate.core.teaching.fading import BOX, Fading, glyphs_with_blanks, sheet_with_blanks
 from keen_slate.core.teaching.sentences import TeachersWords
+from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from keen_slate.core.working.keys import step_keys
 from keen_slate.export.fonts import on_disk, within
-from keen_slate.export.handout import Item, Options, handout
+from keen_slate.export.handout import Options, handout
+from keen_slate.export.item import Item
 from keen_slate.export.marked_up import math
 from keen_slate.export.pdf import pages, pdf
+from keen_slate.export.squares import squares
 from keen_slate.store.demo import SETS
 from keen_slate.web.app import DIST
 from tests import strategies
@@ -116,6 +122,37 @@ class HandoutTests(unittest.TestCase):
         self.assertNotIn("multiplesof4", sheet)
         self.assertIn("multiplesof6", sheet)
         self.assertNotIn("3512", sheet)
+
+    def test_every_layout_is_on_paper_and_what_pupils_write_is_not(self):
+        problem, answer = "52 1/4 - 17 5/6", "34512"
+        for layout in LAYOUTS:
+            full = Item(work_text(problem, Ways.of({"layout": layout})), TeachersWords(), Fading(), {})
+            (sheet,) = texts(made([full], form="faded", key=False, space=0))
+            for number in (answer, "multiplesof6:6,12"):
+                self.assertLessEqual(Counter(number), Counter(sheet), (layout, number))
+            faded = replace(
+                full, fading=Fading(hide=1, blanks=frozenset(["regroup 0 0", "common-denominator 0 line 1"]))
+            )
+            (covered,) = texts(made([faded], form="faded", key=False, space=0))
+            self.assertNotIn("multiplesof6", covered, layout)
+            self.assertLess(covered.count("34"), sheet.count("34"), layout)
+            self.assertLess(covered.count("51"), sheet.count("51"), layout)
+
+    def test_a_sheet_on_paper_is_the_sheet_of_the_screen(self):
+        for problem in ("7 1/4 - 3 5/6", "30.4 - 7.85", "1.25 × 0.48"):
+            sheet = LAYOUTS["stacked"](work_text(problem).working).sheet
+            drawn = squares(sheet)
+            placed = [(x, text) for x, text in re.findall(r'<text x="(\d+)"[^>]*>(.)', drawn)]
+            self.assertEqual(placed, [(str(10 * c.x + 10), c.text[0]) for c in sheet.cells])
+            self.assertEqual(drawn.count('stroke-width="2"'), sum(c.struck for c in sheet.cells))
+            self.assertEqual(drawn.count('stroke-width="1.8"'), len(sheet.rules))
+            keys = step_keys(work_text(problem).working)
+            hidden = squares(sheet_with_blanks(sheet, keys, Fading(hide=len(keys))))
+            self.assertEqual(
+                hidden.count("<text"), sum(not c.at or sheet.moments[c.at - 1].step < 0 for c in sheet.cells)
+            )
+            one = squares(sheet_with_blanks(sheet, keys, Fading(blanks=frozenset([sheet.cells[0].key]))))
+            self.assertEqual(drawn.count("<text") - one.count("<text"), one.count("dasharray"))
 
     def test_text_from_people_is_text_and_fonts_tags_and_alternative_texts_are_within(self):
         title = "O'Hara's <b>planks</b> <img src='file:///etc/passwd'> &amp;"

@@ -7,6 +7,8 @@ import { seenOf } from './seenOf'
 const props = defineProps<{
   /** A written line or a whole sheet, with its cells in half squares, as the core lays it out. */
   row: Row | (Omit<Row, 'key' | 'hidden' | 'step'> & { key?: string; hidden?: boolean }) | Schemas['SheetView']
+  /** What is said of it instead of its own words. */
+  label?: string
   /** How many moments of a sheet are seen; all of them without it. */
   at?: number
   /** Of how many moments the blanks are filled in; of all or none, as *peek* says, without it. */
@@ -21,7 +23,7 @@ const emit = defineEmits<{ blank: [key: string] }>()
 const seen = computed(() => seenOf(props.row, !!props.peek, props.at, props.filled))
 const filledIn = computed(() => 'hidden' in props.row && !!props.row.hidden && !props.peek)
 const spoken = computed(() =>
-  filledIn.value ? 'a line to fill in' : seen.value.open ? 'a line with blanks' : props.row.spoken,
+  filledIn.value ? 'a line to fill in' : seen.value.open ? 'a line with blanks' : (props.label ?? props.row.spoken),
 )
 
 function choose(key: string): void {

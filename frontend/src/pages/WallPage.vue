@@ -69,6 +69,13 @@ const figure = computed(() => {
   return shown.steps[step]?.figure ?? null
 })
 const moment = computed(() => working.value?.sheet?.moments[current.value] ?? null)
+/** What is said of a sheet that is not all there yet: what was done so far. */
+const soFar = computed(() => {
+  const shown = working.value
+  if (!shown?.sheet || done.value) return undefined
+  const titles = shown.sheet.moments.slice(0, current.value + 1).map((one) => one.title)
+  return [shown.rows[0]?.spoken ?? '', ...titles].join(' ')
+})
 /** Decimals stand in columns only once they are written so; until then the problem stands in a line. */
 const inLine = computed(() => current.value < 0 && !working.value?.sheet?.cells.some((cell) => cell.at === 0))
 const clock = (time: number) => `${Math.floor(time / 60)}:${String(time % 60).padStart(2, '0')}`
@@ -244,6 +251,7 @@ onBeforeUnmount(() => {
                   v-else
                   class="whole"
                   :row="working.sheet"
+                  :label="soFar"
                   :at="current + 1"
                   :filled="isOpen(current) ? current : current + 1"
                   peek
