@@ -138,7 +138,7 @@ class SecondDefinitionTests(unittest.TestCase):
         for code, n in [("column-smaller-from-larger", smaller), ("regroup-not-paid", unpaid)]:
             self.assertEqual(found.get(code), Fraction(n, 10**places) if needs else None, (a, b, code))
         found = {f.entry.code: f.answer_value for f in work_text(f"{point(a)} + {point(b)}").likely}
-        short = max(len(str(a)), len(str(b)), 1)
+        short = max(len(str(a)), len(str(b)), places + 1)  # a zero before the point is a column, too
         x, y = str(a).zfill(short), str(b).zfill(short)
         lost = int(
             str(int(x[0]) + int(y[0])) + "".join(str((int(t) + int(u)) % 10) for t, u in zip(x[1:], y[1:], strict=True))

@@ -90,7 +90,8 @@ def column_carry_lost(case: Case) -> Wrong | None:
     if found is None:
         return None
     amounts, places = _filled(*found)
-    columns = add_columns(amounts)[: max(len(str(n)) for n in amounts)]
+    # As many columns as were written, a zero before the point among them; the last one gets no carry.
+    columns = add_columns(amounts)[: max(places + 1, *[len(str(n)) for n in amounts])]
     if not any(c.carried for c in columns):
         return None
     written = [sum(c.digits) % 10 for c in columns[:-1]] + [sum(columns[-1].digits)]

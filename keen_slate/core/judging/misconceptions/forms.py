@@ -168,6 +168,20 @@ def whole_lost(case: Case) -> Wrong | None:
     return Wrong(left, ((left,),))
 
 
+def _divided(case: Case) -> tuple[int, int, int, int, int] | None:
+    """Whole beside it, numerator, denominator, quotient and remainder of an improper part that is tidied; None without one."""
+    raw = _raw(case)
+    if raw is None or (raw[0] and case.all_improper) or case.answer_form == "simplest-improper":
+        return None
+    if case.answer_form == "any-equal" and not any(step.kind is TO_MIXED for step in case.working.steps):
+        return None
+    if case.working.problem.target not in (None, "mixed"):
+        return None
+    whole, num, den = raw
+    quotient, rest = divmod(num, den)
+    return (whole, num, den, quotient, rest) if quotient and rest else None
+
+
 @misconception(
     "quotient-remainder-swapped",
     name="swapped quotient and remainder",
@@ -178,17 +192,48 @@ def whole_lost(case: Case) -> Wrong | None:
     often=1,
 )
 def quotient_remainder_swapped(case: Case) -> Wrong | None:
-    raw = _raw(case)
-    if raw is None or (raw[0] and case.all_improper) or case.answer_form == "simplest-improper":
+    found = _divided(case)
+    if found is None or found[3] == found[4]:
         return None
-    if case.answer_form == "any-equal" and not any(step.kind is TO_MIXED for step in case.working.steps):
-        return None
-    whole, num, den = raw
-    quotient, rest = divmod(num, den)
-    if not quotient or not rest or quotient == rest or case.working.problem.target not in (None, "mixed"):
-        return None
+    whole, num, den, quotient, rest = found
     left = Mixed(whole + rest, quotient, den)
     return Wrong(left, ((f"{num} ÷ {den} = {quotient} remainder {rest}",), (left,)))
+
+
+@misconception(
+    "remainder-on-top",
+    name="wrote the remainder over the old top",
+    reason="Divides rightly, then puts what is left over the number that was divided.",
+    question="What size are the pieces that are left over?",
+    kinds=ENDS_IN_FRACTION,
+    example="5/6 + 3/4",
+    often=1,
+)
+def remainder_on_top(case: Case) -> Wrong | None:
+    found = _divided(case)
+    if found is None:
+        return None
+    whole, num, den, quotient, rest = found
+    left = Mixed(whole + quotient, rest, num)
+    return Wrong(left, ((f"{num} ÷ {den} = {quotient} remainder {rest}",), (left,)))
+
+
+@misconception(
+    "tidied-wrongly",
+    name="took out one <whole> too many",
+    reason="Has the right improper fraction, and counts the <wholes> in it wrongly.",
+    question="How many pieces make that many <wholes>? Are there so many?",
+    kinds=ENDS_IN_FRACTION,
+    example="5/6 + 3/4",
+)
+def tidied_wrongly(case: Case) -> Wrong | None:
+    found = _divided(case)
+    if found is None:
+        return None
+    whole, num, den, quotient, rest = found
+    shared = gcd(rest, den)
+    left = make(whole + quotient + 1, rest // shared, den // shared)
+    return Wrong(left, ((Frac(num, den), " is taken for ", make(quotient + 1, rest, den)), (left,)))
 
 
 @misconception(

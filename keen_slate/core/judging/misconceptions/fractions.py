@@ -121,3 +121,68 @@ def kept_larger_bottom(case: Case) -> Wrong | None:
     if not case.fraction_sum() or not case.unlike or case.common in dens:
         return None
     return _answer(case, [(s, n) for s, n, _ in case.fractions], max(dens), f"the larger one, {max(dens)}")
+
+
+@misconception(
+    "scaled-by-target",
+    name="multiplied every top by the new bottom",
+    reason="Knows that the tops have to be multiplied, and takes the new <denominator> itself for the factor.",
+    question="3/4 in twelfths: into how many twelfths is each fourth cut?",
+    kinds=("add-subtract",),
+    example="3/4 + 1/6",
+    often=1,
+)
+def scaled_by_target(case: Case) -> Wrong | None:
+    if not case.fraction_sum() or not case.unlike:
+        return None
+    d = case.common
+    return _answer(case, [(s, n * d) for s, n, _ in case.fractions], d, f"{d}, each top times {d}")
+
+
+@misconception(
+    "not-a-multiple",
+    name="took a bottom that is no common multiple",
+    reason="Takes a multiple of one <denominator> without asking whether the other goes into it.",
+    question="Does each <denominator> go into the new one without a remainder?",
+    kinds=("add-subtract",),
+    example="1/4 + 1/6",
+    often=1,
+)
+def not_a_multiple(case: Case) -> Wrong | None:
+    if not case.fraction_sum() or not case.unlike or len(case.fractions) > 2:
+        return None
+    (_, _, d), (_, _, e) = case.fractions
+    common = _near_miss(d, e, case.common)
+    if common is None:
+        return None
+    tops = [(s, n * (common // own)) for s, n, own in case.fractions]
+    return _answer(case, tops, common, f"{common} for both")
+
+
+def _near_miss(d: int, e: int, common: int) -> int | None:
+    """The multiple of one of two denominators nearest to *common* (of two as near, the smaller) that the other does not divide."""
+    near = [m for of, other in ((d, e), (e, d)) for m in (common - of, common + of) if m > max(d, e) and m % other]
+    return min(near, key=lambda m: (abs(m - common), m), default=None)
+
+
+@misconception(
+    "across-turned-round",
+    name="took smaller from larger, above and below",
+    reason="Sees separate whole numbers above and below the bars, and takes the smaller from the larger in each.",
+    question="What is taken away from what? Can the pieces change their size while you do it?",
+    kinds=("add-subtract",),
+    example="3/4 - 1/6",
+    often=1,
+)
+def across_turned_round(case: Case) -> Wrong | None:
+    if not case.fraction_sum() or [s for s, _, _ in case.fractions] != [1, -1] or len(case.terms) > 2:
+        return None
+    (_, n, d), (_, m, e) = case.fractions
+    if d == e or (n >= m and d > e):  # nothing is turned round
+        return None
+    top, bottom = abs(n - m), abs(d - e)
+    left = _left(case, top, bottom)
+    if left is None:
+        return None
+    lines = (f"tops: {max(n, m)} - {min(n, m)} = {top}",), (f"bottoms: {max(d, e)} - {min(d, e)} = {bottom}",)
+    return Wrong(left, (*_whole_line(case), *lines))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
+from ...arithmetic.columns import subtract_columns
 from ...expressions.sentences import Rich
 from ...expressions.tree import Frac, Mixed, Whole, make
 from .registry import Case, Wrong, misconception
@@ -106,6 +107,49 @@ def whole_not_reduced(case: Case) -> Wrong | None:
         (f"{w1} - {w2} = {w1 - w2}",),
     )
     return _left(w1 - w2, a + d - b, d, lines)
+
+
+@misconception(
+    "regroup-as-ten-digit",
+    name="wrote the 1 in front of the top",
+    reason="Puts the 1 that was taken from the <whole> before the digits of the <numerator>, as in a column of whole numbers.",
+    question="<One whole> and the pieces that were there: how many pieces is that?",
+    kinds=("add-subtract",),
+    example="7 10/11 - 3 21/22",
+    often=1,
+)
+def regroup_as_ten_digit(case: Case) -> Wrong | None:
+    found = _regrouping(case)
+    if found is None or found[1] < 10:  # before a single digit it is ten: `regroup-ten`
+        return None
+    return _given(case, 10 ** len(str(found[1])))
+
+
+@misconception(
+    "tens-not-borrowed",
+    name="took ten for the ones, left the tens",
+    reason="In the <wholes>, adds ten where a digit is too small, and leaves the next column as it was.",
+    question="Where did the ten come from? What is left there?",
+    kinds=("add-subtract",),
+    example="52 3/4 - 17 1/4",
+)
+def tens_not_borrowed(case: Case) -> Wrong | None:
+    if case.working.problem.kind != "add-subtract" or case.signs != [1, -1] or case.below_zero or case.all_improper:
+        return None
+    (w, n, d), (v, m, e) = case.tidied()
+    minuend = w - (Fraction(n, d) < Fraction(m, e))
+    if minuend < v or not v:
+        return None
+    columns = subtract_columns(minuend, v)
+    if not any(column.exchanged for column in columns):
+        return None
+    digits = [c.top - c.bottom + 10 * (c.top < c.bottom) for c in columns]
+    lines = tuple(
+        [(f"{c.top + 10 * (c.top < c.bottom)} - {c.bottom} = {r}",) for c, r in zip(columns, digits, strict=True)]
+    )
+    whole = int("".join([str(digit) for digit in reversed(digits)]))
+    rest = case.answer_value - int(case.answer_value)
+    return Wrong(make(whole, rest.numerator, rest.denominator), lines)
 
 
 def _brought_down(case: Case, taken: int) -> Wrong | None:

@@ -137,7 +137,7 @@ def left_to_right(case: Case) -> Wrong | None:
     name="multiplied before dividing",
     reason="Takes the word order of a rule for its meaning: multiplication first, then division.",
     question="Does multiplying really come before dividing, or do they take turns from the left?",
-    kinds=("order",),
+    kinds=("order", "multiply-divide"),
     example="24 ÷ 4 × 3",
 )
 def multiply_before_divide(case: Case) -> Wrong | None:
@@ -192,3 +192,21 @@ def brackets_ignored(case: Case) -> Wrong | None:
     if pupil.done == right.done:
         return None
     return Wrong(_written(case, result), ((without,), *[_line(*done) for done in pupil.done]))
+
+
+@misconception(
+    "order-as-told",
+    name="took the smaller from the larger, as told",
+    reason="Always begins with the larger number, whichever is to be taken from which.",
+    question="Which number is there at first? Can so much be taken from it?",
+    kinds=("add-subtract", "decimal"),
+    example="3 - 7",
+    often=3,
+)
+def order_as_told(case: Case) -> Wrong | None:
+    match case.working.problem.expr, case.working.answer:
+        case Sum(first, (("-", second),)), Neg(difference) if not isinstance(first, Neg) and not isinstance(
+            second, Neg
+        ):
+            return Wrong(difference, ((second, " - ", first, " = ", difference),))
+    return None
