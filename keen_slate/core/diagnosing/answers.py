@@ -148,22 +148,22 @@ class _Explainer:
         return self._fraction_fault(number)
 
     def _fraction_fault(self, number: Expr) -> str | None:
-        form = self.working.ways.answer_form
+        ways = self.working.ways
         if isinstance(number, Mixed):
             num, den = number.num, number.den
             if num >= den or num == 0:
                 return "improper-part" if num % den else "whole-as-fraction"
-            if form == "simplest-improper":
+            if ways.answer_form == "simplest-improper":
                 return "mixed"
         elif isinstance(number, Frac):
             num, den = number.num, number.den
             if num % den == 0:
                 return "whole-as-fraction"
-            if num > den and form == "simplest-mixed":
+            if num > den and ways.wants_mixed:
                 return "improper"
         else:
             return None
-        return "not-lowest-terms" if gcd(num, den) > 1 and form != "any-equal" else None
+        return "not-lowest-terms" if gcd(num, den) > 1 and ways.wants_lowest_terms else None
 
     def _forms(self, answer: _Answer) -> Iterator[tuple[tuple[int, ...], Explanation]]:
         for found in self.worked.likely:

@@ -13,6 +13,7 @@ _FORMS = {
     "simplest-mixed": "a <mixed number> in <lowest terms>",
     "simplest-improper": "a fraction in <lowest terms>",
     "any-equal": "any form of the right value",
+    "mixed-as-left": "a <mixed number> with a proper fraction",
 }
 
 

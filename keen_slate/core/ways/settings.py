@@ -68,6 +68,12 @@ class Ways:
         compared=("add-subtract", "missing"),
         weight=7,
     )
+    one_fits: str = _setting(
+        "Where one <denominator> fits",
+        {"use": "said at once", "ignore": "found all the same"},
+        compared=("add-subtract", "missing"),
+        weight=1,
+    )
     reduce_first: str = _yes_no(
         "Simplify before scaling", "terms as they are", "simplify terms first", compared=("add-subtract",), weight=5
     )
@@ -80,7 +86,12 @@ class Ways:
     )
     mixed_add: str = _setting(
         "Adding <mixed numbers>",
-        {"wholes-first": "<wholes> first", "fractions-first": "fractions first, carry", "improper": "all improper"},
+        {
+            "wholes-first": "<wholes> first",
+            "fractions-first": "fractions first, carry",
+            "improper": "all improper",
+            "wholes-then-improper": "<wholes> first, then improper",
+        },
         compared=("add-subtract", "missing"),
         weight=8,
     )
@@ -92,6 +103,7 @@ class Ways:
             "below-zero": "parts apart, below zero",
             "count-back": "count back",
             "same-difference": "same difference",
+            "wholes-then-improper": "<wholes> first, then improper",
         },
         compared=("add-subtract", "missing"),
         weight=9,
@@ -118,6 +130,7 @@ class Ways:
             "simplest-mixed": "mixed, <lowest terms>",
             "simplest-improper": "improper, <lowest terms>",
             "any-equal": "any equal form",
+            "mixed-as-left": "mixed, as it is left",
         },
     )
     decimal: str = _setting(
@@ -194,6 +207,16 @@ class Ways:
             "top": {"numerator": "top", "numerators": "tops", "denominator": "bottom", "denominators": "bottoms"},
         },
     )
+
+    @property
+    def wants_mixed(self) -> bool:
+        """Whether an answer past one is to be a mixed number."""
+        return self.answer_form in ("simplest-mixed", "mixed-as-left")
+
+    @property
+    def wants_lowest_terms(self) -> bool:
+        """Whether an answer is to be in lowest terms."""
+        return self.answer_form in ("simplest-mixed", "simplest-improper")
 
     @classmethod
     def of(cls, settings: Mapping[str, str]) -> Ways:

@@ -85,7 +85,8 @@ class Case:
         """Whether the class turns the terms of this sum into improper fractions."""
         mixed = any(not isinstance(term, Frac) for _, term in self.terms)
         ways = self.working.ways
-        return mixed and "improper" in ((ways.mixed_add,) if min(self.signs, default=1) > 0 else (ways.mixed_subtract,))
+        way = ways.mixed_add if min(self.signs, default=1) > 0 else ways.mixed_subtract
+        return mixed and way in ("improper", "wholes-then-improper")
 
     def fraction_sum(self) -> bool:
         """Whether this is a sum of at least two fractions or mixed numbers, with a result that is not below zero."""
@@ -231,12 +232,13 @@ def _judge(entry: Entry, case: Case, estimate: Estimate | None) -> LikelyAnswer 
 
 
 def _accepted(wrong: Wrong, case: Case) -> bool:
-    """Whether the form of a right value may stand: under `any-equal`, unless a whole hides in its fraction."""
-    if case.answer_form != "any-equal" or not wrong.labelled:
+    """Whether the form of a right value may stand: where it need not be lowest terms, unless a whole hides in its fraction."""
+    ways = case.working.ways
+    if ways.wants_lowest_terms or not wrong.labelled:
         return False
     answer = wrong.answer
     if isinstance(answer, Frac):
-        return answer.num % answer.den != 0
+        return answer.num < answer.den if ways.wants_mixed else answer.num % answer.den != 0
     return not (isinstance(answer, Mixed) and answer.num >= answer.den)
 
 

@@ -15,12 +15,14 @@ common denominator until `finish` brings the last one into the answer form.
 from __future__ import annotations
 
 from dataclasses import replace
+from fractions import Fraction
+from itertools import combinations
 from math import gcd, lcm
 
 from ...errors import LimitError
 from ...expressions.sentences import Rich
 from ...expressions.terms import Terms, Unsigned, denominators_of, join_terms, operator_for, pair, parts, unsigned_terms
-from ...expressions.tree import Expr, Frac, Mixed, Neg, Whole, make, ratio
+from ...expressions.tree import Expr, Frac, Mixed, Neg, Whole, make, ratio, value
 from ...expressions.typeset import Roles, roles_for
 from ...limits import MAX_DIGITS, TOO_LARGE
 from ...reading.problem import Problem
@@ -32,7 +34,7 @@ from .adding import add
 from .common_denominator import common_for, to_common
 from .forms import finish, simplify_lines, tidy_words
 from .improper import all_improper
-from .subtracting import subtract
+from .subtracting import subtract, wholes_first_then_improper
 
 # The ways that keep numbers smallest; they take over where another would meet one past the limits.
 _SMALLEST = {"common_denominator": "list-multiples", "mixed_add": "wholes-first", "mixed_subtract": "regroup"}
@@ -81,6 +83,8 @@ def _calculate(scribe: Scribe, terms: Terms) -> Unsigned:
         return terms[0][1]
     if all(sign > 0 for sign, _ in terms):
         return add(scribe, [t for _, t in terms], roles)
+    if len(terms) == 2 and scribe.ways.mixed_subtract == "wholes-then-improper":
+        terms = wholes_first_then_improper(scribe, terms, roles)
     if _improper_throughout(scribe.ways, terms):
         terms = all_improper(scribe, terms, roles)
     return _from_the_left(scribe, to_common(scribe, terms, roles))
@@ -120,30 +124,32 @@ def _tidy_terms(scribe: Scribe, terms: Terms) -> Terms:
 
 
 def _spot_wholes(scribe: Scribe, terms: Terms) -> Terms:
-    """Join pairs of added terms whose fractions make a whole, where others stay beside them."""
-    while len(terms) > 2 and (spotted := _pair_that_makes_a_whole(terms)) is not None:
-        i, j = spotted
-        a, b = terms[i][1], terms[j][1]
-        (w, n, d), (v, m, _) = parts(a), parts(b)
-        total = Whole(w + v + (n + m) // d)
-        terms = [(sign, total if k == i else t) for k, (sign, t) in enumerate(terms) if k != j]
+    """Join two or three added terms whose fractions make a whole by their values, where others stay beside them."""
+    while (spotted := _that_make_a_whole(terms)) is not None:
+        joined = [terms[i][1] for i in spotted]
+        total = Whole(sum([value(term) for term in joined], Fraction()).numerator)
+        terms = [(sign, total if k == spotted[0] else t) for k, (sign, t) in enumerate(terms) if k not in spotted[1:]]
+        *first, last = joined
+        named = [part for term in first for part in (term, ", ")][:-1]
+        added = [part for term in joined for part in (term, " + ")][:-1]
         scribe.write(
             SPOT_WHOLE,
             join_terms(terms),
-            (a, " and ", b, " make ", total, "."),
+            (*named, " and ", last, " make ", total, "."),
             (),
-            ((a, " + ", b, " = ", total),),
+            ((*added, " = ", total),),
         )
     return terms
 
 
-def _pair_that_makes_a_whole(terms: Terms) -> tuple[int, int] | None:
-    for i, (s, a) in enumerate(terms):
-        for j in range(i + 1, len(terms)):
-            t, b = terms[j]
-            (_, n, d), (_, m, e) = parts(a), parts(b)
-            if s > 0 and t > 0 and d == e > 1 and n and m and (n + m) % d == 0:
-                return i, j
+def _that_make_a_whole(terms: Terms) -> tuple[int, ...] | None:
+    """The places of two terms, or else of three, that are added and make a whole; not all of the terms."""
+    broken = [i for i, (sign, term) in enumerate(terms) if sign > 0 and value(term).denominator > 1]
+    for count in (2, 3):
+        if count < len(terms):
+            for places in combinations(broken, count):
+                if sum([value(terms[i][1]) for i in places], Fraction()).denominator == 1:
+                    return places
     return None
 
 

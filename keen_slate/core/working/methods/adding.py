@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from ...expressions.spoken import parts_name
-from ...expressions.terms import Unsigned, parts
+from ...expressions.terms import Unsigned, join_terms, parts
 from ...expressions.tree import Expr, Frac, Mixed, Sum, Whole, make
 from ...expressions.typeset import Role, Roles
 from ..scribe import Scribe
@@ -204,8 +204,33 @@ def improper(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsigned:
     return wholes_first(scribe, [t for _, t in fractions], roles)
 
 
+def wholes_then_improper(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsigned:
+    """The wholes together, beside the first fraction; then every term as one fraction."""
+    split = [parts(term) for term in terms]
+    fractions = [
+        (i, n, d) for i, (term, (_, n, d)) in enumerate(zip(terms, split, strict=True)) if not isinstance(term, Whole)
+    ]
+    wholes = [w for w, _, _ in split if w]
+    if len(wholes) > 1:
+        (_, n, d), *others = fractions
+        terms = [make(sum(wholes), n, d) if n else Whole(sum(wholes)), *[Frac(m, e) for _, m, e in others]]
+        roles = tuple([roles[i] for i, _, _ in fractions])
+        scribe.write(
+            ADD_WHOLES,
+            join_terms([(1, term) for term in terms]),
+            ("Add the <wholes>.",),
+            ("What remains is worked as fractions.",),
+            ((f"{' + '.join(map(str, wholes))} = {sum(wholes)}",),),
+            roles,
+        )
+    if len(terms) == 1:
+        return terms[0]
+    return improper(scribe, terms, roles)
+
+
 WAYS: dict[str, Callable[[Scribe, list[Unsigned], Roles], Unsigned]] = {
     "wholes-first": wholes_first,
     "fractions-first": fractions_first,
     "improper": improper,
+    "wholes-then-improper": wholes_then_improper,
 }

@@ -112,11 +112,16 @@ _WHY = {
 
 
 @lru_cache(maxsize=CACHED)
-def explanation(denominators: Denominators, common: int, method: str) -> tuple[Rich, Rich, tuple[Rich, ...]]:
-    """Title, reason and jottings of writing fractions with *denominators* in *common*."""
+def explanation(
+    denominators: Denominators, common: int, method: str, one_fits: str = "use"
+) -> tuple[Rich, Rich, tuple[Rich, ...]]:
+    """Title, reason and jottings of writing fractions with *denominators* in *common*.
+
+    *one_fits* is the class's setting: whether it stops to look where one denominator fits the others.
+    """
     pieces = parts_name(common, True)
     start = "The pieces must be the same size before they are counted together."
-    if relation(denominators) == "one-fits" and method != "product":
+    if relation(denominators) == "one-fits" and method != "product" and one_fits == "use":
         changed = sum(d != common for d in denominators)
         only = "only one fraction changes" if changed == 1 else f"{changed} fractions change"
         return (
@@ -156,7 +161,7 @@ def write_common(scribe: Scribe, terms: list[Unsigned], denominators: Denominato
     """The step that scales *terms*, with what is jotted beside it."""
     method = scribe.ways.common_denominator
     d = common_for(denominators, method)
-    title, reason, lines = explanation(denominators, d, method)
+    title, reason, lines = explanation(denominators, d, method, scribe.ways.one_fits)
     facts: list[tuple[int, int]] = []
     for term in terms:
         _, num, den = parts(term)

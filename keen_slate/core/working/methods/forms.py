@@ -22,13 +22,12 @@ FACTORED_UP_TO = 1_000_000
 
 def finish(scribe: Scribe, number: Unsigned) -> Unsigned:
     """Write the steps that bring *number* into the answer form; returns the number they end in."""
-    form = scribe.ways.answer_form
     number = tidy_mixed(scribe, number)
-    if (isinstance(number, Frac) and form == "simplest-mixed") or _is_whole(number):
+    if (isinstance(number, Frac) and scribe.ways.wants_mixed) or _is_whole(number):
         number = to_mixed(scribe, number)
-    if form != "any-equal":
+    if scribe.ways.wants_lowest_terms:
         number = simplify(scribe, number)
-    if isinstance(number, Mixed) and form == "simplest-improper":
+    if isinstance(number, Mixed) and scribe.ways.answer_form == "simplest-improper":
         number = to_improper(scribe, number)
     if scribe.negative and number == Whole(0):
         scribe.negative = False

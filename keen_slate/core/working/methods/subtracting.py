@@ -11,8 +11,8 @@ from collections.abc import Callable
 
 from ...expressions.sentences import Rich
 from ...expressions.spoken import parts_name
-from ...expressions.terms import Unsigned, pair, parts
-from ...expressions.tree import Expr, Frac, Mixed, Operator, Sum, Whole, make
+from ...expressions.terms import Terms, Unsigned, join_terms, pair, parts
+from ...expressions.tree import Expr, Frac, Mixed, Operator, Sum, Whole, make, value
 from ...expressions.typeset import Roles
 from ..scribe import Scribe
 from ..step_kinds import (
@@ -160,6 +160,35 @@ def _improper(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsigne
     return take_away(scribe, fractions[0][1], fractions[1][1])
 
 
+def wholes_first_then_improper(scribe: Scribe, terms: Terms, roles: Roles) -> Terms:
+    """Take the wholes of the second term away, then write what remains as fractions, where a whole is left beside a fraction.
+
+    Terms below zero, and those without a fraction in the second, stay as they are.
+    """
+    (_, a), (_, b) = terms
+    (w, n, d), (v, m, e) = parts(a), parts(b)
+    if isinstance(b, Whole) or value(a) < value(b):
+        return terms
+    if v:
+        terms = [(1, make(w - v, n, d) if n else Whole(w - v)), (-1, Frac(m, e))]
+        scribe.write(
+            SUBTRACT_WHOLES,
+            join_terms(terms),
+            (f"Take away {_wholes(v)}.",),
+            (),
+            ((f"{w} - {v} = {w - v}",),),
+            roles,
+        )
+    return all_improper(scribe, terms, roles) if w > v else terms
+
+
+def _wholes_then_improper(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsigned:
+    (_, left), (_, taken) = wholes_first_then_improper(scribe, [(1, a), (-1, b)], roles)
+    if isinstance(left, Frac) and isinstance(taken, Frac):
+        (_, left), (_, taken) = to_common(scribe, [(1, left), (-1, taken)], roles)
+    return take_away(scribe, left, taken)
+
+
 # Below zero ----------------------------------------------------------------------------------------------------
 
 
@@ -278,4 +307,5 @@ WAYS: dict[str, Callable[[Scribe, Unsigned, Unsigned, Roles], Unsigned]] = {
     "below-zero": below_zero,
     "count-back": count_back,
     "same-difference": same_difference,
+    "wholes-then-improper": _wholes_then_improper,
 }
