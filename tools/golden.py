@@ -14,9 +14,11 @@ from pathlib import Path
 from keen_slate.core.documents.figure import FigureView
 from keen_slate.core.documents.view import MisconceptionView, SheetView, StepView, WorkingView, working_view
 from keen_slate.core.errors import CoreError
+from keen_slate.core.expressions.voice import OWN
+from keen_slate.core.figures.expose import of_wrong
 from keen_slate.core.layouts.cells import SQUARE, Cell, Rule
 from keen_slate.core.ways.settings import Ways
-from keen_slate.core.worked import work_text
+from keen_slate.core.worked import Worked, work_text
 
 DIRECTORY = Path(__file__).resolve().parents[1] / "tests/golden"
 _BETWEEN = "\n\n" + "=" * 8 + "\n\n"
@@ -64,11 +66,12 @@ def file_of(written: Iterable[str]) -> str:
 def rendered(case: Case) -> str:
     """The case with what the core makes of it."""
     try:
-        view = working_view(work_text(case.problem, Ways.of(case.settings()), target=case.to))
+        worked = work_text(case.problem, Ways.of(case.settings()), target=case.to)
+        view = working_view(worked)
     except CoreError as error:
         return f"{case.head()}\n\nrefused  {error.message} {error.hint}"
     blocks = [
-        case.head(), _lines(view), _estimate(view), _layout(view), _pictures(view), _wrong(view), _remarks(view),
+        case.head(), _lines(view), _estimate(view), _layout(view), _pictures(view), _wrong(view), _below(worked), _remarks(view),
     ]  # fmt: skip
     return "\n\n".join([block for block in blocks if block])
 
@@ -186,6 +189,18 @@ def _wrong(view: WorkingView) -> str:
     return "\n".join([_wrong_line(one) for one in view.misconceptions])
 
 
+def _below(worked: Worked) -> str:
+    """The picture in which the wrong answer that shows best lies below the right one."""
+    shown = [one for one in worked.likely if one.status == "reveals"][:1]
+    figures = [of_wrong(worked.working, one.wrong.answer) for one in shown]
+    return "\n".join([f"below    {figure.kind}: {OWN.said(figure.alt)}" for figure in figures if figure])
+
+
+def _marks(view: WorkingView) -> str:
+    *steps, answer = view.marks
+    return f"marks    {' + '.join([str(one.points) for one in steps] or ['0'])}, and {answer.points} for the answer: {answer.loses}"
+
+
 def _wrong_line(one: MisconceptionView) -> str:
     caught = ["caught by the estimate"] if one.caught_by_estimate else []
     caught += [one.caught_by_check] if one.caught_by_check else []
@@ -196,7 +211,7 @@ def _wrong_line(one: MisconceptionView) -> str:
 
 def _remarks(view: WorkingView) -> str:
     seen = view.features
-    lines = [f"surprise {sentence}" for sentence in view.surprises]
+    lines = [f"surprise {sentence}" for sentence in view.surprises] + [_marks(view)]
     lines.append(
         f"features rung {seen.rung}, {seen.terms} numbers, denominators {seen.denominators} {seen.common_denominator} "
         f"used {seen.used_denominator}, largest {seen.largest_number}, carries {seen.carries}, regroups {seen.regroups}, "

@@ -181,7 +181,7 @@ class _Scale:
 def _draw(jumps: Sequence[tuple[_Jump, When]], points: Sequence[_Point], dens: Sequence[int]) -> Figure:
     numbers = [n for jump, _ in jumps for n in (jump.start, jump.end)] + [point.at for point in points]
     far = min(numbers[1:], default=numbers[0]) > _MOST_TICKS or max(numbers) > _MOST_TICKS
-    if jumps and far and (low := min([jump.end for jump, _ in jumps])) > 1:
+    if jumps and far and (low := min([*[jump.end for jump, _ in jumps], *[point.at for point in points]])) > 1:
         # A first jump from 0 would make all the others too small to see: its end is a point.
         points = [*points, *[_Point(j.end, j.label, j.role, when) for j, when in jumps if j.start == 0 and j.label]]
         jumps = [(jump, when) for jump, when in jumps if jump.start != 0]

@@ -10,6 +10,8 @@ from ..expressions.sentences import Rich
 from ..expressions.terms import signed_terms
 from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, mixed, value
 from ..working.proof import Working
+from ..working.step_kinds import SIMPLIFY
+from .lowest import why_lowest
 
 _PLAIN = (Whole, Frac, Mixed, Dec)
 _MOST_PLACES = 4  # a longer decimal is no quick check
@@ -24,7 +26,20 @@ class Check:
 
 
 def checks(working: Working) -> list[Check]:
-    """The checks that a sum or difference of positive numbers allows; none for other problems."""
+    """The checks that the problem allows: those of a sum or difference of positive numbers, and why the answer is in lowest terms."""
+    return [*_of_sum(working), *_of_form(working)]
+
+
+def _of_form(working: Working) -> list[Check]:
+    """Why an answer past one, which nobody simplified, is in lowest terms all the same."""
+    simplified = any(step.kind is SIMPLIFY for step in working.steps)
+    if simplified or abs(working.value) < 1 or isinstance(working.answer, Equation):
+        return []
+    because = why_lowest(working.answer)
+    return [Check("lowest-terms", (working.answer, f" is in <lowest terms>: {because}."))] if because else []
+
+
+def _of_sum(working: Working) -> list[Check]:
     expr = working.problem.expr
     if isinstance(expr, Equation) or not isinstance(expr, Sum):
         return []

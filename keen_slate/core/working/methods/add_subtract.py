@@ -83,7 +83,7 @@ def _calculate(scribe: Scribe, terms: Terms) -> Unsigned:
         return terms[0][1]
     if all(sign > 0 for sign, _ in terms):
         return add(scribe, [t for _, t in terms], roles)
-    if len(terms) == 2 and scribe.ways.mixed_subtract == "wholes-then-improper":
+    if [sign for sign, _ in terms] == [1, -1] and scribe.ways.mixed_subtract == "wholes-then-improper":
         terms = wholes_first_then_improper(scribe, terms, roles)
     if _improper_throughout(scribe.ways, terms):
         terms = all_improper(scribe, terms, roles)
