@@ -128,8 +128,8 @@ def _key_entry(item: Item, number: int, options: Options) -> str:
     working = item.working
     given = item.worth()
     lines = []
-    for i, step in enumerate(working.steps):
-        title = math(item.voice.typeset(step.title))
+    for i in range(len(working.steps)):
+        title = math(item.title(i))
         lines.append(
             f'<tr><td class="line">{line(working, i, "", Fading())}</td><td class="said">{title}</td><td class="points">{given[i].points}</td></tr>'
         )

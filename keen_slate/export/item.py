@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.teaching.fading import Fading
 from keen_slate.core.teaching.points import Points, points_of
@@ -32,6 +33,12 @@ class Item:
     def voice(self) -> Voice:
         """How its class says things."""
         return voice_of(self.working.ways)
+
+    def title(self, index: int) -> list[Glyph]:
+        """What is done in a step, in its teacher's words where she has some."""
+        step = self.working.steps[index]
+        written, _ = self.sentences.find(step.kind.code, step_keys(self.working)[index], " title")
+        return self.voice.typeset(step.title) if written is None else [Glyph("words", written)]
 
     def worth(self) -> list[Points]:
         """Its points, a teacher's own among them."""

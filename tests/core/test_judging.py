@@ -212,7 +212,7 @@ class WordTests(unittest.TestCase):
                 "five nine-thousand-nine-hundred-ninety-ninths"
             ),
         }  # fmt: skip
-        self.assertEqual({number: words(number) for number in spoken}, spoken)
+        self.assertEqual({number: OWN.words(number) for number in spoken}, spoken)
         self.assertEqual(words(read("0.418").expr), "four hundred eighteen thousandths")
         self.assertEqual((ordinal(101), cardinal(1234)), ("one hundred first", "one thousand two hundred thirty-four"))
 

@@ -38,6 +38,7 @@ _ORDINALS = {
     "eighth": 8,
     "ninth": 9,
     "twelfth": 12,
+    "quarter": 4,
 }
 
 

@@ -107,6 +107,20 @@ class HandoutTests(unittest.TestCase):
         self.assertNotIn("They may write", sheet)
         self.assertNotIn('<section class="key">', handout("Planks", [("", [one])], Options(key=False), {}))
 
+    def test_what_is_done_is_said_in_the_teachers_own_words_everywhere(self):
+        own = TeachersWords(
+            {"common-denominator 0 title": "All in <b>twelfths</b>"}, {"subtract title": "Cross <wholes> off"}
+        )
+        worked = work_text("7 1/4 - 3 5/6", Ways.of({"layout": "stacked", "say_whole": "one"}))
+        html = handout("Planks", [("", [Item(worked, own, Fading(), {})])], Options(form="problems"), {})
+        self.assertIn('<td class="said">All in &lt;b&gt;twelfths&lt;/b&gt;</td>', html)
+        self.assertIn('<td class="said">Cross &lt;wholes&gt; off</td>', html)
+        view = working_view(worked, own)
+        self.assertEqual([s.title for s in view.steps][::2], ["All in <b>twelfths</b>", "Cross <wholes> off"])
+        self.assertEqual([s.title_from for s in view.steps], ["example", "", "set"])
+        self.assertEqual(view.steps[0].own_title, "Same size pieces first: twelfths.")
+        self.assertEqual(view.sheet.moments[0].title, "All in <b>twelfths</b>")
+
     def test_chains_and_missing_numbers_are_led_by_what_stands_before_them(self):
         (sheet,) = texts(made([item("2/7 = _/21 = 12/_"), item("5/8 + _ = 1 1/4")], form="full", key=False))
         self.assertNotIn("==", sheet)

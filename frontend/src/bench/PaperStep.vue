@@ -58,6 +58,7 @@ const open = ref(false)
         </button>
       </h3>
       <template v-if="open">
+        <StepWords :id="`title-${index}`" :step="step" which="title" label="What is done" />
         <StepWords :id="`reason-${index}`" :step="step" which="reason" label="Why" />
         <StepWords :id="`spoken-${index}`" :step="step" which="spoken" label="Say aloud" />
         <StepMark :step="step" :mark="mark" />

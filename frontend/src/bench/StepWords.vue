@@ -8,7 +8,7 @@ import { useBench } from '../stores/bench'
 const props = defineProps<{
   step: Step
   /** Which of its sentences. */
-  which: 'reason' | 'spoken'
+  which: 'title' | 'reason' | 'spoken'
   /** What stands before the field. */
   label: string
   /** An id for the field, unlike every other on the page. */
@@ -16,7 +16,7 @@ const props = defineProps<{
 }>()
 
 const bench = useBench()
-const suffix = computed(() => (props.which === 'spoken' ? ' spoken' : ''))
+const suffix = computed(() => (props.which === 'reason' ? '' : ` ${props.which}`))
 const now = computed(() => props.step[props.which])
 const own = computed(() => props.step[`own_${props.which}`])
 const from = computed(() => props.step[`${props.which}_from`])

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 
+from ..expressions.sentences import Rich
 from ..expressions.tree import Expr, mixed
 from ..expressions.typeset import Glyph, JottingGlyph, Role
 from ..expressions.voice import Voice
@@ -19,7 +20,7 @@ from ..judging.misconceptions import LikelyAnswer
 from ..layouts.cells import Cell, Row, Rule, SheetCell, SheetRule
 from ..layouts.registry import Box, Jotting, lay
 from ..layouts.rows import line
-from ..layouts.sheet import Fill, Sheet
+from ..layouts.sheet import Fill, Moment, Sheet
 from ..reading.kinds import KIND_NAMES
 from ..teaching.fading import Fading, cells_with_blanks, jotting_with_blanks, sheet_with_blanks
 from ..teaching.points import Points, points_of
@@ -73,6 +74,8 @@ class StepView(StepDocument):
     """A step with its key, the core's own sentences beside the teacher's, its pieces, its pictures, and what of it pupils fill in."""
 
     key: str
+    own_title: str
+    title_from: Source
     own_reason: str
     reason_from: Source
     own_spoken: str
@@ -270,6 +273,7 @@ class _Viewer:
 
     def _step(self, i: int, shown: StepDocument, seen: Seen) -> StepView:
         step, key = self.working.steps[i], self.keys[i]
+        title, title_from = self._title(i, step.title)
         reason, reason_from = self.edited.find(shown.kind, key, "")
         spoken, spoken_from = self.edited.find(shown.kind, key, " spoken")
         wanted, picture_from = self.edited.find(shown.kind, key, " picture")
@@ -277,18 +281,20 @@ class _Viewer:
         figure = None if wanted == "none" else choose.of_kinds(seen, kinds, wanted)
         return StepView(
             kind=shown.kind,
-            title=shown.title,
+            title="".join([piece.text or "" for piece in title]) if title_from else shown.title,
             before=shown.before,
             after=shown.after,
             reason=shown.reason if reason is None else reason,
             spoken=shown.spoken if spoken is None else spoken,
             lines=shown.lines,
             key=key,
+            own_title=shown.title,
+            title_from=title_from,
             own_reason=shown.reason,
             reason_from=reason_from,
             own_spoken=shown.spoken,
             spoken_from=spoken_from,
-            title_glyphs=tuple(self.voice.typeset(step.title)),
+            title_glyphs=title,
             line_glyphs=self._jottings(step, key),
             line_hidden=tuple([f"{key} line {j}" in self.fading.blanks for j in range(len(step.lines))]),
             hidden=self.fading.hides_step(i, len(self.keys)),
@@ -297,6 +303,11 @@ class _Viewer:
             picture_from=picture_from,
             figure=figure_view(figure, self.voice) if figure else None,
         )
+
+    def _title(self, i: int, own: Rich) -> tuple[Glyphs, Source]:
+        """What is done in step *i*: the teacher's words, or the core's *own*."""
+        written, where = self.edited.find(self.working.steps[i].kind.code, self.keys[i], " title")
+        return (tuple(self.voice.typeset(own)), "") if written is None else ((Glyph("words", written),), where)
 
     def _jottings(self, step: Step, key: str) -> tuple[tuple[JottingGlyph, ...], ...]:
         return tuple(
@@ -331,14 +342,15 @@ class _Viewer:
 
     def _sheet(self, sheet: Sheet) -> SheetView:
         faded = sheet_with_blanks(sheet, self.keys, self.fading)
-        moments = tuple(
-            [
-                MomentView(m.step, self.voice.plain(m.title), tuple(self.voice.typeset(m.title)), m.hidden)
-                for m in faded.moments
-            ]
-        )
+        moments = tuple([self._moment(moment) for moment in faded.moments])
         spoken = self.voice.said(faded.spoken)
         return SheetView(faded.width, faded.height, faded.cells, faded.rules, moments, faded.fills, spoken)
+
+    def _moment(self, moment: Moment) -> MomentView:
+        is_title = moment.step >= 0 and moment.title == self.working.steps[moment.step].title
+        said, reworded = self._title(moment.step, moment.title) if is_title else (self.voice.typeset(moment.title), "")
+        plain = "".join([piece.text or "" for piece in said]) if reworded else self.voice.plain(moment.title)
+        return MomentView(moment.step, plain, tuple(said), moment.hidden)
 
     def _estimate(self, document: WorkingDocument, about: Estimate | None) -> EstimateView | None:
         shown = document.estimate

@@ -39,6 +39,8 @@ _ORDINALS = {
 }  # fmt: skip
 _OPERATOR_WORDS = {"+": "plus", "-": "minus", "×": "times", "÷": "divided by"}
 
+_POWERS = {2: "squared", 3: "cubed"}
+
 
 @lru_cache(maxsize=4096)
 def cardinal(n: int) -> str:
@@ -88,6 +90,8 @@ def parts_name(den: int, many: bool) -> str:
         return "<wholes>" if many else "<whole>"
     if den == 2:
         return "halves" if many else "half"
+    if den == 4:
+        return "<fourths>" if many else "<fourth>"
     name = ordinal(den)
     if den in (100, 1000, 10**6, 10**9):
         name = name.removeprefix("one ")
@@ -132,7 +136,7 @@ def words(expr: Expr) -> str:
         case OpenMixed(whole, den):
             return f"{cardinal(whole)} and {_open_words(None, den)}"
         case Power(base, exponent):
-            return f"{words(base)} to the power {cardinal(exponent)}"
+            return f"{words(base)} {_POWERS.get(exponent) or f'to the power {cardinal(exponent)}'}"
         case Equation(sides):
             return " equals ".join(words(side) for side in sides)
         case _:

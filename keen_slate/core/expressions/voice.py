@@ -25,7 +25,8 @@ TERMS: dict[str, str] = {
     term: term
     for term in (
         "regroup", "regrouped", "regrouping", "lowest terms", "least common denominator", "mixed number", "mixed numbers",
-        "one whole", "whole", "wholes", "numerator", "numerators", "denominator", "denominators", ".",
+        "one whole", "whole", "wholes", "numerator", "numerators", "denominator", "denominators", "fourth", "fourths",
+        ".",
     )
 }  # fmt: skip
 

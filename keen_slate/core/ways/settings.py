@@ -173,17 +173,25 @@ class Ways:
     )
     say_regroup: str = _setting(
         "Word for regrouping",
-        {"regroup": "regroup", "borrow": "borrow", "exchange": "exchange", "rename": "rename"},
+        {"regroup": "regroup", "borrow": "borrow", "exchange": "exchange", "rename": "rename", "trade": "trade"},
         terms={
             "borrow": _verb("borrow", "borrowed", "borrowing"),
             "exchange": _verb("exchange", "exchanged", "exchanging"),
             "rename": _verb("rename", "renamed", "renaming"),
+            "trade": _verb("trade", "traded", "trading"),
         },
     )
     say_least: str = _setting(
         "Least or lowest",
-        {"least": "least common …", "lowest": "lowest common …"},
-        terms={"lowest": {"least common denominator": "lowest common denominator"}},
+        {
+            "least": "least common denominator",
+            "lowest": "lowest common denominator",
+            "multiple": "least common multiple",
+        },
+        terms={
+            "lowest": {"least common denominator": "lowest common denominator"},
+            "multiple": {"least common denominator": "least common multiple"},
+        },
     )
     say_simplest: str = _setting(
         "Word for lowest terms",
@@ -206,6 +214,12 @@ class Ways:
         terms={
             "top": {"numerator": "top", "numerators": "tops", "denominator": "bottom", "denominators": "bottoms"},
         },
+    )
+
+    say_fourths: str = _setting(
+        "Fourths or quarters",
+        {"fourths": "fourths", "quarters": "quarters"},
+        terms={"quarters": {"fourth": "quarter", "fourths": "quarters"}},
     )
 
     @property

@@ -11,7 +11,7 @@ from .proof import Working
 
 STEP = r"[a-z-]{1,40} [0-9]{1,2}"
 STEP_KEY = rf"^{STEP}$"
-WORDS_KEY = r"^[a-z-]{1,40}( [0-9]{1,2})?( spoken| picture)?$"
+WORDS_KEY = r"^[a-z-]{1,40}( [0-9]{1,2})?( spoken| picture| title)?$"
 BLANK_KEY = rf"^(problem|{STEP})( row|( cell)? [0-9]{{1,3}}| line [0-9]{{1,2}}( [0-9]{{1,2}})?)$"
 MARK_KEY = rf"^(answer|{STEP})$"
 

@@ -59,7 +59,7 @@ def _named(code: str) -> StepKind:
 
 
 # Questions that several kinds share.
-_ENOUGH = ("Are there enough pieces to take away?", "no: cut up a <whole>")
+_ENOUGH = ("Are there enough pieces to take away?", "no: <regroup>, cut up a <whole>")
 _LEFT = ("What is left?", "take away")
 _HIDDEN = ("Is a <whole> hidden in the fraction?", "yes: take it out")
 _FACTOR = ("Do top and bottom still share a factor?", "yes: divide both")
@@ -151,9 +151,9 @@ COLUMN_ADD = _kind(
     reason="Ten of one place are one of the place to its left.",
 )  # fmt: skip
 COLUMN_SUBTRACT = _kind(
-    "column-subtract", "Lost for points that do not stand under each other, or an exchange that is not paid.",
+    "column-subtract", "Lost for points that do not stand under each other, or <regrouping> that is not paid for.",
     pictures="columns", totals=True,
-    reason="Where the top digit is too small, one of the place to its left is exchanged for ten.",
+    reason="Where the top digit is too small, one of the place to its left is <regrouped> as ten.",
 )  # fmt: skip
 
 # Multiplying, dividing, the order of operations ----------------------------------------------------------------------

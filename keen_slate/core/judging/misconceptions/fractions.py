@@ -8,9 +8,18 @@ from .registry import Case, Wrong, misconception
 
 
 def chain(numbers: list[tuple[int, int]]) -> str:
-    """The written sum of signed whole numbers, like 5 - 3."""
+    """The written sum of signed whole numbers, like 5 - 3; those below zero stand in brackets after a sign.
+
+    >>> chain([(-1, -1), (1, 0), (-1, 2)])
+    '-(-1) + 0 - 2'
+    """
     (sign, first), *rest = numbers
-    return f"{'-' if sign < 0 else ''}{first}" + "".join([f" {'+' if s > 0 else '-'} {n}" for s, n in rest])
+    start = f"-{_after_sign(first)}" if sign < 0 else str(first)
+    return start + "".join([f" {'+' if s > 0 else '-'} {_after_sign(n)}" for s, n in rest])
+
+
+def _after_sign(n: int) -> str:
+    return f"({n})" if n < 0 else str(n)
 
 
 def _left(case: Case, top: int, bottom: int) -> Whole | Frac | Mixed | None:

@@ -163,7 +163,9 @@ def _subtracting_lines(a: int, b: int, places: int) -> tuple[Rich, ...]:
         name = place_name(i, places)
         if column.exchanged:
             one = place_name(i + 1, places).removesuffix("s")
-            lines.append((f"{name}: {before} is less than {column.bottom}; exchange 1 {one} for 10 {name}: {top}",))
+            lines.append(
+                (f"{name}: {before} is less than {column.bottom}; <regroup>: 1 {one} is 10 {name}, which makes {top}",)
+            )
         lines.append((f"{name}: {top} - {column.bottom} = {column.written}",))
     return tuple(lines)
 

@@ -112,7 +112,7 @@ def _regrouped(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsign
     scribe.write(
         REGROUP,
         pair(cut, "-", b),
-        (f"{num} is less than {parts(b)[1]}, so cut up <one whole>.",),
+        (f"{num} is less than {parts(b)[1]}, so <regroup>: cut up <one whole>.",),
         (f"<One whole> is {den} {pieces}; with the {num} there already they make {num + den}.",),
         ((Mixed(whole, num, den), " = ", apart, " = ", cut),),
         ("carried", roles[1]),
@@ -143,7 +143,7 @@ def _from_whole(scribe: Scribe, whole: Whole, b: Unsigned, roles: Roles) -> Unsi
     scribe.write(
         REGROUP,
         pair(cut, "-", b),
-        (f"Cut <one whole> into {den} {parts_name(den, True)}.",),
+        (f"<Regroup>: cut <one whole> into {den} {parts_name(den, True)}.",),
         ("The fraction is taken from that <whole>; the others stay.",),
         ((whole, " = ", cut),),
         ("carried", roles[1]),
