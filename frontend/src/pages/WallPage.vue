@@ -11,6 +11,7 @@ import { useReveal } from '../wall/useReveal'
 import { useTimer } from '../wall/useTimer'
 import WallBar from '../wall/WallBar.vue'
 import WallLine from '../wall/WallLine.vue'
+import WallSheet from '../wall/WallSheet.vue'
 import WallWrong from '../wall/WallWrong.vue'
 
 const props = defineProps<{
@@ -69,15 +70,6 @@ const figure = computed(() => {
   return shown.steps[step]?.figure ?? null
 })
 const moment = computed(() => working.value?.sheet?.moments[current.value] ?? null)
-/** What is said of a sheet that is not all there yet: what was done so far. */
-const soFar = computed(() => {
-  const shown = working.value
-  if (!shown?.sheet || done.value) return undefined
-  const titles = shown.sheet.moments.slice(0, current.value + 1).map((one) => one.title)
-  return [shown.rows[0]?.spoken ?? '', ...titles].join(' ')
-})
-/** Decimals stand in columns only once they are written so; until then the problem stands in a line. */
-const inLine = computed(() => current.value < 0 && !working.value?.sheet?.cells.some((cell) => cell.at === 0))
 const clock = (time: number) => `${Math.floor(time / 60)}:${String(time % 60).padStart(2, '0')}`
 
 watch([chosen, at, layout, light], () => {
@@ -245,18 +237,15 @@ onBeforeUnmount(() => {
                   :last="false"
                 />
               </ol>
-              <template v-if="working.sheet">
-                <PaperRow v-if="inLine && working.rows[0]" :row="working.rows[0]" :peek="!isOpen(-1)" />
-                <PaperRow
-                  v-else
-                  class="whole"
-                  :row="working.sheet"
-                  :label="soFar"
-                  :at="current + 1"
-                  :filled="isOpen(current) ? current : current + 1"
-                  peek
-                />
-              </template>
+              <WallSheet
+                v-if="working.sheet && working.rows[0]"
+                class="whole"
+                :sheet="working.sheet"
+                :problem="working.rows[0]"
+                :current="current"
+                :open="isOpen(current)"
+                :done="done"
+              />
               <section
                 v-for="(box, i) in working.boxes.slice(0, current + 1)"
                 :key="`box ${i}`"
