@@ -72,6 +72,24 @@ class HandoutTests(unittest.TestCase):
             for problem in SUMS:
                 self.assertTrue(any(bare(problem.removesuffix(" ft")) in page for page in found), problem)
 
+    def test_examples_stand_in_two_columns_where_an_even_number_from_four_on_is_wanted(self):
+        for per_page, beside in ((1, 1), (2, 1), (3, 1), (4, 2), (5, 1), (6, 2), (7, 1), (8, 2)):
+            html = handout("Planks", [("", [item(p) for p in SUMS])], Options(per_page=per_page, form="problems"), {})
+            rows = [
+                row.count("<article") for row in html.split('<section class="key">')[0].split('<div class="row">')[1:]
+            ]
+            self.assertEqual((max(rows), sum(rows)), (beside, len(SUMS)))
+
+    def test_room_to_work_in_is_left_only_where_pupils_write(self):
+        for faded, form, space, room in (
+            (1, "faded", 20, 1),
+            (0, "faded", 20, 0),
+            (1, "full", 20, 0),
+            (1, "problems", 0, 0),
+        ):
+            html = handout("P", [("", [item("1/2 + 1/3", hide=faded)])], Options(form=form, space=space, key=False), {})
+            self.assertEqual(html.count('<div class="space"'), room, (faded, form, space))
+
     def test_pupils_get_no_answer_and_the_key_has_them_with_marks_and_wrong_answers(self):
         sheet, *rest = texts(made([item("7 1/4 - 3 5/6 ft")], form="problems"))
         key = "".join(rest)
