@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from .errors import CoreError
 from .expressions.text import DecimalMark
 from .expressions.tree import Expr
 from .grading.features import Features, features
@@ -22,7 +23,11 @@ from .working.proof import Working
 
 @dataclass(frozen=True, slots=True)
 class Worked:
-    """A working with everything that is derived from it."""
+    """A working with everything that is derived from it.
+
+    The *features* are those of the default ways, whatever way is shown: a problem is as hard as it is, and a step back on a ladder is
+    never one of the way alone. What surprises is told of the way that is shown.
+    """
 
     working: Working
     estimate: Estimate | None
@@ -52,7 +57,17 @@ def work_out(problem: Problem, ways: Ways) -> Worked:
     about = estimate(working)
     likely = likely_answers(working, about)
     facts = features(working)
-    return Worked(working, about, likely, facts, surprises(working, facts, likely))
+    return Worked(working, about, likely, _plain_features(working, facts), surprises(working, facts, likely))
+
+
+def _plain_features(working: Working, own: Features) -> Features:
+    """The features of the same problem in the default ways; its *own*, where it is worked so or cannot be."""
+    if working.ways.works_like(Ways()):
+        return own
+    try:
+        return features(work(working.problem))
+    except CoreError:
+        return own
 
 
 def answers_from(source: str, ways: Ways, start: int, mark: DecimalMark | None = None) -> tuple[Expr, ...]:

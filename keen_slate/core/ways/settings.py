@@ -232,6 +232,10 @@ class Ways:
         """Whether an answer is to be in lowest terms."""
         return self.answer_form in ("simplest-mixed", "simplest-improper")
 
+    def works_like(self, other: Ways) -> bool:
+        """Whether both make the same working, said and laid out in one way or another."""
+        return all(getattr(self, name) == getattr(other, name) for name in SETTINGS if name not in _ONLY_SHOWN)
+
     @classmethod
     def of(cls, settings: Mapping[str, str]) -> Ways:
         """The default ways with *settings* (name to code) changed. Raises `SettingError`.
@@ -262,6 +266,9 @@ class Ways:
 
 
 SETTINGS: dict[str, Setting] = {one.name: Setting(one.name, **one.metadata) for one in fields(Ways)}
+
+# Settings that change nothing of a working but how it is said and laid out, or what is estimated beside it.
+_ONLY_SHOWN = frozenset([name for name, one in SETTINGS.items() if one.terms]) | {"layout", "estimate", "ties"}
 
 
 @lru_cache(maxsize=1024)
