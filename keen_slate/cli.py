@@ -18,10 +18,12 @@ from keen_slate.core import ladders
 from keen_slate.core.building.given import read_numbers, read_wanted
 from keen_slate.core.building.search import build as build_number
 from keen_slate.core.diagnosing.answers import diagnose as diagnosed
+from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.faults import FORM_FAULTS
 from keen_slate.core.diagnosing.lines import check as checked_lines
 from keen_slate.core.documents.ladder import ladder_document
 from keen_slate.core.documents.plain import plainly
+from keen_slate.core.documents.verdict import estimate_view
 from keen_slate.core.documents.verdict import published as published_verdict
 from keen_slate.core.documents.working import answer_text, problem_text, published
 from keen_slate.core.errors import CoreError, ReadError
@@ -73,6 +75,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
     diagnose.add_argument("answer", nargs="?", help="as the pupil wrote it, like '4 7/12'")
     diagnose.add_argument("--json", action="store_true", help="write the document as JSON")
     diagnose.add_argument("--batch", metavar="FILE", help="CSV with the columns problem,answer (- for standard input)")
+    guess = commands.add_parser("estimate", help="judge a pupil's estimate")
+    guess.add_argument("problem", help="like '7 1/4 - 3 5/6'")
+    guess.add_argument("estimate", help="as the pupil wrote it, like '3 1/2'")
+    guess.add_argument("--json", action="store_true", help="write the document as JSON")
     check = commands.add_parser("check", help="check a written working, a line each from standard input")
     check.add_argument("problem", help="like '7 1/4 - 3 5/6'")
     check.add_argument("--json", action="store_true", help="write the document as JSON")
@@ -83,7 +89,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         command.add_argument(
             "--seconds", type=int, default=SECONDS, metavar="N", help=f"how long to search at most ({SECONDS})"
         )
-    for command in (work, figure, diagnose, check):
+    for command in (work, figure, diagnose, guess, check):
         command.add_argument(
             "--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(SETTINGS)}"
         )
@@ -98,7 +104,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         if known.command == "diagnose":
             return _diagnose(known, diagnose)
         command_has_end = hasattr(known, "seconds")
-        others = {"figure": _figure, "build": _build, "check": _check, "ladder": _ladder}
+        others = {"figure": _figure, "build": _build, "estimate": _estimate, "check": _check, "ladder": _ladder}
         end = time.monotonic() + getattr(known, "seconds", 0)
         with until(lambda: command_has_end and time.monotonic() > end):
             return others[known.command](known)
@@ -217,6 +223,21 @@ def _judged(problem: str, answer: str, ways: Ways) -> tuple[str, str]:
         return "problem-unreadable", ""
     explained = verdict.explanations if verdict.verdict == "explained" else ()
     return verdict.verdict, " ".join(["+".join(one.codes) for one in explained])
+
+
+def _estimate(known: argparse.Namespace) -> int:
+    ways = Ways.of(dict(_setting(pair) for pair in known.set))
+    judged = judge_estimate(work_text(known.problem, ways, "."), known.estimate)
+    if judged is None:
+        raise ReadError(
+            "Nothing is estimated here.",
+            0,
+            len(known.problem),
+            "Type a problem that is calculated, like 7 1/4 - 3 5/6.",
+        )
+    shown = estimate_view(judged, voice_of(ways))
+    print(_json(asdict(shown)) if known.json else f"{shown.verdict}: {shown.reason}")
+    return 0
 
 
 def _check(known: argparse.Namespace) -> int:

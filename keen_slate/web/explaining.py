@@ -8,11 +8,13 @@ from apiflask import APIBlueprint
 
 from keen_slate.core.diagnosing.answers import diagnose as diagnosed
 from keen_slate.core.diagnosing.catalogue import Shown, catalogue
+from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.lines import check as checked_lines
-from keen_slate.core.documents.verdict import checked_view, verdict_view
+from keen_slate.core.documents.verdict import checked_view, estimate_view, verdict_view
 from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
+from keen_slate.core.worked import work_text
 
 from . import heavy, searches
 from .desk import shelf
@@ -23,6 +25,8 @@ from .schemas.explaining import (
     CheckIn,
     DiagnoseIn,
     EntryOut,
+    EstimateIn,
+    EstimateOut,
     MendIn,
     MendOut,
     RevealsOut,
@@ -40,6 +44,17 @@ def diagnose(json_data: DiagnoseIn) -> VerdictOut:
     ways = Ways.of(json_data.ways)
     verdict = diagnosed(json_data.text, json_data.answer, ways, mark_of(ways), json_data.target)
     return VerdictOut(verdict_view(verdict, voice_of(ways)))
+
+
+@blueprint.post("/estimate")
+@blueprint.input(EstimateIn)
+@blueprint.output(EstimateOut)
+def judge(json_data: EstimateIn) -> EstimateOut:
+    """The verdict on an estimate, as a pupil wrote it."""
+    ways = Ways.of(json_data.ways)
+    worked = work_text(json_data.text, ways, target=json_data.target)
+    judged = judge_estimate(worked, json_data.estimate, mark_of(ways))
+    return EstimateOut(verdict=judged and estimate_view(judged, voice_of(ways)))
 
 
 @blueprint.post("/check")

@@ -6,6 +6,7 @@ import json
 import random
 import subprocess
 import unittest
+from dataclasses import replace
 from fractions import Fraction
 from math import lcm
 
@@ -15,11 +16,13 @@ from hypothesis import strategies as st
 from bench.classroom import answers, make_class
 from keen_slate.core.diagnosing.answers import diagnose
 from keen_slate.core.diagnosing.catalogue import as_markdown, catalogue
+from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.lines import check
 from keen_slate.core.diagnosing.mend import nearest
 from keen_slate.core.diagnosing.revealing import reveal
 from keen_slate.core.documents.working import published
 from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import Whole, mixed
 from keen_slate.core.judging.checks import QUICK, checks, holds
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ways.settings import Ways
@@ -86,6 +89,45 @@ class TableTests(unittest.TestCase):
         working = work_text("4 3/7", target="improper")
         self.assertEqual({f.entry.code: text(f.wrong.answer) for f in working.likely},
                          {"whole-added-to-top": "7/7", "times-top-plus-bottom": "19/7"})  # fmt: skip
+
+
+class PupilsEstimateTests(unittest.TestCase):
+    def judged(self, problem, estimate, **ways):
+        found = judge_estimate(work_text(problem, Ways.of(ways)), estimate)
+        return found.verdict, found.codes
+
+    def test_a_pupils_estimate_is_told_from_each_way_it_can_go_wrong(self):
+        cases = [
+            ("7 1/4 - 3 5/6", "3 1/2", "fits", ()), ("7 1/4 - 3 5/6", "3", "fits", ()),  # a tie goes either way
+            ("7 1/4 - 3 5/6", "11 1/2", "explained", ("estimate-operation",)),
+            ("4 5/6 + 2 1/10", "3", "explained", ("whole-forgotten",)),  # 1 + 2
+            ("4 5/6 + 2 1/10", "6 1/2", "explained", ("truncated", "wrong-benchmark")),  # 4 1/2 + 2, in either way
+            ("5/12 + 5/12", "1/2", "explained", ("wrong-benchmark",)), ("1/6 + 1/6", "1/2", "explained", ("rounded-after", "wrong-benchmark")),
+            ("4 5/6 + 2 1/10", "7 1/4", "near", ()), ("4 5/6 + 2 1/10", "20", "too-far", ()), ("4 5/6 + 2 1/10", "much", "unreadable", ()),
+            ("3.9 + 2.8", "5", "explained", ("truncated",)), ("3.9 × 2.1", "8", "fits", ()), ("3.9 × 2.1", "30", "too-far", ()),
+        ]  # fmt: skip
+        for problem, estimate, verdict, codes in cases:
+            with self.subTest(problem, estimate=estimate):
+                found = self.judged(problem, estimate)
+                self.assertEqual(found[0], verdict)
+                self.assertLessEqual(set(codes), set(found[1]))
+                self.assertEqual(bool(codes), bool(found[1]))
+        # NAEP 1978, age 13 (from memory): 12/13 + 7/8 is about 2; 1, 19 and 21 were the other choices.
+        choices = {choice: self.judged("12/13 + 7/8", choice)[0] for choice in ("1", "2", "19", "21")}
+        self.assertEqual({c for c, verdict in choices.items() if verdict == "fits"}, {"2"})
+        self.assertEqual({choices["19"], choices["21"]}, {"too-far"})
+
+    @given(strategies.classroom_pairs, strategies.all_ways)
+    def test_the_classs_own_estimate_always_fits_and_the_answer_is_never_too_far(self, expr, ways):
+        worked = work_text(text(expr), replace(ways, decimal_mark="point"))
+        total = worked.estimate.total if worked.estimate.total is not None else worked.estimate.low
+        self.assertEqual(judge_estimate(worked, text(mixed(total))).verdict, "fits")
+        self.assertNotEqual(judge_estimate(worked, text(mixed(worked.working.value))).verdict, "too-far")
+
+    def test_an_estimate_that_is_the_answer_says_so_and_offers_the_coarser_rule(self):
+        found = judge_estimate(work_text("3 1/2 + 1 1/2"), "5")
+        self.assertIn("gives the answer itself away. To the nearest <whole> it is about ", found.reason[0])
+        self.assertEqual(found.reason[1], Whole(6))
 
 
 class SecondDefinitionTests(unittest.TestCase):

@@ -18,6 +18,7 @@ from tests.web.test_door import Browser, app_of
 SPEC = {"rungs": {"M1": 1}}
 BODIES = {
     "POST /api/work": {"text": "1/2 + 1/3"}, "POST /api/preview": {"text": "1/2 + 1/3"}, "POST /api/answers": {"text": "_/4 + _/4 = 1"},
+    "POST /api/estimate": {"text": "1/2 + 1/3", "estimate": "1"},
     "POST /api/diagnose": {"text": "1/2 + 1/3", "answer": "2/5"}, "POST /api/check": {"text": "1/2 + 1/3", "lines": ["2/5"]},
     "POST /api/mend": {"text": "1/2 + 1/3", "code": "add-across"}, "POST /api/building": {"numbers": "1, 2, 3", "wanted": "6"},
     "POST /api/building/new": {"level": "wholes", "seed": 1}, "POST /api/sets": {"title": "New"},

@@ -2,6 +2,7 @@
 import type { Working } from '../api/client'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
+import PupilsEstimate from './PupilsEstimate.vue'
 
 defineProps<{ working: Working }>()
 </script>
@@ -35,6 +36,7 @@ defineProps<{ working: Working }>()
     <ul v-if="working.checks.length" class="checks">
       <li v-for="(glyphs, i) in working.checks" :key="i"><MathLine :glyphs="glyphs" /></li>
     </ul>
+    <PupilsEstimate :working="working" />
   </section>
 </template>
 

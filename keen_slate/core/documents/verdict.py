@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from ..diagnosing.answers import Explanation, Verdict, VerdictWord
+from ..diagnosing.estimates import EstimateVerdict, EstimateWord
 from ..diagnosing.faults import FAULTS, FORM_FAULTS, name_of
 from ..diagnosing.lines import Checked, Line
 from ..expressions.text import exact
@@ -42,6 +43,22 @@ class VerdictView:
     form_fault: str | None
     form_text: str | None
     explanations: tuple[ExplanationView, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class EstimateVerdictView:
+    """The verdict on a pupil's estimate, and why."""
+
+    verdict: EstimateWord
+    value: str | None
+    codes: tuple[str, ...]
+    reason: str
+
+
+def estimate_view(judged: EstimateVerdict, voice: Voice) -> EstimateVerdictView:
+    """The document of the verdict on an estimate."""
+    number = None if judged.value is None else exact(judged.value)
+    return EstimateVerdictView(judged.verdict, number, judged.codes, voice.plain(judged.reason))
 
 
 @dataclass(frozen=True, slots=True)

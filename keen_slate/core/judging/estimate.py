@@ -73,13 +73,19 @@ def rule_of(working: Working) -> str:
     return usual if chosen == "by-kind" else chosen
 
 
+def estimated(working: Working) -> Expr | None:
+    """What is estimated of a worked problem: itself, or what gives its missing number; None where nothing is calculated."""
+    expr = working.problem.expr
+    if not isinstance(expr, Equation):
+        return expr
+    return working.steps[0].after if working.steps and not isinstance(working.answer, Equation) else None
+
+
 def estimate(working: Working) -> Estimate | None:
     """The estimate of a worked problem in its own ways; None where nothing is calculated (a chain, blank numerators)."""
-    expr = working.problem.expr
-    if isinstance(expr, Equation):
-        if not working.steps or isinstance(working.answer, Equation):
-            return None
-        expr = working.steps[0].after  # what gives the missing number
+    expr = estimated(working)
+    if expr is None:
+        return None
     rule, ties = rule_of(working), working.ways.ties
     terms = signed_terms(expr)
     plain = [term.inner if isinstance(term, Neg) else term for _, term in terms]

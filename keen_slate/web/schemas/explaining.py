@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, RootModel
 
-from keen_slate.core.documents.verdict import CheckedView, VerdictView
+from keen_slate.core.documents.verdict import CheckedView, EstimateVerdictView, VerdictView
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import MOST_EXAMPLES
 
@@ -18,6 +18,15 @@ class DiagnoseIn(Strict):
 
     text: Source
     answer: Source
+    ways: WaysMap = {}
+    target: Target | None = None
+
+
+class EstimateIn(Strict):
+    """A problem and its estimate as a pupil wrote it."""
+
+    text: Source
+    estimate: Source
     ways: WaysMap = {}
     target: Target | None = None
 
@@ -90,6 +99,12 @@ class RevealsOut(BaseModel):
 
 class VerdictOut(RootModel[VerdictView]):
     """The verdict on an answer."""
+
+
+class EstimateOut(BaseModel):
+    """The verdict on an estimate; null where the problem has none."""
+
+    verdict: EstimateVerdictView | None
 
 
 class CheckedOut(RootModel[CheckedView]):

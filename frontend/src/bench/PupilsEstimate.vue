@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import { ref, watch } from 'vue'
+
+import { client, type Schemas, type Working } from '../api/client'
+import { useLatest } from '../api/useLatest'
+import { useBench } from '../stores/bench'
+
+const props = defineProps<{ working: Working }>()
+const bench = useBench()
+const { latest, drop } = useLatest()
+const typed = ref('')
+const judged = ref<Schemas['EstimateVerdictView'] | null>(null)
+const trouble = ref('')
+
+const SAID: Record<Schemas['EstimateVerdictView']['verdict'], string> = {
+  fits: 'It fits.',
+  explained: 'This may have happened:',
+  near: 'It can serve.',
+  'too-far': 'Too far off.',
+  unreadable: 'Not to be read.',
+}
+
+async function see(): Promise<void> {
+  clear()
+  if (!typed.value.trim()) return
+  const target = (bench.example?.target ?? null) as 'improper' | 'mixed' | 'fraction' | 'decimal' | null
+  const body = { text: props.working.problem.text, ways: props.working.methods, estimate: typed.value.trim(), target }
+  const answer = await latest((signal) => client.POST('/api/estimate', { body, signal }))
+  if (!answer) return
+  if (answer.ok) judged.value = answer.data.verdict
+  else trouble.value = `${answer.refusal.message} ${answer.refusal.hint}`
+}
+
+function clear(): void {
+  drop()
+  judged.value = null
+  trouble.value = ''
+}
+
+watch(
+  () => [props.working.problem.text, props.working.methods],
+  () => {
+    typed.value = ''
+    clear()
+  },
+)
+</script>
+
+<template>
+  <form class="pupils" @submit.prevent="see">
+    <label for="pupils-estimate">A pupil’s estimate</label>
+    <InputText id="pupils-estimate" v-model="typed" autocomplete="off" maxlength="40" @input="clear" />
+    <button class="word" :disabled="!typed.trim()">Judge it</button>
+    <p v-if="judged" role="status" :data-verdict="judged.verdict">{{ SAID[judged.verdict] }} {{ judged.reason }}</p>
+    <p v-else-if="trouble" role="alert">{{ trouble }}</p>
+  </form>
+</template>
+
+<style scoped>
+.pupils {
+  display: grid;
+  grid-template-columns: auto 5.5rem auto;
+  gap: 4px 10px;
+  align-items: center;
+  justify-content: start;
+  padding-top: 10px;
+  font-size: 0.95rem;
+}
+p {
+  grid-column: 1 / -1;
+}
+</style>

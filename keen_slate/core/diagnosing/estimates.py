@@ -1,0 +1,169 @@
+"""A pupil's estimate, judged: whether the class's rule gives it, and if not, what may have happened (common practice)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from itertools import product
+from typing import Literal
+
+from ..expressions.sentences import Rich
+from ..expressions.text import DecimalMark
+from ..expressions.tree import Dec, Expr, Frac, Mixed, Sum, Whole, mixed, value
+from ..expressions.walks import map_numbers
+from ..judging.estimate import estimated, rounded_to, rule_of
+from ..worked import Worked
+from .answers import read_answer
+
+EstimateWord = Literal["fits", "explained", "near", "too-far", "unreadable"]
+
+# What may have happened, by code.
+CODES: dict[str, str] = {
+    "whole-forgotten": "Rounded one number without its <whole>.",
+    "truncated": "Cut the numbers off instead of rounding them.",
+    "rounded-after": "Worked the problem first and rounded the answer.",
+    "wrong-benchmark": "Rounded one number to a neighbour of its nearest benchmark.",
+    "estimate-operation": "Used the other operation: added for subtracted, or the other way round.",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class EstimateVerdict:
+    """What can be said of an estimate; *codes* only where it is `explained`."""
+
+    verdict: EstimateWord
+    value: Fraction | None = None
+    codes: tuple[str, ...] = ()
+    reason: Rich = ()
+
+
+def judge_estimate(worked: Worked, typed: str, mark: DecimalMark = ".") -> EstimateVerdict | None:
+    """The verdict on an estimate as a pupil wrote it; None where the problem has none.
+
+    >>> from ..worked import work_text
+    >>> judge_estimate(work_text("7 1/4 - 3 5/6"), "3 1/2").verdict, judge_estimate(work_text("7 1/4 - 3 5/6"), "11 1/2").codes
+    ('fits', ('estimate-operation',))
+    """
+    expr = estimated(worked.working)
+    if expr is None or worked.estimate is None:
+        return None
+    answer = read_answer(typed, mark)
+    if answer is None:
+        return EstimateVerdict("unreadable", reason=("This is not one written number.",))
+    number = value(answer.number)
+    if worked.estimate.rule == "between":
+        return _between(worked, number)
+    return _Judge(worked, expr).verdict(number)
+
+
+def _between(worked: Worked, number: Fraction) -> EstimateVerdict:
+    about = worked.estimate
+    assert about is not None and about.low is not None and about.high is not None, "the rule between has both"
+    inside = about.low <= number <= about.high
+    ends: Rich = ("The answer lies between ", mixed(about.low), " and ", mixed(about.high), ".")
+    return EstimateVerdict("fits" if inside else "too-far", number, (), ends)
+
+
+class _Judge:
+    """The numbers of a problem, rounded in every way that a pupil may round them."""
+
+    def __init__(self, worked: Worked, expr: Expr) -> None:
+        self.working = worked.working
+        self.about = worked.estimate
+        self.expr = expr
+        rule = rule_of(worked.working)
+        self.rule = "whole" if rule == "between" else rule
+        self.unit = Fraction(1, 2) if self.rule == "half" else Fraction(1)
+        self.numbers: list[Expr] = []
+        map_numbers(expr, self._note)
+        self.right = [self.round(n, self.working.ways.ties) for n in self.numbers]
+
+    def _note(self, number: Expr) -> Expr:
+        self.numbers.append(number)
+        return number
+
+    def round(self, number: Expr, ties: str) -> Expr:
+        """*number* to its benchmark."""
+        return rounded_to(number, self.rule, ties)[0]
+
+    def of(self, rounded: list[Expr], expr: Expr | None = None) -> Fraction | None:
+        """What the problem makes with these numbers in the place of its own; None where that divides by zero."""
+        left = iter(rounded)
+        try:
+            return value(map_numbers(expr or self.expr, lambda _: next(left)))
+        except ZeroDivisionError:
+            return None
+
+    def with_one(self, changes: Callable[[Expr], list[Expr]]) -> Iterator[Fraction | None]:
+        """The results with one number rounded otherwise, the others rightly."""
+        for i, number in enumerate(self.numbers):
+            for changed in changes(number):
+                yield self.of([*self.right[:i], changed, *self.right[i + 1 :]])
+
+    # Verdict -----------------------------------------------------------------------------------------------------
+
+    def verdict(self, number: Fraction) -> EstimateVerdict:
+        both = [dict.fromkeys([self.round(n, "up"), self.round(n, "down")]) for n in self.numbers]
+        if any(self.of(list(rounded)) == number for rounded in product(*both)):
+            return EstimateVerdict("fits", number, (), self._gives_away(number) or ("The class's rule gives it.",))
+        codes = tuple([code for code, results in self._wrong() if number in results])
+        if codes:
+            return EstimateVerdict("explained", number, codes, (" ".join([CODES[code] for code in codes]),))
+        if self._is_near(number):
+            return EstimateVerdict("near", number, (), ("Near enough, though the class's rule does not give it.",))
+        return EstimateVerdict("too-far", number, (), ("Too far from the answer to be an estimate of it.",))
+
+    def _gives_away(self, number: Fraction) -> Rich:
+        """Says that an estimate is the answer itself, and offers the coarser rule where there is one."""
+        if number != self.working.value:
+            return ()
+        coarser = replace(self.working.ways, estimate="whole")
+        left = [rounded_to(n, "whole", coarser.ties)[0] for n in self.numbers]
+        about = self.of(left)
+        if self.rule == "whole" or about is None or about == number:
+            return ("This rule gives the answer itself away.",)
+        return ("This rule gives the answer itself away. To the nearest <whole> it is about ", mixed(about), ".")
+
+    def _wrong(self) -> Iterator[tuple[str, set[Fraction | None]]]:
+        """What each way that goes wrong makes."""
+        yield "whole-forgotten", set(self.with_one(self._without_whole))
+        yield "truncated", {self.of([self._cut_off(n) for n in self.numbers])}
+        yield "rounded-after", {value(self.round(mixed(self.working.value), ties)) for ties in ("up", "down")}
+        yield "wrong-benchmark", set(self.with_one(self._neighbours))
+        yield "estimate-operation", {self.of(self.right, other) for other in _other_operations(self.expr)}
+
+    def _without_whole(self, number: Expr) -> list[Expr]:
+        if isinstance(number, Mixed):
+            return [self.round(Frac(number.num, number.den), self.working.ways.ties)]
+        if isinstance(number, Dec) and number.whole:
+            return [self.round(replace(number, whole=0), self.working.ways.ties)]
+        return []
+
+    def _cut_off(self, number: Expr) -> Expr:
+        units = value(number) // self.unit
+        return mixed(units * self.unit)
+
+    def _neighbours(self, number: Expr) -> list[Expr]:
+        if isinstance(number, Whole):
+            return []
+        near = value(self.round(number, self.working.ways.ties))
+        return [mixed(n) for n in (near - self.unit, near + self.unit) if n >= 0]
+
+    def _is_near(self, number: Fraction) -> bool:
+        """Within the bound of the answer; where there is none, not less than half of the estimate and not more than twice as much."""
+        about = self.about
+        if about is None or about.total is None:
+            return False
+        if about.bound is not None:
+            return abs(number - self.working.value) <= about.bound
+        low, high = sorted([about.total * Fraction(1, 2), about.total * 2])
+        return low <= number <= high
+
+
+def _other_operations(expr: Expr) -> Iterator[Expr]:
+    """A sum with one of its operations turned round."""
+    if isinstance(expr, Sum):
+        for i, (operator, term) in enumerate(expr.rest):
+            turned: tuple[Literal["+", "-"], Expr] = ("-" if operator == "+" else "+", term)
+            yield Sum(expr.first, (*expr.rest[:i], turned, *expr.rest[i + 1 :]))
