@@ -251,7 +251,7 @@ def _check(known: argparse.Namespace) -> int:
         print(_json(asdict(checked)))
         return 0
     for i, line in enumerate(checked.lines):
-        mark = "?" if line.equal is None else "=" if line.equal else "≠"
+        mark = "·" if line.side else "?" if line.equal is None else "=" if line.equal else "≠"
         print(
             f"  {mark} {line.text}"
             + (f"   ({', '.join([*line.codes, *line.faults])})" if line.codes or line.faults else "")

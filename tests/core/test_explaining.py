@@ -130,6 +130,38 @@ class PupilsEstimateTests(unittest.TestCase):
         self.assertEqual(found.reason[1], Whole(6))
 
 
+class SideCalculationTests(unittest.TestCase):
+    def told(self, problem, *lines):
+        checked = check(problem, list(lines))
+        signs = "".join(
+            "s" if one.side else "?" if one.equal is None else "=" if one.equal else "x" for one in checked.lines
+        )
+        return signs, checked.first_wrong, checked.answer
+
+    def test_what_is_true_on_the_side_and_used_is_no_wrong_line(self):
+        for problem, lines, expected in (
+            ("2 1/4 + 3 1/2", ["1/4 + 1/2 = 3/4", "2 + 3 = 5", "5 3/4"], ("ss=", None, "right")),
+            ("1/3 + 5/12", ["1/3 = 4/12", "4/12 + 5/12", "9/12", "3/4"], ("s===", None, "right")),
+            ("2 1/4 + 3 1/2", ["1/4 + 1/2 = 2/6", "5 2/6"], ("xx", 0, "explained")),  # not true
+            ("2 1/4 + 3 1/2", ["7 - 1 = 6", "5 3/4"], ("xx", 0, "right")),  # true, and used nowhere
+            ("1/2 + 1/3", ["1 + 4 = 5"], ("x", 0, "unexplained")),  # the last line is the answer
+            ("2.75 + 1.48", ["2.75", "+ 1.48", "------", "4.23"], ("sss=", None, "right")),
+            ("2.75 + 1.48", ["2.75", "+1.48", "----", "3.13"], ("sssx", 3, "explained")),
+            ("9.30 - 4.18", ["9.30", "−4.18", "___", "5.12"], ("sss=", None, "right")),
+            ("5/8 + _ = 1 1/4", ["_ = 1 1/4 - 5/8", "_ = 5/8", "5/8 + 5/8 = 1 1/4"], ("===", None, "right")),
+            ("5/8 + _ = 1 1/4", ["5/8 + 5/8 = 1 1/4"], ("=", None, "right")),
+            ("5/8 + _ = 1 1/4", ["3/8 + 7/8 = 1 1/4"], ("x", 0, "unexplained")),  # another equation
+        ):
+            with self.subTest(problem, lines=lines):
+                self.assertEqual(self.told(problem, *lines), expected)
+
+    def test_only_the_answer_is_judged_for_its_form(self):
+        checked = check("2 3/4 + 1 2/3", ["3 17/12", "4 5/12"])
+        self.assertEqual([line.faults for line in checked.lines], [(), ()])
+        self.assertEqual(check("2 3/4 + 1 2/3", ["3 17/12"]).lines[0].faults, ("improper-part",))
+        self.assertEqual(check("2.75 + 1.48", ["2.75", "+1.48", "----", "3.13"]).lines[3].faults, ())
+
+
 class SecondDefinitionTests(unittest.TestCase):
     @given(pairs, st.sampled_from("+-"))
     def test_fractions(self, numbers, operator):

@@ -92,10 +92,11 @@ watch(
       <ol v-if="checked" class="lines">
         <li v-for="(line, i) in checked.lines" :key="i" :class="{ first: i === checked.first_wrong }">
           <span class="mark" :class="{ wrong: line.equal === false }">{{
-            line.equal === null ? '?' : line.equal ? '=' : '≠'
+            line.side ? '·' : line.equal === null ? '?' : line.equal ? '=' : '≠'
           }}</span>
           {{ line.text.replace(/^= ?/, '') }}
-          <small v-if="line.names.length">{{ line.names.join(', or ') }}</small>
+          <small v-if="line.side">true, on the side</small>
+          <small v-else-if="line.names.length">{{ line.names.join(', or ') }}</small>
           <small v-else-if="i === checked.first_wrong">the first line that is not equal to the one before</small>
           <small v-for="said in line.fault_texts" :key="said">{{ said }}</small>
         </li>

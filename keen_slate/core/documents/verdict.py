@@ -71,6 +71,7 @@ class LineView:
     faults: tuple[str, ...]
     names: tuple[str, ...]
     fault_texts: tuple[str, ...]
+    side: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,4 +127,4 @@ def checked_view(checked: Checked, voice: Voice) -> CheckedView:
 def _line(line: Line, voice: Voice) -> LineView:
     names = tuple([voice.said(name_of(code)) for code in line.codes])
     faults = tuple([voice.said(FAULTS[fault]) for fault in line.faults])
-    return LineView(line.text, line.equal, line.codes, line.faults, names, faults)
+    return LineView(line.text, line.equal, line.codes, line.faults, names, faults, line.side)
