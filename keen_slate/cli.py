@@ -18,12 +18,13 @@ from keen_slate.core import ladders
 from keen_slate.core.building.given import read_numbers, read_wanted
 from keen_slate.core.building.search import build as build_number
 from keen_slate.core.diagnosing.answers import diagnose as diagnosed
+from keen_slate.core.diagnosing.choices import choices
 from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.faults import FORM_FAULTS
 from keen_slate.core.diagnosing.lines import check as checked_lines
 from keen_slate.core.documents.ladder import ladder_document
 from keen_slate.core.documents.plain import plainly
-from keen_slate.core.documents.verdict import estimate_view
+from keen_slate.core.documents.verdict import ChoiceView, choice_views, estimate_view
 from keen_slate.core.documents.verdict import published as published_verdict
 from keen_slate.core.documents.working import answer_text, problem_text, published
 from keen_slate.core.errors import CoreError, ReadError
@@ -79,6 +80,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     guess.add_argument("problem", help="like '7 1/4 - 3 5/6'")
     guess.add_argument("estimate", help="as the pupil wrote it, like '3 1/2'")
     guess.add_argument("--json", action="store_true", help="write the document as JSON")
+    options = commands.add_parser("choices", help="four options to choose from, one of them right")
+    options.add_argument("problem", help="like '7 1/4 - 3 5/6'")
+    options.add_argument("--json", action="store_true", help="write the document as JSON")
     check = commands.add_parser("check", help="check a written working, a line each from standard input")
     check.add_argument("problem", help="like '7 1/4 - 3 5/6'")
     check.add_argument("--json", action="store_true", help="write the document as JSON")
@@ -89,7 +93,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         command.add_argument(
             "--seconds", type=int, default=SECONDS, metavar="N", help=f"how long to search at most ({SECONDS})"
         )
-    for command in (work, figure, diagnose, guess, check):
+    for command in (work, figure, diagnose, guess, options, check):
         command.add_argument(
             "--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(SETTINGS)}"
         )
@@ -104,7 +108,14 @@ def main(arguments: Sequence[str] | None = None) -> int:
         if known.command == "diagnose":
             return _diagnose(known, diagnose)
         command_has_end = hasattr(known, "seconds")
-        others = {"figure": _figure, "build": _build, "estimate": _estimate, "check": _check, "ladder": _ladder}
+        others = {
+            "figure": _figure,
+            "build": _build,
+            "estimate": _estimate,
+            "choices": _choices,
+            "check": _check,
+            "ladder": _ladder,
+        }
         end = time.monotonic() + getattr(known, "seconds", 0)
         with until(lambda: command_has_end and time.monotonic() > end):
             return others[known.command](known)
@@ -238,6 +249,24 @@ def _estimate(known: argparse.Namespace) -> int:
     shown = estimate_view(judged, voice_of(ways))
     print(_json(asdict(shown)) if known.json else f"{shown.verdict}: {shown.reason}")
     return 0
+
+
+def _choices(known: argparse.Namespace) -> int:
+    ways = Ways.of(dict(_setting(pair) for pair in known.set))
+    worked = work_text(known.problem, ways, ".")
+    shown = choice_views(choices(worked), worked.working.problem.label, voice_of(ways))
+    if known.json:
+        print(_json({"options": [_option(one) for one in shown]}))
+        return 0
+    for one in shown:
+        print(f"  {one.label}  {one.answer:<12} {'right' if one.right else ', or '.join(one.names)}")
+    return 0
+
+
+def _option(one: ChoiceView) -> dict[str, object]:
+    """An option as it is published: *right* only where it is, *codes* only where it is not."""
+    told: dict[str, object] = {"right": True} if one.right else {"codes": list(one.codes)}
+    return {"label": one.label, "answer": one.answer} | told
 
 
 def _check(known: argparse.Namespace) -> int:

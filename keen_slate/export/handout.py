@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import base64
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from html import escape
 from typing import Literal
 
+from keen_slate.core.diagnosing.choices import choices
+from keen_slate.core.documents.verdict import choice_views
 from keen_slate.core.documents.view import label_before
 from keen_slate.core.documents.working import wrong_text
 from keen_slate.core.figures.inks import INKS
@@ -42,6 +44,7 @@ class Options:
     pictures: bool = False
     key: bool = True
     wrong_answers: bool = True
+    choices: bool = False
 
 
 Fonts = Mapping[int, str]
@@ -99,12 +102,38 @@ def _example(item: Item, number: int, options: Options) -> str:
     whole = fading.hide >= len(working.steps)
     worked = "" if whole else body(item, fading, options.pictures)
     answer = f"<p class='answer'>{_answer(working)}</p>" if working.problem.label and not fading.hide else ""
+    options_given = _choices(item) if options.choices and whole else ""
     space = f'<div class="space" style="height: {options.space}mm"></div>' if options.space and fading.hide else ""
     marked = f'<span class="points">{points} {"mark" if points == 1 else "marks"}</span>'
     return (
         f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{start}</span>{label}{marked}</h2>'
-        f"{worked}{answer}{space}</article>"
+        f"{worked}{answer}{options_given}{space}</article>"
     )
+
+
+def _choices(item: Item) -> str:
+    """Four options to tick; nothing where the problem has none."""
+    found = choice_views(choices(item.worked), item.working.problem.label, item.voice)
+    label = (
+        f" {escape(item.working.problem.label)}"
+        if item.working.problem.label and not label_before(item.working)
+        else ""
+    )
+    listed = [
+        f"<li><strong>{one.label}</strong> {math([replace(glyph, role='') for glyph in one.glyphs])}{label}</li>"
+        for one in found
+    ]
+    return f'<ul class="options">{"".join(listed)}</ul>' if listed else ""
+
+
+def _told(item: Item) -> str:
+    """What each option tells, for the key."""
+    found = choice_views(choices(item.worked), item.working.problem.label, item.voice)
+    listed = [
+        f"<li><strong>{one.label}</strong> {escape('right' if one.right else ', or '.join(one.names))}</li>"
+        for one in found
+    ]
+    return f'<div class="wrong"><h3>The options</h3><ul>{"".join(listed)}</ul></div>' if listed else ""
 
 
 def _answer(working: Working) -> str:
@@ -134,7 +163,7 @@ def _key_entry(item: Item, number: int, options: Options) -> str:
             f'<tr><td class="line">{line(working, i, "", Fading())}</td><td class="said">{title}</td><td class="points">{given[i].points}</td></tr>'
         )
     answer = next(one for one in given if one.key == ANSWER)
-    wrong = _wrong(item) if options.wrong_answers else ""
+    wrong = (_told(item) if options.choices else "") + (_wrong(item) if options.wrong_answers else "")
     return (
         f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{line(working, None, "", Fading())}</span></h2>'
         f'<table>{"".join(lines)}<tr><td class="final">{_answer(working)}</td><td class="said">{escape(item.voice.said(answer.loses))}</td>'
@@ -207,6 +236,8 @@ h2 {{ font-size: 12pt; font-weight: 400; padding-bottom: 1.5mm; }}
 .questions .box {{ padding-bottom: 1.5mm; }}
 .box h3 {{ font-size: 10pt; }}
 .box h3 span {{ font-weight: 400; }}
+.options {{ list-style: none; font-size: 13pt; }}
+.options li {{ display: inline-block; padding-right: 8mm; }}
 .fill {{ border: 0.9pt dashed #55656f; height: 11mm; margin: 1.5mm 0; }}
 .pause {{ font-weight: 700; border-top: 1pt dashed; padding-top: 1mm; }}
 .space {{ background: url(data:image/svg+xml;base64,{_TILE}) 0 0 / 5mm 5mm; border-right: 0.5pt solid #9fb3bd; border-bottom: 0.5pt solid #9fb3bd; }}

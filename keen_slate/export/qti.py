@@ -9,6 +9,8 @@ import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from keen_slate.core.diagnosing.choices import choices
+from keen_slate.core.documents.verdict import choice_views
 from keen_slate.core.documents.working import answer_text
 from keen_slate.core.reading.problem import labelled
 from keen_slate.core.ways.voices import voice_of
@@ -32,11 +34,13 @@ class Judged:
     said: str
 
 
-def qti(title: str, examples: Sequence[Worked], points: Sequence[int]) -> bytes:
-    """The package: a manifest, a test, and an item for each example, worth its *points*."""
+def qti(title: str, examples: Sequence[Worked], points: Sequence[int], to_choose: bool = False) -> bytes:
+    """The package: a manifest, a test, and an item for each example, worth its *points*; with four options *to_choose* from."""
     names = [f"item-{i + 1}" for i in range(len(examples))]
     items = {
-        f"items/{name}.xml": _document(item(name, f"{title}: {i + 1}", worked, points[i]), ITEM)
+        f"items/{name}.xml": _document(
+            (choice_item if to_choose else item)(name, f"{title}: {i + 1}", worked, points[i]), ITEM
+        )
         for i, (name, worked) in enumerate(zip(names, examples, strict=True))
     }
     manifest = _document(_manifest(names), MANIFEST)
@@ -65,23 +69,71 @@ def expected(worked: Worked) -> list[Judged]:
 def item(identifier: str, title: str, worked: Worked, points: int) -> ET.Element:
     """One item: the problem, a box for the answer, and feedback for each answer that is expected."""
     judged = expected(worked)
-    root = ET.Element("qti-assessment-item", {
-        "identifier": identifier, "title": title, "adaptive": "false", "time-dependent": "false", f"{{{_XML}}}lang": "en",
-    })  # fmt: skip
+    root = _root(identifier, title)
     response = ET.SubElement(root, "qti-response-declaration", _declared(_RESPONSE, "string"))
     correct = ET.SubElement(response, "qti-correct-response")
     ET.SubElement(correct, "qti-value").text = judged[0].texts[0]
-    score = ET.SubElement(root, "qti-outcome-declaration", _declared(_SCORE, "float"))
-    ET.SubElement(ET.SubElement(score, "qti-default-value"), "qti-value").text = "0"
-    ET.SubElement(root, "qti-outcome-declaration", _declared(_FEEDBACK, "identifier"))
+    _outcomes(root)
     _body(root, worked)
     _processing(root, judged, points)
     for one in judged:
-        feedback = ET.SubElement(root, "qti-modal-feedback", {
-            "outcome-identifier": _FEEDBACK, "identifier": one.identifier, "show-hide": "show",
-        })  # fmt: skip
-        ET.SubElement(ET.SubElement(feedback, "qti-content-body"), "p").text = one.said
+        _feedback(root, one.identifier, one.said)
     return root
+
+
+def choice_item(identifier: str, title: str, worked: Worked, points: int) -> ET.Element:
+    """One item: the problem, its four options in order, and feedback for each."""
+    problem = worked.working.problem
+    options = choice_views(choices(worked), problem.label, voice_of(worked.working.ways))
+    root = _root(identifier, title)
+    response = ET.SubElement(root, "qti-response-declaration", _declared(_RESPONSE, "identifier"))
+    correct = ET.SubElement(response, "qti-correct-response")
+    ET.SubElement(correct, "qti-value").text = next(one.label for one in options if one.right)
+    _outcomes(root)
+    body = ET.SubElement(root, "qti-item-body")
+    ET.SubElement(body, "p").append(_shown(worked))
+    interaction = ET.SubElement(body, "qti-choice-interaction", {"response-identifier": _RESPONSE, "max-choices": "1"})
+    condition = ET.SubElement(ET.SubElement(root, "qti-response-processing"), "qti-response-condition")
+    for i, one in enumerate(options):
+        ET.SubElement(interaction, "qti-simple-choice", {"identifier": one.label, "fixed": "true"}).text = one.answer
+        branch = ET.SubElement(condition, "qti-response-if" if i == 0 else "qti-response-else-if")
+        match = ET.SubElement(branch, "qti-match")
+        ET.SubElement(match, "qti-variable", {"identifier": _RESPONSE})
+        ET.SubElement(match, "qti-base-value", {"base-type": "identifier"}).text = one.label
+        if one.right:
+            _set(branch, _SCORE, "float", str(points))
+        _set(branch, _FEEDBACK, "identifier", f"{_FEEDBACK}-{one.label}")
+        said = "Right." if one.right else f"{', or '.join(one.names)}. {one.reason}".strip()
+        _feedback(root, f"{_FEEDBACK}-{one.label}", said)
+    return root
+
+
+def _root(identifier: str, title: str) -> ET.Element:
+    return ET.Element("qti-assessment-item", {
+        "identifier": identifier, "title": title, "adaptive": "false", "time-dependent": "false", f"{{{_XML}}}lang": "en",
+    })  # fmt: skip
+
+
+def _outcomes(root: ET.Element) -> None:
+    """The score, 0 to begin with, and which feedback is shown."""
+    score = ET.SubElement(root, "qti-outcome-declaration", _declared(_SCORE, "float"))
+    ET.SubElement(ET.SubElement(score, "qti-default-value"), "qti-value").text = "0"
+    ET.SubElement(root, "qti-outcome-declaration", _declared(_FEEDBACK, "identifier"))
+
+
+def _feedback(root: ET.Element, identifier: str, said: str) -> None:
+    feedback = ET.SubElement(root, "qti-modal-feedback", {
+        "outcome-identifier": _FEEDBACK, "identifier": identifier, "show-hide": "show",
+    })  # fmt: skip
+    ET.SubElement(ET.SubElement(feedback, "qti-content-body"), "p").text = said
+
+
+def _shown(worked: Worked) -> ET.Element:
+    """The problem as MathML, with its words."""
+    problem = worked.working.problem
+    shown = ET.fromstring(mathml(problem.expr))
+    shown.set("alttext", voice_of(worked.working.ways).words(problem.expr))
+    return shown
 
 
 def _declared(identifier: str, base: str) -> dict[str, str]:
@@ -91,9 +143,7 @@ def _declared(identifier: str, base: str) -> dict[str, str]:
 def _body(root: ET.Element, worked: Worked) -> None:
     problem = worked.working.problem
     body = ET.SubElement(root, "qti-item-body")
-    shown = ET.fromstring(mathml(problem.expr))
-    shown.set("alttext", voice_of(worked.working.ways).words(problem.expr))
-    ET.SubElement(body, "p").append(shown)
+    ET.SubElement(body, "p").append(_shown(worked))
     answer = ET.SubElement(body, "p")
     ET.SubElement(answer, "qti-text-entry-interaction", {"response-identifier": _RESPONSE, "expected-length": "12"})
     if problem.label:

@@ -58,7 +58,14 @@ def save_text(set_id: UUID) -> Response:
 def save_items(set_id: UUID) -> Response:
     """The set as a QTI 3.0 package, an item for each example whose answer is one number."""
     title, examples = _asked(set_id)
-    return _file(heavy.run(papers.items, title, examples), title, "zip", "application/zip")
+    return _file(heavy.run(papers.items, title, examples, False), title, "zip", "application/zip")
+
+
+@blueprint.get("/sets/<uuid:set_id>/qti-choices.zip")
+def save_choice_items(set_id: UUID) -> Response:
+    """The same with four options to choose from in each item."""
+    title, examples = _asked(set_id)
+    return _file(heavy.run(papers.items, title, examples, True), f"{title} choices", "zip", "application/zip")
 
 
 def _asked(set_id: UUID) -> tuple[str, list[Given]]:

@@ -65,13 +65,13 @@ def table(examples: list[Given]) -> str:
     return csv_table([worked for _, worked in each_worked(examples)])
 
 
-def items(title: str, examples: list[Given]) -> bytes:
+def items(title: str, examples: list[Given], to_choose: bool) -> bytes:
     """The set as a QTI 3.0 package, an item for each example whose answer is one number."""
     pairs = [
         (worked, points_in_all(one, worked)) for one, worked in each_worked(examples)
         if len(worked.working.answers) < 2 and not isinstance(worked.working.answer, Equation)
     ]  # fmt: skip
-    return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs])
+    return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs], to_choose)
 
 
 def _item(one: Given, number: int, seed: int, used: set[str]) -> Item | None:

@@ -16,13 +16,15 @@ from hypothesis import strategies as st
 from bench.classroom import answers, make_class
 from keen_slate.core.diagnosing.answers import diagnose
 from keen_slate.core.diagnosing.catalogue import as_markdown, catalogue
+from keen_slate.core.diagnosing.choices import choices
 from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.lines import check
 from keen_slate.core.diagnosing.mend import nearest
 from keen_slate.core.diagnosing.revealing import reveal
 from keen_slate.core.documents.working import published
+from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.text import text
-from keen_slate.core.expressions.tree import Whole, mixed
+from keen_slate.core.expressions.tree import Equation, Whole, mixed, value
 from keen_slate.core.judging.checks import QUICK, checks, holds
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ways.settings import Ways
@@ -128,6 +130,39 @@ class PupilsEstimateTests(unittest.TestCase):
         found = judge_estimate(work_text("3 1/2 + 1 1/2"), "5")
         self.assertIn("gives the answer itself away. To the nearest <whole> it is about ", found.reason[0])
         self.assertEqual(found.reason[1], Whole(6))
+
+
+class ChoiceTests(unittest.TestCase):
+    @given(strategies.problems)
+    def test_one_of_four_is_right_and_all_have_different_values(self, expr):
+        try:
+            worked = work_text(text(expr))
+        except CoreError:
+            return
+        found = choices(worked)
+        if not found:
+            self.assertTrue(isinstance(worked.working.answer, Equation) or len(worked.working.answers) > 1)
+            return
+        values = [value(one.answer) for one in found]
+        self.assertEqual(values, sorted(set(values)))
+        self.assertEqual([one.label for one in found], list("ABCD"[: len(found)]))
+        (right,) = [one for one in found if one.right]
+        self.assertEqual((right.answer, right.codes), (worked.working.answer, ()))
+        likely = {one.entry.code: one.answer_value for one in worked.likely if one.status == "reveals"}
+        for one in found:
+            for code in () if one.right else one.codes:
+                self.assertTrue(code.startswith("slip-") or likely[code] == value(one.answer))
+        shown = {likely[code] for one in found for code in one.codes if code in likely}
+        self.assertEqual(len(shown), min(3, len(set(likely.values()))), "likely answers come before slips")
+
+    def test_the_command_line_says_what_each_option_tells(self):
+        done = subprocess.run(
+            [str(ROOT / "slate"), "choices", "7 1/4 - 3 5/6 ft", "--json"], capture_output=True, text=True, check=True
+        )
+        options = json.loads(done.stdout)["options"]
+        self.assertEqual([one["answer"] for one in options], ["3 3/12 ft", "3 5/12 ft", "4 5/12 ft", "4 7/12 ft"])
+        self.assertEqual([one.get("right", False) for one in options], [False, True, False, False])
+        self.assertEqual(options[3]["codes"], ["smaller-from-larger"])
 
 
 class SideCalculationTests(unittest.TestCase):

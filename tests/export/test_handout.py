@@ -3,6 +3,7 @@
 import re
 import tempfile
 import unittest
+import xml.etree.ElementTree as ET
 import zlib
 from collections import Counter
 from dataclasses import replace
@@ -35,6 +36,7 @@ from keen_slate.store.demo import SETS
 from keen_slate.web.app import DIST
 from tests import strategies
 
+SVG = "{http://www.w3.org/2000/svg}"
 SUMS = ["1/2 + 1/3", "2/3 + 1/6", "7 1/4 - 3 5/6 ft", "9 - 4 2/3", "3/4 + 2/5", "1/6 + 1/3", "5/8 - 3/8"]
 
 
@@ -185,6 +187,73 @@ class HandoutTests(unittest.TestCase):
             )
             one = squares(sheet_with_blanks(sheet, keys, Fading(blanks=frozenset([sheet.cells[0].key]))))
             self.assertEqual(drawn.count("<text") - one.count("<text"), one.count("dasharray"))
+
+    def test_what_is_drawn_stands_in_its_squares(self):
+        worked = work_text("52 1/4 - 17 5/6")
+        keys = step_keys(worked.working)
+        faded = Fading(hide=1, blanks=frozenset(["common-denominator 0 4", "regroup 0 0"]))
+        sheet = sheet_with_blanks(LAYOUTS["stacked"](worked.working).sheet, keys, faded)
+        drawn = ET.fromstring(squares(sheet))
+        seen = [c for c in sheet.cells if not (c.at and sheet.moments[c.at - 1].hidden)]
+        half = 10  # units
+        left, top, width, height = map(int, drawn.get("viewBox").split())
+        self.assertEqual((left, top, width % (2 * half), height % (2 * half)), (0, 0, 0, 0))
+        self.assertGreaterEqual(width, half * (sheet.width + 2))
+        self.assertAlmostEqual(float(drawn.get("width")[:-2]) / width, float(drawn.get("height")[:-2]) / height)
+        places = {(c.x, c.y): c for c in seen}
+        texts = list(drawn.iter(f"{SVG}text"))
+        self.assertEqual(len(texts), sum(not c.blank for c in seen))
+        for text_of, cell in zip(texts, [c for c in seen if not c.blank], strict=True):
+            size, high = float(text_of.get("font-size")), 4 if cell.size == "tall" else 2
+            self.assertEqual(float(text_of.get("x")), half * (cell.x + 1))
+            middle = float(text_of.get("y")) - 0.36 * size  # of a digit, which is as high as that twice
+            self.assertAlmostEqual(middle, half * (cell.y + high / 2), delta=2)
+            self.assertTrue(0.7 * half * high < size < 1.2 * half * high or cell.size == "small", (cell.size, size))
+        frames = [[float(one.get(name)) for name in ("x", "y", "width", "height")] for one in drawn.iter(f"{SVG}rect")]
+        blank = [[half * c.x + 1, half * c.y + 1, 18, 18] for c in seen if c.blank and c.size != "tall"]
+        (fill,) = sheet.fills
+        self.assertEqual(
+            sorted(frames),
+            sorted([*blank, [half * fill.x + 1, half * fill.y + 1, half * fill.w - 2, half * fill.h - 2]]),
+        )
+        hidden = [c for c in sheet.cells if c.at and sheet.moments[c.at - 1].hidden and c.role != "carried"]
+        self.assertEqual((fill.x, fill.x + fill.w), (min(c.x for c in hidden), max(c.x for c in hidden) + 2))
+        self.assertEqual(
+            (fill.y, fill.y + fill.h),
+            (min(c.y for c in hidden), max(c.y + (4 if c.size == "tall" else 2) for c in hidden)),
+        )
+        paths = [one.get("d") for one in drawn.iter(f"{SVG}path") if one.get("stroke-width") == "1.8"]
+        rules = [r for r in sheet.rules if not (r.at and sheet.moments[r.at - 1].hidden)]
+        self.assertEqual(paths, [f"M{half * r.x + 1} {half * r.y}h{half * r.w - 2}" for r in rules])
+        for one in (one for one in drawn.iter(f"{SVG}path") if one.get("stroke-width") == "2"):
+            x, y, right, up = map(float, re.findall(r"[\d.]+", one.get("d")))
+            struck = next(
+                c
+                for (cx, cy), c in places.items()
+                if half * cx + 1 == x and c.struck and half * cy <= up < y <= half * (cy + 4)
+            )
+            self.assertEqual(right, half * (struck.x + 2) - 1)
+
+    def test_boxes_stand_in_pairs_and_questions_are_numbered(self):
+        def html_of(layout, **fading):
+            one = Item(work_text("7 1/4 - 3 5/6", Ways.of({"layout": layout})), TeachersWords(), Fading(**fading), {})
+            return handout("P", [("", [one])], Options(form="faded", key=False, space=0), {})
+
+        four = html_of("four-box")
+        pairs = four.split('<div class="pair">')[1:]
+        self.assertEqual([pair.count('<div class="box">') for pair in pairs], [2, 2])
+        self.assertNotIn("1. Problem", four)
+        asked = html_of("checklist")
+        numbers = re.findall(r"<h3>(\d+)\. ", asked)
+        self.assertEqual(numbers, [str(i + 1) for i in range(len(numbers))])
+        self.assertIn("<span>no: make them the same</span>", asked)
+        self.assertEqual(asked.count("r-answer"), html_of("line").count("r-answer"))
+        covered = html_of("checklist", hide=1)
+        self.assertNotIn("<span>take away</span>", covered)  # it would tell what is to be filled in
+        self.assertIn("<span>take away</span>", asked)
+        lines = html_of("line")
+        self.assertLess(lines.rindex("r-answer"), lines.index("</body>"))
+        self.assertEqual([lines.count(f'class="fr r-{role}"') > 0 for role in ("answer", "carried")], [True, True])
 
     def test_text_from_people_is_text_and_fonts_tags_and_alternative_texts_are_within(self):
         title = "O'Hara's <b>planks</b> <img src='file:///etc/passwd'> &amp;"

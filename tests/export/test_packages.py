@@ -50,6 +50,23 @@ class Player:
 
 
 class QtiTests(unittest.TestCase):
+    def test_an_item_to_choose_from_has_four_options_and_says_what_each_tells(self):
+        worked = [work_text("7 1/4 - 3 5/6 ft"), work_text("2.75 + 1.48"), work_text("4/8")]
+        opened = zipfile.ZipFile(io.BytesIO(qti(TITLE, worked, [3, 1, 1], to_choose=True)))
+        for i, one in enumerate(worked):
+            item = ET.fromstring(opened.read(f"items/item-{i + 1}.xml"))
+            self.assertEqual(tags(item)[:5], ORDER)
+            options = {c.get("identifier"): c.text for c in item.iter(f"{{{ITEM}}}qti-simple-choice")}
+            self.assertEqual(list(options), ["A", "B", "C", "D"])
+            right = next(item.iter(f"{{{ITEM}}}qti-correct-response"))[0].text
+            self.assertEqual(options[right], one.working.answer_text)
+            said = {f.get("identifier"): "".join(f.itertext()) for f in item.iter(f"{{{ITEM}}}qti-modal-feedback")}
+            for branch in item.find(f".//{{{ITEM}}}qti-response-condition"):
+                label = branch.find(f".//{{{ITEM}}}qti-match")[1].text
+                put = {o.get("identifier"): o[0].text for o in branch.iter(f"{{{ITEM}}}qti-set-outcome-value")}
+                self.assertEqual(put.get("SCORE"), str([3, 1, 1][i]) if label == right else None)
+                self.assertEqual(said[put["FEEDBACK"]] == "Right.", label == right)
+
     @given(problems)
     @settings(max_examples=60)
     def test_every_item_judges_its_answers(self, sources):

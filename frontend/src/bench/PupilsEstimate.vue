@@ -67,6 +67,14 @@ watch(
   padding-top: 10px;
   font-size: 0.95rem;
 }
+input {
+  font: inherit;
+  background: #fff;
+  color: var(--ink);
+  border: 1px solid #8496a0;
+  border-radius: 2px;
+  padding: 4px 8px;
+}
 p {
   grid-column: 1 / -1;
 }

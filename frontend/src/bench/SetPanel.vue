@@ -176,6 +176,7 @@ async function duplicate(): Promise<void> {
         <a class="word" :href="`/api/sets/${bench.set.id}/set.html`" download>A page to read (HTML)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/set.odt`" download>A text with formulas (ODT)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/qti.zip`" download>Items for a test (QTI 3.0)</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/qti-choices.zip`" download>The same with four options</a>
       </p>
       <h2>A link to show</h2>
       <p v-if="bench.set.show_address">

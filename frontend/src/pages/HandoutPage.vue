@@ -15,6 +15,7 @@ const options = reactive({
   pictures: false,
   key: true,
   wrong_answers: true,
+  choices: false,
   versions: 1,
   seed: 1,
 })
@@ -112,6 +113,10 @@ onBeforeUnmount(() => {
           Other numbers for {{ options.versions === 2 ? 'B' : 'B and on' }}
         </button>
         <label><input v-model="options.name_line" type="checkbox" /> a line for name and date</label>
+        <label
+          ><input v-model="options.choices" type="checkbox" :disabled="options.form === 'full'" /> four answers to
+          choose from, where only the problem is given</label
+        >
         <label><input v-model="options.pictures" type="checkbox" /> pictures of the steps</label>
         <fieldset>
           <legend>For you</legend>

@@ -4,12 +4,13 @@ import { useRouter } from 'vue-router'
 
 import { ask, client, type Example, type ExampleSet, type Refusal } from '../api/client'
 import { useLatest } from '../api/useLatest'
-import PaperRow from '../bench/PaperRow.vue'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
 import { useReveal } from '../wall/useReveal'
 import { useTimer } from '../wall/useTimer'
 import WallBar from '../wall/WallBar.vue'
+import WallBoxes from '../wall/WallBoxes.vue'
+import WallChoices from '../wall/WallChoices.vue'
 import WallLine from '../wall/WallLine.vue'
 import WallSheet from '../wall/WallSheet.vue'
 import WallWrong from '../wall/WallWrong.vue'
@@ -46,6 +47,8 @@ const at = ref(0)
 const layout = ref<Layout>(kept.layout)
 const light = ref(kept.light)
 const wrong = ref<{ index: number; resolved: boolean } | null>(null)
+/** Four options to choose from: not shown, asked, or told which one is right. */
+const options = ref<'' | 'asked' | 'told'>('')
 const chrome = ref(false)
 const refusal = ref<Refusal | null>(null)
 const lines = ref<HTMLElement | null>(null)
@@ -105,6 +108,7 @@ async function load(id: string, start: number | 'end'): Promise<void> {
   page.value = answer.data
   chosen.value = id
   wrong.value = null
+  options.value = ''
   at.value = start === 'end' ? presses.value.length : Math.min(start, presses.value.length)
   void router.replace({ name: 'wall', params: { setId: props.setId, exampleId: id } })
 }
@@ -116,14 +120,16 @@ async function go(by: number, start: number | 'end' = 0): Promise<void> {
 
 /** Uncover the next line; behind the last one comes the next example. */
 async function forward(): Promise<void> {
-  if (wrong.value && !wrong.value.resolved) wrong.value.resolved = true
+  if (options.value) nextOfChoices()
+  else if (wrong.value && !wrong.value.resolved) wrong.value.resolved = true
   else if (wrong.value) wrong.value = null
   else if (!done.value) at.value += 1
   else await go(1)
 }
 
 async function back(): Promise<void> {
-  if (wrong.value) wrong.value = null
+  if (options.value) options.value = options.value === 'told' ? 'asked' : ''
+  else if (wrong.value) wrong.value = null
   else if (at.value > 0) at.value -= 1
   else await go(-1, 'end')
 }
@@ -132,6 +138,13 @@ async function back(): Promise<void> {
 function showWrong(): void {
   const next = (wrong.value?.index ?? -1) + 1
   wrong.value = next < wrongs.value.length ? { index: next, resolved: false } : null
+}
+
+/** The options, then what they tell, then the working again; nothing where the problem has none. */
+function nextOfChoices(): void {
+  wrong.value = null
+  const next = { '': 'asked', asked: 'told', told: '' } as const
+  options.value = working.value?.choices.length ? next[options.value] : ''
 }
 
 async function changeLayout(to?: Layout): Promise<void> {
@@ -161,10 +174,14 @@ const KEYS: Record<string, () => unknown> = {
   Home: () => (at.value = 0),
   End: () => (at.value = presses.value.length),
   w: showWrong,
+  c: nextOfChoices,
   l: () => changeLayout(),
   d: () => (light.value = !light.value),
   f: fullScreen,
-  Escape: () => (wrong.value = null),
+  Escape: () => {
+    wrong.value = null
+    options.value = ''
+  },
 }
 
 function onKey(event: KeyboardEvent): void {
@@ -212,9 +229,23 @@ onBeforeUnmount(() => {
       This set has no example yet. <RouterLink :to="{ name: 'bench', params: { setId } }">Bench</RouterLink>
     </p>
     <div v-else-if="working && example" class="stage" @click="onClick">
-      <div class="work" :data-wrong="!!item">
+      <div class="work" :data-wrong="!!item || !!options">
         <div ref="lines" class="lines" aria-live="polite">
-          <WallWrong v-if="item" :set-id="setId" :example-id="example.id" :item="item" :resolved="!!wrong?.resolved" />
+          <WallChoices
+            v-if="options && working.rows[0]"
+            :problem="working.rows[0]"
+            :choices="working.choices"
+            :label="working.problem.label"
+            :before="working.answer.label_before"
+            :told="options === 'told'"
+          />
+          <WallWrong
+            v-else-if="item"
+            :set-id="setId"
+            :example-id="example.id"
+            :item="item"
+            :resolved="!!wrong?.resolved"
+          />
           <template v-else>
             <ol v-if="!working.boxes.length && !working.sheet">
               <WallLine
@@ -246,23 +277,7 @@ onBeforeUnmount(() => {
                 :open="isOpen(current)"
                 :done="done"
               />
-              <section
-                v-for="(box, i) in working.boxes.slice(0, current + 1)"
-                :key="`box ${i}`"
-                class="box"
-                :data-current="i === current"
-              >
-                <h2>
-                  {{ box.title }} <span v-if="box.answer" class="quiet">{{ box.answer }}</span>
-                </h2>
-                <PaperRow v-for="(row, k) in box.rows" :key="k" :row="{ ...row, hidden: false }" :peek="!isOpen(i)" />
-                <p v-for="(jotting, k) in box.jottings" :key="`line ${k}`" class="quiet">
-                  <span v-if="isOpen(i) && jotting.hidden" class="fill"
-                    ><span class="sr-only">a jotting to fill in</span></span
-                  >
-                  <MathLine v-else :glyphs="jotting.glyphs" />
-                </p>
-              </section>
+              <WallBoxes :boxes="working.boxes.slice(0, current + 1)" :current="current" :open="isOpen(current)" />
             </template>
             <p v-if="done && working.problem.label" class="label">
               Answer: <template v-if="working.answer.label_before">{{ working.problem.label }}</template><MathLine
@@ -271,15 +286,15 @@ onBeforeUnmount(() => {
             </p>
           </template>
         </div>
-        <div v-if="(figure || moment) && !item" class="side">
+        <div v-if="(figure || moment) && !item && !options" class="side">
           <figure v-if="figure" class="card paper-inks">
             <FigureDrawing :figure="figure" :state="state" />
           </figure>
           <p v-if="moment && !isOpen(current)" class="quiet moment"><MathLine :glyphs="moment.title_glyphs" /></p>
         </div>
       </div>
-      <div v-if="item ? !wrong?.resolved : !done" class="cover">
-        <p>{{ item ? 'Is this right? How do you know?' : asks }}</p>
+      <div v-if="options ? options === 'asked' : item ? !wrong?.resolved : !done" class="cover">
+        <p>{{ options ? 'Which one is right? How do you know?' : item ? 'Is this right? How do you know?' : asks }}</p>
       </div>
       <footer class="foot">
         <span>{{ index + 1 }} of {{ examples.length }}</span>
@@ -402,15 +417,6 @@ onBeforeUnmount(() => {
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.box {
-  padding: 0 0 calc(0.4 * var(--square));
-}
-.box[data-current='false'] {
-  opacity: 0.62;
-}
-h2 {
-  font-size: calc(0.6 * var(--square));
-}
 .quiet {
   color: var(--wall-quiet);
   font-weight: 400;
@@ -422,13 +428,6 @@ h2 {
 }
 .moment {
   padding-top: calc(0.4 * var(--square));
-}
-.fill {
-  display: inline-block;
-  width: 6em;
-  height: 1.1em;
-  border: 2px dashed currentColor;
-  vertical-align: middle;
 }
 .label {
   font-size: calc(0.8 * var(--square));

@@ -60,8 +60,8 @@ const LAYOUTS = [
     <button class="word" @click="$emit('full')">Full screen</button>
     <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Bench</RouterLink>
     <span class="keys"
-      >Space or a click: next line · Backspace: back · N, P: examples · W: what happened here · L: layout · D: light or
-      dark · F: full screen</span
+      >Space or a click: next line · Backspace: back · N, P: examples · W: what happened here · C: four to choose from ·
+      L: layout · D: light or dark · F: full screen</span
     >
   </nav>
 </template>

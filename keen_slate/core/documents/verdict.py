@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any
 
 from ..diagnosing.answers import Explanation, Verdict, VerdictWord
+from ..diagnosing.choices import Choice
 from ..diagnosing.estimates import EstimateVerdict, EstimateWord
 from ..diagnosing.faults import FAULTS, FORM_FAULTS, name_of
 from ..diagnosing.lines import Checked, Line
 from ..expressions.text import exact
 from ..expressions.typeset import Glyph
 from ..expressions.voice import Voice
+from ..reading.problem import labelled
 from .plain import plainly
 
 
@@ -59,6 +62,31 @@ def estimate_view(judged: EstimateVerdict, voice: Voice) -> EstimateVerdictView:
     """The document of the verdict on an estimate."""
     number = None if judged.value is None else exact(judged.value)
     return EstimateVerdictView(judged.verdict, number, judged.codes, voice.plain(judged.reason))
+
+
+@dataclass(frozen=True, slots=True)
+class ChoiceView:
+    """An option of four: its letter, its answer with its label, and what a wrong one tells."""
+
+    label: str
+    answer: str
+    right: bool
+    codes: tuple[str, ...]
+    names: tuple[str, ...]
+    reason: str
+    glyphs: tuple[Glyph, ...]
+
+
+def choice_views(found: Iterable[Choice], label: str | None, voice: Voice) -> tuple[ChoiceView, ...]:
+    """The options as a screen needs them; *label* is that of the problem."""
+    return tuple([
+        ChoiceView(
+            one.label, labelled(voice.text(one.answer), label), one.right, one.codes,
+            tuple([voice.said(name_of(code)) for code in one.codes]), voice.said(one.reason),
+            tuple(voice.glyphs(one.answer, () if one.right else ("wrong",))),
+        )
+        for one in found
+    ])  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)

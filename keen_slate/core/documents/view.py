@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 
+from ..diagnosing.choices import choices
 from ..expressions.sentences import Rich
 from ..expressions.tree import Expr, mixed
 from ..expressions.typeset import Glyph, JottingGlyph, Role
@@ -31,6 +32,7 @@ from ..working.keys import step_keys
 from ..working.proof import Working
 from ..working.step import Step
 from .figure import FigureView, figure_view
+from .verdict import ChoiceView, choice_views
 from .working import (
     AnswerDocument,
     EstimateDocument,
@@ -187,6 +189,7 @@ class WorkingView:
     estimate: EstimateView | None
     checks: tuple[Glyphs, ...]
     misconceptions: tuple[MisconceptionView, ...]
+    choices: tuple[ChoiceView, ...]
     features: Features
     surprises: tuple[str, ...]
     answers: tuple[str, ...]
@@ -246,6 +249,7 @@ class _Viewer:
                     for likely, shown in zip(self.worked.likely, document.misconceptions, strict=True)
                 ]
             ),
+            choices=choice_views(choices(self.worked), working.problem.label, self.voice),
             features=document.features,
             surprises=document.surprises,
             answers=document.answers,

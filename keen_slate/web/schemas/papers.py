@@ -21,6 +21,7 @@ class HandoutQuery(Strict):
     name_line: bool = True
     pictures: bool = False
     key: bool = True
+    choices: bool = False
     wrong_answers: bool = True
     versions: Annotated[int, Field(ge=1, le=4)] = 1
     seed: Annotated[int, Field(ge=0, le=2**31)] = 0
