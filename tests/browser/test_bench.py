@@ -206,6 +206,14 @@ class BrowserTests(PageTests):
         self.page.click("text=See what happened")
         expect(self.page.locator(".found")).to_contain_text("not one written number")
 
+    def test_a_pupils_estimate_is_judged_in_the_margin(self):
+        self.type_problem("7 1/4 - 3 5/6")
+        self.page.wait_for_selector(".row[aria-label='three and five twelfths']")
+        for estimate, verdict in (("11 1/2", "explained"), ("3", "fits"), ("much", "unreadable")):
+            self.page.fill("#pupils-estimate", estimate)
+            self.page.press("#pupils-estimate", "Enter")
+            self.page.wait_for_selector(f".pupils [data-verdict={verdict}]")
+
     def test_a_hidden_misconception_is_brought_out_by_the_nearest_problem(self):
         self.type_problem("9 - 4 2/3")
         self.page.wait_for_selector(".paper .row[aria-label='four and one third']")

@@ -174,6 +174,20 @@ class WallTests(PageTests):
         self.press("Backspace", "Backspace")
         expect(digits).to_have_count(seen - 4)
 
+    def test_four_options_are_asked_before_it_is_told_which_one_is_right(self):
+        self.press("c")
+        options = self.page.locator(".wall .choices li")
+        expect(options).to_have_count(4)
+        expect(self.page.locator(".cover")).to_have_text("Which one is right? How do you know?")
+        expect(self.page.locator(".choices [data-right=true], .choices small, .choices [data-role=wrong]")).to_have_count(0)
+        self.press("Space")
+        expect(self.page.locator(".choices [data-right=true]")).to_have_count(1)
+        expect(options.nth(1).locator("small")).to_have_text("right")
+        expect(options.nth(3).locator("small")).to_have_text("turned the fractions round")
+        self.press("Space")
+        expect(options).to_have_count(0)
+        expect(self.rows).to_have_count(1)  # where the working was
+
     def test_the_bar_comes_with_the_mouse_and_meets_the_accessibility_rules(self):
         expect(self.page.locator("nav.bar")).to_be_hidden()
         self.page.mouse.move(400, 300)
