@@ -6,6 +6,7 @@ are needed); what follows is what the core makes of it, in plain text. A new cas
 
 from __future__ import annotations
 
+import json
 import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
@@ -14,8 +15,10 @@ from pathlib import Path
 from keen_slate.core.documents.figure import FigureView
 from keen_slate.core.documents.view import MisconceptionView, SheetView, StepView, WorkingView, working_view
 from keen_slate.core.errors import CoreError
+from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.figures.expose import of_wrong
+from keen_slate.core.ladders import Impossible, build_or_why, read_spec
 from keen_slate.core.layouts.cells import SQUARE, Cell, Rule
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import Worked, work_text
@@ -220,7 +223,24 @@ def _remarks(view: WorkingView) -> str:
     return "\n".join(lines)
 
 
+# Ladders ---------------------------------------------------------------------------------------------------------------
+
+LADDERS = DIRECTORY / "ladders.json"
+
+
+def built(wish: dict[str, object]) -> list[str]:
+    """The problems of the ladder that a *wish* leads to, or what rules it out, in a line each."""
+    made = build_or_why(read_spec(wish))
+    if isinstance(made, Impossible):
+        return [f"not possible: {made.limit}, nearest {made.nearest}"]
+    return [f"{text(one.expr)} [{one.rung}] {' '.join(one.answers)}" for one in made.problems]
+
+
 if __name__ == "__main__":
+    ladders = [
+        {"wish": one["wish"], "problems": built(one["wish"])} for one in json.loads(LADDERS.read_text(encoding="utf-8"))
+    ]
+    LADDERS.write_text(json.dumps(ladders, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
     for path in sorted(DIRECTORY.glob("*.txt")):
         kept = cases(path.read_text(encoding="utf-8"))
         path.write_text(file_of([rendered(Case.read(case)) for case in kept]), encoding="utf-8")

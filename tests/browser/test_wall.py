@@ -179,7 +179,9 @@ class WallTests(PageTests):
         options = self.page.locator(".wall .choices li")
         expect(options).to_have_count(4)
         expect(self.page.locator(".cover")).to_have_text("Which one is right? How do you know?")
-        expect(self.page.locator(".choices [data-right=true], .choices small, .choices [data-role=wrong]")).to_have_count(0)
+        expect(
+            self.page.locator(".choices [data-right=true], .choices small, .choices [data-role=wrong]")
+        ).to_have_count(0)
         self.press("Space")
         expect(self.page.locator(".choices [data-right=true]")).to_have_count(1)
         expect(options.nth(1).locator("small")).to_have_text("right")

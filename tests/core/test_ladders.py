@@ -1,5 +1,6 @@
 """Ladders built to order, against plain enumeration with the core's own workings and against brute force."""
 
+import json
 import unittest
 from collections import Counter
 from fractions import Fraction
@@ -32,6 +33,7 @@ from keen_slate.core.reading.problem import Problem
 from keen_slate.core.searching.cover import fewest
 from keen_slate.core.worked import work_text
 from keen_slate.core.working.methods import work
+from tools.golden import LADDERS, built
 
 # Denominators of every relation, small enough to work every problem there is.
 DENOMINATORS = (2, 4, 6, 9)
@@ -212,6 +214,11 @@ class BuildTests(unittest.TestCase):
             self.assertGreater(len(left), count, "there was something to choose from")
             left.remove(best)
             last = best
+
+    def test_ladders_are_built_as_they_were_read(self):
+        for one in json.loads(LADDERS.read_text(encoding="utf-8")):
+            with self.subTest(one["wish"]):
+                self.assertEqual(built(one["wish"]), one["problems"])
 
     def test_kept_problems_stay_and_shunned_ones_do_not_come_back(self):
         spec = read_spec({"from": "M1", "to": "M6", "steps": 6, "seed": 3, "avoid": ["negatives"]})
