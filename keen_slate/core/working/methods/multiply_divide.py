@@ -9,6 +9,7 @@ from __future__ import annotations
 from math import gcd, prod
 
 from ...expressions.sentences import Rich
+from ...expressions.spoken import parts_name
 from ...expressions.terms import Unsigned, improper, operands, parts
 from ...expressions.tree import Dec, Expr, Frac, Mixed, Neg, Operator, Product, Whole
 from ...expressions.typeset import Roles, roles_for
@@ -16,7 +17,7 @@ from ...reading.problem import Problem
 from ...ways.settings import Ways
 from ..proof import Working
 from ..scribe import Scribe
-from ..step_kinds import CANCEL, JOIN_SIGNS, MULTIPLY, PUT_SIGN, TO_FRACTION, TO_IMPROPER, TURN_OVER
+from ..step_kinds import CANCEL, DIVIDE, JOIN_SIGNS, MULTIPLY, PUT_SIGN, TO_FRACTION, TO_IMPROPER, TURN_OVER
 from .forms import finish, improper_line
 from .single import to_fraction
 
@@ -27,10 +28,26 @@ def work(problem: Problem, ways: Ways) -> Working:
     """The working of a `multiply-divide` problem. Raises `LimitError`; a division by 0 cannot be read."""
     scribe = Scribe(problem.expr, ways)
     put_sign_before(scribe, problem.expr)
-    raw = _multiply(scribe, _as_fractions(scribe, operands(problem.expr)))
+    numbers = operands(problem.expr)
+    shared = _shared(scribe, numbers)
+    raw = _multiply(scribe, _as_fractions(scribe, numbers)) if shared is None else shared
     answer = finish(scribe, raw)
     signed = Neg(answer) if scribe.negative else answer
     return Working(problem, ways, tuple(scribe.steps), signed, raw, None, tuple(scribe.notes))
+
+
+def _shared(scribe: Scribe, numbers: list[tuple[int, Expr]]) -> Unsigned | None:
+    """A fraction divided by a whole that goes into its numerator: so many pieces are shared. None for any other quotient."""
+    match [n for _, n in numbers], [sign for sign, _ in numbers]:
+        case [Frac(num, den), Whole(among)], [1, -1] if num and among > 1 and num % among == 0:
+            pieces = parts_name(den, num != 1)
+            scribe.write(
+                DIVIDE, Frac(num // among, den), (f"Share the {num} {pieces} among {among}.",),
+                ("The pieces stay as large as they are; only their number is shared.",),
+                ((f"{num} ÷ {among} = {num // among}",),), facts=((among, num // among),),
+            )  # fmt: skip
+            return Frac(num // among, den)
+    return None
 
 
 def put_sign_before(scribe: Scribe, expr: Expr) -> None:
