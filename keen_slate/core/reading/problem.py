@@ -83,14 +83,20 @@ def refuse_what_has_no_value(expr: Expr, written: str) -> None:
         raise LimitError(f"{write(expr)} has more than {MAX_DIGITS} digits.", 0, len(written), "Use smaller numbers.")
 
 
+_NUMBER = re.compile(r"\d+ \d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?")
+_PLAIN_SUM = re.compile(rf"(?:{_NUMBER.pattern})(?: [-+] (?:{_NUMBER.pattern}))+")
+
+
 def labelled(number: str, label: str | None) -> str:
     """*number* with its *label* as a teacher writes it.
 
-    >>> labelled("41 3/8", "%"), labelled("5 3/8", "ft"), labelled("3.20", "$")
-    ('41 3/8%', '5 3/8 ft', '$3.20')
+    >>> labelled("41 3/8", "%"), labelled("5 3/8", "ft"), labelled("3.20", "$"), labelled("3.20 + 1.85", "$")
+    ('41 3/8%', '5 3/8 ft', '$3.20', '$3.20 + $1.85')
     """
     if label is None:
         return number
     if label in CURRENCY and LONE_NUMBER.fullmatch(number):
         return f"-{label}{number[1:]}" if number.startswith("-") else f"{label}{number}"
+    if label in CURRENCY and _PLAIN_SUM.fullmatch(number):
+        return _NUMBER.sub(lambda found: f"{label}{found.group()}", number)
     return f"{number}{label}" if label in "%°" + CURRENCY else f"{number} {label}"
