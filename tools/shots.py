@@ -121,7 +121,7 @@ def _take_all(address: str, link: str) -> None:
         page.wait_for_selector(".row[aria-label='three and five twelfths']")
         page.click("[aria-label='More in blank']")
         page.click("text=Put blanks")
-        page.locator(".paper .row").nth(1).locator("[data-unit='4']").first.click()
+        page.locator(".paper .row").nth(1).locator("[data-key$=' 4']").first.click()
         page.wait_for_selector("[data-blank=true]")
         page.click("text=Done with blanks")
         page.click("text=One like this")
