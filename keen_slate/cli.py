@@ -321,7 +321,8 @@ def _ladder(known: argparse.Namespace) -> int:
         print(_json(plainly(document)))
         return 0
     for problem in document.problems:
-        print(f"  {problem.features.rung}  {problem.text}")
+        asked = f"  to {problem.target}" if problem.target else ""
+        print(f"  {problem.features.rung}  {problem.text}{asked}")
     return 0
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
 from random import Random
+from typing import cast
 
 from keen_slate.core import ladders
 from keen_slate.core.building.given import read_numbers, read_wanted
@@ -32,6 +33,7 @@ from keen_slate.core.worked import Worked, work_out, work_text
 from keen_slate.export.table import judged
 
 from .given import Given, each_worked
+from .schemas.base import Target
 from .schemas.building import BuiltOut, WayOut
 from .schemas.explaining import AlikePair, MendOut, RevealRow, RevealsOut
 from .schemas.files import BroughtLine
@@ -45,6 +47,9 @@ _LIMITS = {
     "denominators": "These denominators make no such problem.",
     "largest_common_denominator": "Every common denominator is larger than allowed.",
     "largest_whole": "The wholes allowed are too small.",
+    "lowest_terms": "The problems of these rungs need terms that can be simplified.",
+    "operations": "The problems of these rungs ask for other operations.",
+    "places": "There are not so many different decimals with these places.",
     "avoid": "What is to be avoided comes with these rungs.",
     "targets": "Not all of these wrong answers can show on these rungs.",
 }
@@ -86,8 +91,9 @@ def count(wish: object, ways: Chosen) -> CountsOut:
 def ladder(wish: object, ways: Chosen, kept: Sequence[str | None], shunned: Sequence[str]) -> LadderOut:
     """The ladder that is wished for, or which limit rules it out and the nearest that allows it."""
     spec = ladders.read_spec(wish, Ways.of(ways))
-    in_place = {i: read(problem).expr for i, problem in enumerate(kept) if problem and i < len(spec.slots)}
-    made = ladders.build_or_why(spec, in_place, [read(problem).expr for problem in shunned])
+    mark = mark_of(spec.ways)
+    in_place = {i: read(problem, mark).expr for i, problem in enumerate(kept) if problem and i < len(spec.slots)}
+    made = ladders.build_or_why(spec, in_place, [read(problem, mark).expr for problem in shunned])
     if isinstance(made, ladders.Impossible):
         return _no_ladder(made, spec)
     return LadderOut(
@@ -146,7 +152,8 @@ def _problems(found: tuple[Option, ...], label: str | None, ways: Ways) -> list[
         rung = one.features.rung
         shown.append(
             LadderProblem(
-                text=labelled(text(one.expr), label),
+                text=labelled(text(one.expr, mark_of(ways)), label),
+                target=cast("Target | None", one.target),
                 glyphs=voice.glyphs(one.expr),
                 rung=rung or "",
                 harder=voice.said(RUNGS[rung]) if rung and rung != before else None,

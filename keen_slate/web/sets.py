@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import zip_longest
 from uuid import UUID
 
 from apiflask import APIBlueprint
@@ -152,7 +153,8 @@ def take(set_id: UUID, json_data: TakeIn) -> SetOut:
     new = json_data
     with shelf() as mine:
         ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways})
-        fields = [{"source": views.stored_text(problem, ways)} for problem in new.problems]
+        asked = zip_longest(new.problems, new.targets[: len(new.problems)])
+        fields = [{"source": views.stored_text(problem, ways), "target": target} for problem, target in asked]
         example_set, _ = mine.add_examples(set_id, new.version, fields, new.position)
         return set_view(mine, example_set)
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Choices } from '../api/client'
-import type { Wish } from './wish'
+import { OPERATIONS, type Wish } from './wish'
 import limits from '../parts/limits.json'
 
 const wish = defineModel<Wish>({ required: true })
@@ -42,7 +42,7 @@ function number(event: Event): number | null {
         <input
           type="number"
           min="0"
-          max="99"
+          max="999"
           :value="wish.largestWhole"
           @input="wish.largestWhole = number($event) ?? 0"
       /></label>
@@ -50,6 +50,39 @@ function number(event: Event): number | null {
       <label
         >Label <input v-model="wish.label" autocomplete="off" placeholder="none" :maxlength="limits.label"
       /></label>
+    </p>
+    <p id="operations">Operations</p>
+    <p class="dens" role="group" aria-labelledby="operations">
+      <button
+        v-for="operation in OPERATIONS"
+        :key="operation"
+        type="button"
+        :aria-pressed="wish.operations.includes(operation)"
+        :disabled="wish.operations.length === 1 && wish.operations[0] === operation"
+        @click="wish.operations = OPERATIONS.filter((one) => flip(wish.operations, operation).includes(one))"
+      >
+        {{ operation.replace('-', '−') }}
+      </button>
+    </p>
+    <p id="places">Places after the point</p>
+    <p class="dens" role="group" aria-labelledby="places">
+      <button
+        v-for="count in [1, 2, 3]"
+        :key="count"
+        type="button"
+        :aria-pressed="wish.places.includes(count)"
+        :disabled="wish.places.length === 1 && wish.places[0] === count"
+        @click="wish.places = flip(wish.places, count).sort()"
+      >
+        {{ count }}
+      </button>
+    </p>
+    <p class="checks">
+      <label><input v-model="wish.lowestTerms" type="checkbox" /> terms that cannot be simplified</label>
+      <label
+        ><input v-model="wish.likesFirst" type="checkbox" /> on each rung: one denominator first, then one that fits,
+        then both changed</label
+      >
     </p>
     <p>Avoid</p>
     <p class="checks">

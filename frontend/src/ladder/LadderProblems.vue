@@ -30,6 +30,7 @@ function lock(at: number): void {
       <div class="problem">
         <span class="rung">{{ problem.rung }}</span>
         <MathLine class="math" :glyphs="problem.glyphs" />
+        <span v-if="problem.target" class="rung asked">to {{ problem.target }}</span>
         <template v-if="locked.length">
           <button class="word" :aria-pressed="locked[i]" @click="lock(i)">{{ locked[i] ? 'Kept' : 'Keep' }}</button>
           <button class="word" :disabled="locked[i]" @click="$emit('swap', i)">Swap</button>
@@ -74,6 +75,9 @@ li {
   font-size: 0.85rem;
   color: var(--ink-quiet);
   width: 2.2em;
+}
+.asked {
+  width: auto;
 }
 .math {
   font-size: 1.3rem;

@@ -12,7 +12,16 @@ const props = defineProps<{
 
 defineEmits<{ span: [from: string, to: string, steps: number] }>()
 
-const FAMILIES: Record<string, string> = { F: 'Fractions', M: 'Mixed numbers', D: 'Decimals', O: 'Order of operations' }
+const FAMILIES: Record<string, string> = {
+  F: 'Fractions',
+  M: 'Mixed numbers',
+  D: 'Decimals',
+  P: 'Multiplying and dividing',
+  O: 'Order of operations',
+  E: 'Equal fractions and blanks',
+  N: 'Lowest terms',
+  V: 'Converting',
+}
 const families = computed(() =>
   Object.entries(FAMILIES).map(([letter, name]) => ({
     name,

@@ -1,4 +1,7 @@
 import type { LadderWish } from '../api/client'
+
+export type Operation = NonNullable<LadderWish['operations']>[number]
+export const OPERATIONS: Operation[] = ['+', '-', '×', '÷']
 /** What is wished for, as the form holds it. */
 export interface Wish {
   rungs: Record<string, number>
@@ -10,6 +13,10 @@ export interface Wish {
   targets: string[]
   separate: boolean
   label: string
+  operations: Operation[]
+  lowestTerms: boolean
+  places: number[]
+  likesFirst: boolean
   seed: number
 }
 
@@ -24,6 +31,10 @@ export function emptyWish(): Wish {
     targets: [],
     separate: true,
     label: '',
+    operations: [...OPERATIONS],
+    lowestTerms: false,
+    places: [1, 2],
+    likesFirst: false,
     seed: Math.floor(Math.random() * 2 ** 30),
   }
 }
@@ -40,6 +51,10 @@ export function wishAsSpec(wish: Wish): LadderWish {
     targets: wish.targets,
     separate: wish.separate,
     label: wish.label.trim() || null,
+    operations: wish.operations,
+    lowest_terms: wish.lowestTerms,
+    places: wish.places,
+    likes_first: wish.likesFirst,
     seed: wish.seed,
   }
 }

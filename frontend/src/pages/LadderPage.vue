@@ -17,7 +17,7 @@ import LadderLimits from '../ladder/LadderLimits.vue'
 import LadderProblems from '../ladder/LadderProblems.vue'
 import LadderRungs from '../ladder/LadderRungs.vue'
 import LadderTargets from '../ladder/LadderTargets.vue'
-import { emptyWish, type Wish, wishAsSpec } from '../ladder/wish'
+import { emptyWish, type Operation, type Wish, wishAsSpec } from '../ladder/wish'
 
 const props = defineProps<{ setId: string }>()
 const router = useRouter()
@@ -99,6 +99,9 @@ async function takeNearest(): Promise<void> {
   if (limit === 'denominators') wish.value.denominators = nearest as number[]
   if (limit === 'largest_common_denominator') wish.value.largestCommon = nearest as number
   if (limit === 'largest_whole') wish.value.largestWhole = nearest as number
+  if (limit === 'lowest_terms') wish.value.lowestTerms = nearest as boolean
+  if (limit === 'operations') wish.value.operations = nearest as Operation[]
+  if (limit === 'places') wish.value.places = nearest as number[]
   if (limit === 'avoid') wish.value.avoid = nearest as string[]
   if (limit === 'targets') wish.value.targets = nearest as string[]
   await build()
@@ -116,14 +119,19 @@ async function fewest(): Promise<void> {
   ladder.value = null
 }
 
-async function take(problems: string[]): Promise<void> {
+async function take(taken: LadderProblem[]): Promise<void> {
   const path = { set_id: props.setId }
   const now = await ask(client.GET('/api/sets/{set_id}', { params: { path } }))
   if (!now.ok) return void (refusal.value = now.refusal)
   const answer = await ask(
     client.POST('/api/sets/{set_id}/problems', {
       params: { path },
-      body: { version: now.data.version, problems, position: null },
+      body: {
+        version: now.data.version,
+        problems: taken.map((one) => one.text),
+        targets: taken.map((one) => one.target),
+        position: null,
+      },
     }),
   )
   if (answer.ok) await router.push({ name: 'bench', params: { setId: props.setId } })
@@ -188,6 +196,9 @@ onMounted(async () => {
                 largest_common_denominator: 'a common denominator up to',
                 largest_whole: 'wholes up to',
                 avoid: 'avoid only',
+                operations: 'operations',
+                places: 'places after the point',
+                lowest_terms: 'terms in lowest terms',
                 targets: 'reveal only',
                 rungs: 'fewer problems',
               }[ladder.impossible.limit]
@@ -197,7 +208,7 @@ onMounted(async () => {
                 ? Object.entries(ladder.impossible.nearest as object)
                     .map(([rung, n]) => `${n} on ${rung}`)
                     .join(', ')
-                : [ladder.impossible.nearest].flat().join(', ') || 'none'
+                : ([ladder.impossible.nearest].flat().join(', ') || 'none').replace('false', 'not asked for')
             }}.
             <button class="word" @click="takeNearest">Take that</button>
           </p>
@@ -224,7 +235,7 @@ onMounted(async () => {
           :targets="choices.targets"
           :not-separated="ladder.not_separated"
           @swap="swap"
-          @take="take(texts())"
+          @take="take(ladder.problems)"
           @another="another"
         />
         <template v-if="smallest">
@@ -232,7 +243,7 @@ onMounted(async () => {
             :problems="smallest.problems"
             :targets="choices.targets"
             :not-separated="smallest.not_separated"
-            @take="take(smallest.problems.map((one) => one.text))"
+            @take="take(smallest.problems)"
           />
           <p class="quiet">
             {{

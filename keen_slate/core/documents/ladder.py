@@ -15,11 +15,12 @@ from ..reading.problem import labelled
 
 @dataclass(frozen=True, slots=True)
 class LadderProblemDocument:
-    """One problem of a ladder with its features, and the codes that it reveals."""
+    """One problem of a ladder with its features, the codes that it reveals, and the form that a lone number is asked for."""
 
     text: str
     features: Features
     reveals: tuple[str, ...]
+    target: str | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,4 +55,4 @@ def ladder_document(ladder: Ladder, spec: Spec) -> LadderDocument:
 
 def problem_document(found: Option, label: str | None) -> LadderProblemDocument:
     """One problem of a ladder."""
-    return LadderProblemDocument(labelled(text(found.expr), label), found.features, tuple(found.answers))
+    return LadderProblemDocument(labelled(text(found.expr), label), found.features, tuple(found.answers), found.target)

@@ -19,7 +19,7 @@ from .rungs import rung_of, simplified_by
 class Features:
     """Counts are of written steps; denominators are those of the terms as written, None where there are none."""
 
-    rung: str | None
+    rung: str
     terms: int
     denominators: Relation | None
     common_denominator: int | None

@@ -2,17 +2,40 @@
 
 from __future__ import annotations
 
-from math import prod
+from collections.abc import Callable, Sequence
+from math import gcd, prod
 
 from ..arithmetic.columns import add_columns, in_last_place, places_of, subtract_columns
-from ..expressions.terms import parts, signed_terms
-from ..expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Power, Sum, Whole, value
+from ..arithmetic.primes import prime_factors
+from ..expressions.terms import parts, signed_terms, unsigned_terms
+from ..expressions.tree import (
+    Bracket,
+    Dec,
+    Equation,
+    Expr,
+    Frac,
+    Mixed,
+    OpenFrac,
+    OpenMixed,
+    Power,
+    Product,
+    Sum,
+    Whole,
+    make,
+    value,
+)
 from ..expressions.walks import children, has_sign, leaves
+from ..reading.kinds import Kind
 from ..working.methods.common_denominator import relation
 from ..working.proof import Working
 from ..working.step_kinds import REGROUP, SIMPLIFY
 
+# In the order in which they are climbed.
 RUNGS: dict[str, str] = {
+    "E1": "an equal fraction, one number missing",
+    "E2": "a chain of equal fractions",
+    "N1": "<lowest terms> in one step",
+    "N2": "<lowest terms>, more than one prime is shared",
     "F1": "the pieces are the same size",
     "F2": "the answer can be simplified",
     "F3": "the answer reaches <one whole>",
@@ -20,6 +43,10 @@ RUNGS: dict[str, str] = {
     "F5": "the <denominators> share a factor",
     "F6": "the <denominators> share no factor",
     "F7": "three terms or more",
+    "V1": "an improper fraction becomes a <mixed number>",
+    "V2": "a <mixed number> becomes an improper fraction",
+    "N3": "a <mixed number> in <lowest terms>",
+    "N4": "a <mixed number> with an improper part",
     "M1": "<mixed numbers>, nothing is carried",
     "M2": "the fractions fill another <whole>",
     "M3": "<mixed numbers>, unlike pieces",
@@ -29,12 +56,24 @@ RUNGS: dict[str, str] = {
     "M7": "a <whole> has to be cut up",
     "M8": "unlike pieces, and a <whole> cut up",
     "M9": "a <whole> cut up, and the answer simplified",
+    "M10": "three <mixed numbers> or more are added",
+    "M11": "three <mixed numbers> or more, some are subtracted",
+    "E3": "a term is missing",
+    "E4": "<numerators> are missing",
     "D1": "decimals, nothing is carried",
     "D2": "a carry or an exchange between places",
     "D3": "numbers with different places",
     "D4": "a zero has to be filled in and exchanged",
     "D5": "an exchange across a zero",
     "D6": "three decimals or more",
+    "V3": "a decimal and a fraction, by place value",
+    "V4": "a decimal that recurs",
+    "P1": "a fraction is multiplied by a <whole>",
+    "P2": "fractions are multiplied",
+    "P3": "<mixed numbers> are multiplied",
+    "P4": "fractions are divided",
+    "P5": "decimals are multiplied",
+    "P6": "decimals are divided",
     "O1": "two operations: which comes first?",
     "O2": "brackets or a power",
     "O3": "fractions among the operations",
@@ -43,33 +82,32 @@ RUNGS: dict[str, str] = {
 UNLIKE = {"one-fits": "F4", "shares-factor": "F5", "coprime": "F6"}
 
 
-def rung_of(working: Working) -> str | None:
-    """The rung of a worked sum or difference, None where it stands on none."""
-    if working.problem.kind == "order":
-        return _order_rung(working)
-    terms = signed_terms(working.problem.expr)
-    if working.problem.kind == "decimal":
-        return _decimal_rung(terms)
-    if working.problem.kind != "add-subtract":
-        return None
-    if any(isinstance(term, Neg) for _, term in terms):
-        return None
-    if all(_is_proper(term) for _, term in terms):
+def rung_of(working: Working) -> str:
+    """The rung of a *working* in the default ways; every problem that can be worked has one."""
+    problem = working.problem
+    if problem.kind in ("add-subtract", "decimal", "multiply-divide") and has_sign(problem.expr):
+        return "O4"
+    return _RULES[problem.kind](working)
+
+
+def _sum_rung(working: Working) -> str:
+    terms = unsigned_terms(working.problem.expr)
+    if all(isinstance(term, Frac) for _, term in terms):
         return _fraction_rung(working, terms)
-    if len(terms) == 2 and all(_is_tidy(term) for _, term in terms):
-        return _mixed_rung(working, terms)
-    return None
+    if all(isinstance(term, Whole) for _, term in terms):
+        return _decimal_sum_rung(terms)
+    if len(terms) > 2:
+        return "M10" if all(sign > 0 for sign, _ in terms) else "M11"
+    return _mixed_rung(working, [(sign, _tidy(term)) for sign, term in terms])
 
 
-def _is_proper(term: Expr) -> bool:
-    return isinstance(term, Frac) and parts(term)[1] < parts(term)[2]
+def _tidy(term: Expr) -> Expr:
+    """*term* without an improper part."""
+    whole, num, den = parts(term)
+    return term if isinstance(term, Whole) else make(whole + num // den, num % den, den)
 
 
-def _is_tidy(term: Expr) -> bool:
-    return isinstance(term, Whole) or parts(term)[1] < parts(term)[2]
-
-
-def _relation(terms: list[tuple[int, Expr]]) -> str | None:
+def _relation(terms: Sequence[tuple[int, Expr]]) -> str | None:
     return relation(tuple([parts(term)[2] for _, term in terms if not isinstance(term, Whole)]))
 
 
@@ -82,10 +120,8 @@ def simplified_by(working: Working) -> int:
     return prod([step.facts[0][1] for step in steps])
 
 
-def _fraction_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | None:
+def _fraction_rung(working: Working, terms: Sequence[tuple[int, Expr]]) -> str:
     answer = abs(working.value)
-    if answer == 0 or len(terms) < 2:
-        return None
     if len(terms) > 2:
         return "F7"
     if (unlike := UNLIKE.get(_relation(terms) or "")) is not None:
@@ -95,19 +131,19 @@ def _fraction_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | Non
     return "F2" if simplified_by(working) > 1 else "F1"
 
 
-def _mixed_rung(working: Working, terms: list[tuple[int, Expr]]) -> str | None:
+def _mixed_rung(working: Working, terms: Sequence[tuple[int, Expr]]) -> str:
     (_, a), (sign, b) = terms
     like = _relation(terms) == "like"
     if sign > 0:
-        if isinstance(a, Whole) or isinstance(b, Whole) or not (isinstance(a, Mixed) or isinstance(b, Mixed)):
-            return None
+        if isinstance(a, Whole) or isinstance(b, Whole):
+            return "M1"
         (_, n, d), (_, m, e) = parts(a), parts(b)
         carry = n * e + m * d >= d * e
         return {(True, False): "M1", (True, True): "M2", (False, False): "M3", (False, True): "M4"}[like, carry]
     if value(a) < value(b):
         a, b = b, a
     if isinstance(a, Whole):
-        return None if isinstance(b, Whole) else "M6"
+        return "M6"
     return _subtracting_rung(working, like)
 
 
@@ -119,10 +155,21 @@ def _subtracting_rung(working: Working, like: bool) -> str:
     return "M9" if simplified_by(working) > 1 else "M8"
 
 
-def _decimal_rung(terms: list[tuple[int, Expr]]) -> str | None:
-    numbers = [term for _, term in terms]
-    if len(numbers) < 2 or not all(isinstance(n, Whole) or (isinstance(n, Dec) and not n.period) for n in numbers):
-        return None
+def _decimal_rung(working: Working) -> str:
+    expr = working.problem.expr
+    if any(isinstance(number, Dec) and number.period for number in leaves(expr)):
+        return "V4"
+    if isinstance(expr, Product):
+        return "P6" if _divides(expr) else "P5"
+    return _decimal_sum_rung(signed_terms(expr))
+
+
+def _divides(expr: Product) -> bool:
+    return any(operator == "÷" for operator, _ in expr.rest)
+
+
+def _decimal_sum_rung(terms: Sequence[tuple[int, Expr]]) -> str:
+    numbers = [term for _, term in terms if isinstance(term, (Whole, Dec))]
     if len(numbers) > 2:
         return "D6"
     places = [places_of(n) for n in numbers]
@@ -140,7 +187,7 @@ def _decimal_rung(terms: list[tuple[int, Expr]]) -> str | None:
         return "D5"
     if like:
         return "D2" if any(c.exchanged for c in columns) else "D1"
-    return "D4" if any(c.exchanged for c in columns[:filled]) else None
+    return "D4" if any(c.exchanged for c in columns[:filled]) else "D3"
 
 
 def _order_rung(working: Working) -> str:
@@ -157,3 +204,56 @@ def _order_rung(working: Working) -> str:
 
 def _has_bracket_or_power(expr: Expr) -> bool:
     return isinstance(expr, (Bracket, Power)) or any(_has_bracket_or_power(part) for part in children(expr))
+
+
+# Single numbers, products, blanks ----------------------------------------------------------------------------------------
+
+
+def _single_rung(working: Working) -> str:
+    (number,) = leaves(working.problem.expr)
+    target = working.problem.target
+    if isinstance(number, Dec) or target == "decimal":
+        (answer,) = leaves(working.answer)
+        recurs = any(isinstance(one, Dec) and one.period for one in (number, answer))
+        return "V4" if recurs else "V3"
+    if target is not None:
+        return "V1" if target == "mixed" else "V2"
+    if isinstance(number, Whole):
+        return "N1"
+    _, num, den = parts(number)
+    if isinstance(number, Mixed):
+        return "N3" if num < den else "N4"
+    if num >= den:
+        return "V1"
+    return "N2" if len(prime_factors(gcd(num, den))) > 1 else "N1"
+
+
+def _product_rung(working: Working) -> str:
+    expr = working.problem.expr
+    if isinstance(expr, Product) and _divides(expr):
+        return "P4"
+    numbers = list(leaves(expr))
+    if any(isinstance(number, Mixed) for number in numbers):
+        return "P3"
+    return "P1" if any(isinstance(number, Whole) for number in numbers) else "P2"
+
+
+def _chain_rung(working: Working) -> str:
+    expr = working.problem.expr
+    return "E1" if isinstance(expr, Equation) and len(expr.sides) == 2 else "E2"
+
+
+def _missing_rung(working: Working) -> str:
+    return "E4" if any(isinstance(n, (OpenFrac, OpenMixed)) for n in leaves(working.problem.expr)) else "E3"
+
+
+_RULES: dict[Kind, Callable[[Working], str]] = {
+    "simplify": _single_rung,
+    "convert": _single_rung,
+    "equivalent": _chain_rung,
+    "add-subtract": _sum_rung,
+    "decimal": _decimal_rung,
+    "multiply-divide": _product_rung,
+    "order": _order_rung,
+    "missing": _missing_rung,
+}

@@ -21,6 +21,8 @@ from .spec import Spec
 _MOST_SEARCHED = 20_000  # typical candidates of a rung that are worked to find one that reveals something rare
 _MOST_OF_THREE = 4_000  # the same where three numbers meet: there are more, and each takes longer
 _MOST_NODES = 20_000
+# From one denominator to those that share nothing; what has no denominator comes first.
+_RELATIONS = (None, "like", "one-fits", "shares-factor", "coprime")
 
 
 class NoLadderError(LookupError):
@@ -88,7 +90,9 @@ class _Builder:
         self.masked: list[Option] = []
         self.sampled = any(space.sampled for space in self.spaces.values())
         self.goals = Goals(spec.targets, spec.separate)
-        self.kept = {at: found for at, expr in kept.items() if (found := option(expr, spec.ways)) is not None}
+        self.kept = {
+            at: found for at, expr in kept.items() if (found := option(expr, spec.ways, spec.slots[at])) is not None
+        }
         self.used = {copy_key(expr) for expr in (*kept.values(), *shunned)}
         self.free = Counter(rung for at, rung in enumerate(spec.slots) if at not in self.kept)
         self.pools = {rung: self._pool(rung, count) for rung, count in self.free.items()}
@@ -115,7 +119,7 @@ class _Builder:
             if (key := copy_key(expr)) in keys:
                 continue
             keys.add(key)
-            found = option(expr, self.spec.ways)
+            found = option(expr, self.spec.ways, rung)
             if found is not None and is_within(found, rung, self.spec.limits):
                 pool.append(found)
             if len(pool) >= wanted:
@@ -181,12 +185,12 @@ class _Builder:
         for expr in every:
             if self._ended():
                 return
-            seen = reveals(expr, self.spec.ways, self.goals.codes)
+            seen = reveals(expr, self.spec.ways, self.goals.codes, rung)
             if seen is not None and (bits := self.goals.mask(*seen)):
                 yield expr, bits
 
     def _usable(self, expr: Expr, rung: str) -> Option | None:
-        found = option(expr, self.spec.ways)
+        found = option(expr, self.spec.ways, rung)
         fits = found is not None and is_within(found, rung, self.spec.limits) and copy_key(expr) not in self.used
         return found if fits else None
 
@@ -331,10 +335,14 @@ class _Builder:
                 problems.append(self.kept[at])
                 continue
             here = waiting[rung]
-            nearest = min(here, key=lambda found: step_up(problems[-1], found) if problems else awkward(found))
+            nearest = min(here, key=lambda found: self._next_to(problems[-1] if problems else None, found))
             here.remove(nearest)
             problems.append(nearest)
         return problems
+
+    def _next_to(self, before: Option | None, found: Option) -> tuple[int, int]:
+        alike = _RELATIONS.index(found.features.denominators) if self.spec.likes_first else 0
+        return alike, step_up(before, found) if before else awkward(found)
 
 
 def _rarest(masks: list[int], left: int) -> int:

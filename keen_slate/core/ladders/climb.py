@@ -12,22 +12,27 @@ from ..grading.rungs import RUNGS
 Mark = Literal["jump", "back"]
 
 _PLACES = {rung: place for place, rung in enumerate(RUNGS)}
+_SUBTRACTED = ("M5", "M6", "M7", "M8", "M9", "M11")
 
 
 def jump_between(before: str | None, after: str | None) -> Mark | None:
-    """Say "jump" where a rung is skipped or a new family begins past its second rung, "back" where the ladder goes down.
+    """Say "jump" where a rung of what both are about is skipped, "back" where the ladder goes down.
 
-    >>> jump_between("F1", "F3"), jump_between("F4", "F3"), jump_between("F6", "M1"), jump_between("F6", "M8")
-    ('jump', 'back', None, 'jump')
+    >>> jump_between("F1", "F3"), jump_between("F4", "F3"), jump_between("F6", "M8"), jump_between("M2", "M7")
+    ('jump', 'back', None, None)
     """
     if before is None or after is None:
         return None
-    up = _PLACES[after] - _PLACES[before]
-    if up < 0:
+    low, high = _PLACES[before], _PLACES[after]
+    if high < low:
         return "back"
-    if before[0] == after[0]:
-        return "jump" if up > 1 else None
-    return "jump" if int(after[1:]) > 2 else None
+    skipped = [rung for rung in list(RUNGS)[low + 1 : high] if _about(rung) == _about(before) == _about(after)]
+    return "jump" if skipped else None
+
+
+def _about(rung: str) -> str:
+    """What a rung is about: its family, and of mixed numbers whether they are added or subtracted."""
+    return "M-" if rung in _SUBTRACTED else rung[0]
 
 
 @dataclass(frozen=True, slots=True)

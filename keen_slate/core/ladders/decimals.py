@@ -1,4 +1,4 @@
-"""The candidates of D1 to D5: two decimals of up to two places, or one of them a whole number.
+"""The candidates of D1 to D5: two decimals of up to two places (three, where they are asked for), or one of them a whole number.
 
 The digits after the point decide what happens there, the wholes what happens before it; each pair of either is
 worked in columns once, by the core's own column arithmetic.
@@ -10,28 +10,35 @@ from collections.abc import Iterator
 from functools import lru_cache
 
 from ..arithmetic.columns import Subtracted, add_columns, subtract_columns
+from ..expressions.terms import operator_for
 from ..expressions.tree import Dec, Expr, Whole
 from .space import Shape, TwoTerms
 from .spec import Limits
-from .wholes import Pairs, collect
+from .wholes import ALL_UP_TO, Pairs, collect
 
 RUNGS = ("D1", "D2", "D3", "D4", "D5")
-MOST_PLACES = 2
-# What may stand after the point, without zeros at its end; nothing for a whole number.
-PARTS = (
-    "",
-    *[str(n) for n in range(1, 10)],
-    *[f"{n:02}" for n in range(1, 100) if n % 10],
-)
+_OF_THREE = 7  # of the parts with three places every so-manyth is there
+# What may stand after the point, without zeros at its end, by its places.
+_PARTS = {
+    1: [str(n) for n in range(1, 10)],
+    2: [f"{n:02}" for n in range(1, 100) if n % 10],
+    3: [f"{n:03}" for n in range(1, 1000, _OF_THREE) if n % 10],
+}
+
+
+def parts_of(places: tuple[int, ...]) -> tuple[str, ...]:
+    """What may stand after the point with these counts of *places*; nothing for a whole number."""
+    return ("", *[part for count in places for part in _PARTS[count]])
 
 
 def space(rung: str, limits: Limits) -> TwoTerms:
     """The candidates of *rung* within *limits*."""
-    shapes = _shapes()[rung]
+    shapes = [one for one in _shapes(limits.places)[rung] if operator_for(one.sign) in limits.operations]
     if "whole-answers" in limits.avoid:
         shapes = [shape for shape in shapes if shape.n % shape.d]
-    numbers = len(PARTS) * (limits.largest_whole + 1)
-    return TwoTerms("D", shapes, limits, 2 * numbers**2, _pairs_of, _write)
+    numbers = len(parts_of(limits.places)) * (limits.largest_whole + 1)
+    sampled = 3 in limits.places or limits.largest_whole > ALL_UP_TO
+    return TwoTerms("D", shapes, limits, 2 * numbers**2, _pairs_of, _write, sampled)
 
 
 def _write(whole: int, part: str) -> Expr:
@@ -75,11 +82,12 @@ def _crosses(columns: list[Subtracted]) -> bool:
 # What happens after it -------------------------------------------------------------------------------------------
 
 
-@lru_cache(maxsize=1)
-def _shapes() -> dict[str, list[Shape]]:
+@lru_cache(maxsize=4)
+def _shapes(places: tuple[int, ...]) -> dict[str, list[Shape]]:
     found: dict[str, list[Shape]] = {rung: [] for rung in RUNGS}
-    for first in PARTS:
-        for second in PARTS:
+    parts = parts_of(places)
+    for first in parts:
+        for second in parts:
             if first or second:
                 for rung, shape in (*_sums(first, second), *_differences(first, second)):
                     found[rung].append(shape)
@@ -127,6 +135,8 @@ def _differences(first: str, second: str) -> Iterator[tuple[str, Shape]]:
     if len(first) != len(second):
         if any(c.exchanged for c in columns[:filled]):
             yield "D4", shape("no across")
+        else:
+            yield "D3", shape("no across")
     elif exchanged:
         yield "D2", shape("no across")
     else:

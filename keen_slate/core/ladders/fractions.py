@@ -11,6 +11,7 @@ from collections.abc import Iterator
 from functools import lru_cache
 from math import gcd, lcm
 
+from ..expressions.terms import operator_for
 from ..expressions.tree import Expr, Whole, make
 from ..grading.rungs import UNLIKE
 from ..limits import MOST_PARTS, TIMES_TABLE
@@ -18,7 +19,7 @@ from ..searching.deadline import look
 from ..working.methods.common_denominator import relation
 from .space import Shape, TwoTerms, smaller
 from .spec import Limits
-from .wholes import pairs_of
+from .wholes import ALL_UP_TO, pairs_of
 
 RUNGS = ("F1", "F2", "F3", "F4", "F5", "F6", "M1", "M2", "M3", "M4", "M5", "M6", "M7", "M8", "M9")
 _MOST_PARTS = 545  # all pairs of so many fractions are gone through; with wholes to 12 there are 10^8 problems of them
@@ -54,8 +55,14 @@ def space(rung: str, limits: Limits) -> TwoTerms:
     parts = sum(d - 1 for d in gone_through)
     numbers = parts if rung.startswith("F") else parts * (limits.largest_whole + 1) + limits.largest_whole
     shapes = _within(rung, gone_through, limits)
-    sampled = gone_through != limits.denominators
+    shapes = [shape for shape in shapes if _is_written_within(shape, limits)] if limits.narrows_terms else shapes
+    sampled = gone_through != limits.denominators or limits.largest_whole > ALL_UP_TO
     return TwoTerms(rung[0], shapes, limits, 2 * numbers**2, pairs_of, _write, sampled)
+
+
+def _is_written_within(shape: Shape, limits: Limits) -> bool:
+    lowest = not limits.lowest_terms or all(part is None or gcd(*part) == 1 for part in (shape.first, shape.second))
+    return lowest and operator_for(shape.sign) in limits.operations
 
 
 def _write(whole: int, part: _Part | None) -> Expr:

@@ -15,7 +15,7 @@ from ..searching.deadline import EndedEarlyError, look, passed
 from .build import Ladder, NoLadderError, build
 from .options import reveals
 from .spaces import space_of
-from .spec import LARGEST_DENOMINATOR, MOST_WHOLE, Limits, Spec
+from .spec import LARGEST_DENOMINATOR, MOST_PLACES, MOST_WHOLE, OPERATIONS, Limits, Spec
 
 _MOST_TRIED = 24  # steps of one limit
 _DRAWN = 400
@@ -71,7 +71,7 @@ def _ever(spec: Spec, missing: tuple[str, ...]) -> bool:
         for _ in range(_DRAWN):
             if passed():
                 return False
-            seen = reveals(space.draw(dice), spec.ways, left)
+            seen = reveals(space.draw(dice), spec.ways, left, rung) if space.count else None
             left -= set(seen[0]) if seen else set()
     return not left
 
@@ -87,6 +87,14 @@ def _relaxed(spec: Spec) -> Iterator[tuple[str, Any, Spec]]:
             yield "largest_common_denominator", common, spec.within(largest_common=common)
     for whole in range(limits.largest_whole + 1, min(MOST_WHOLE, limits.largest_whole + _MOST_TRIED) + 1):
         yield "largest_whole", whole, spec.within(largest_whole=whole)
+    if limits.lowest_terms:
+        yield "lowest_terms", False, spec.within(lowest_terms=False)
+    for more in _more_operations(limits):
+        yield "operations", more, spec.within(operations=frozenset(more))
+    for count in range(1, MOST_PLACES + 1):
+        if count not in limits.places:
+            wider_places = tuple(sorted((*limits.places, count)))
+            yield "places", list(wider_places), spec.within(places=wider_places)
     for name in sorted(limits.avoid):
         yield "avoid", sorted(limits.avoid - {name}), spec.within(avoid=limits.avoid - {name})
     for added in _more_denominators(limits):
@@ -103,6 +111,13 @@ def _more_denominators(limits: Limits) -> Iterator[tuple[int, ...]]:
     others = [d for d in range(2, LARGEST_DENOMINATOR + 1) if d not in limits.denominators][:_MOST_TRIED]
     yield from [(d,) for d in others]
     yield from combinations(others[:8], 2)
+
+
+def _more_operations(limits: Limits) -> Iterator[list[str]]:
+    left = [operation for operation in OPERATIONS if operation not in limits.operations]
+    for size in range(1, len(left) + 1):
+        for added in combinations(left, size):
+            yield [operation for operation in OPERATIONS if operation in limits.operations or operation in added]
 
 
 def _allows(spec: Spec) -> bool:

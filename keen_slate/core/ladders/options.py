@@ -9,7 +9,7 @@ from itertools import combinations
 
 from ..errors import CoreError
 from ..expressions.terms import signed_terms
-from ..expressions.tree import Expr, Frac, Mixed, Product, Sum
+from ..expressions.tree import Dec, Expr, Frac, Mixed, Product, Sum
 from ..expressions.walks import leaves
 from ..grading.features import Features, features
 from ..judging.misconceptions import likely_answers
@@ -20,51 +20,73 @@ from ..ways.settings import Ways
 from ..working.methods import work
 from ..working.methods.common_denominator import relation
 from .spec import Limits
+from .written import is_written_within
 
 PLAIN = Ways()
 
 
 @dataclass(frozen=True, slots=True)
 class Option:
-    """A candidate with its *features* (in the default ways) and the wrong *answers* it reveals, by code (in the class's)."""
+    """A candidate with its *features* (in the default ways) and the wrong *answers* it reveals, by code (in the class's).
+
+    *target* is the form that a lone number is asked for.
+    """
 
     expr: Expr
     features: Features
     right: Fraction
     answers: Mapping[str, Fraction]
     hidden: frozenset[str]
+    target: str | None = None
 
     @property
     def rung(self) -> str:
         """Its rung."""
-        return self.features.rung or ""
+        return self.features.rung
 
 
-def option(expr: Expr, ways: Ways) -> Option | None:
-    """*expr*, worked; None where it cannot be."""
+# The rungs of which a lone number is asked for in a form; its own form tells which.
+_CONVERTED = ("V2", "V3", "V4")
+
+
+def problem_on(expr: Expr, rung: str) -> Problem | None:
+    """*expr* as a problem of the *rung*, with the form that a lone number is asked for there; None where it is no problem."""
     kind, complaint = kind_of(expr)
     if complaint is not None:
         return None
+    if kind != "simplify" or rung not in _CONVERTED:
+        return Problem(expr, None, kind)
+    target = "improper" if rung == "V2" else "fraction" if isinstance(expr, Dec) else "decimal"
+    return Problem(expr, None, "convert", target)
+
+
+def option(expr: Expr, ways: Ways, rung: str = "") -> Option | None:
+    """*expr* as a problem of the *rung*, worked; None where it cannot be."""
+    problem = problem_on(expr, rung)
+    if problem is None:
+        return None
     try:
-        working = work(Problem(expr, None, kind), ways)
-        plain = working if ways == PLAIN else work(Problem(expr, None, kind))
+        working = work(problem, ways)
+        plain = working if ways == PLAIN else work(problem)
     except CoreError:
         return None
     found = likely_answers(working, None)
     return Option(
         expr, features(plain), working.value,
         {one.entry.code: one.answer_value for one in found if one.status == "reveals"},
-        frozenset([one.entry.code for one in found if one.status != "reveals"]),
+        frozenset([one.entry.code for one in found if one.status != "reveals"]), problem.target,
     )  # fmt: skip
 
 
-def reveals(expr: Expr, ways: Ways, codes: Collection[str]) -> tuple[dict[str, Fraction], Fraction] | None:
+def reveals(
+    expr: Expr, ways: Ways, codes: Collection[str], rung: str = ""
+) -> tuple[dict[str, Fraction], Fraction] | None:
     """The wrong answers of *codes* that *expr* reveals, and its right one; quicker than all of an `option`."""
-    kind, complaint = kind_of(expr)
-    if complaint is not None:
+    problem = problem_on(expr, rung)
+    if problem is None:
         return None
     try:
-        working = work(Problem(expr, None, kind), ways)
+        working = work(problem, ways)
     except CoreError:
         return None
     found = likely_answers(working, None, codes)
@@ -83,6 +105,8 @@ def is_within(found: Option, rung: str, limits: Limits) -> bool:
     }
     too_large = limits.largest_common is not None and (seen.common_denominator or 1) > limits.largest_common
     too_much = limits.below is not None and found.right >= limits.below
+    if not is_written_within(found.expr, limits):
+        return False
     return seen.rung == rung and not too_large and not too_much and not any(avoided[name] for name in limits.avoid)
 
 

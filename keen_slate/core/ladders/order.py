@@ -14,6 +14,7 @@ from ..limits import MOST_PARTS, TIMES_TABLE
 from ..searching.deadline import look
 from .space import smaller
 from .spec import Limits
+from .written import is_written_within
 
 _MOST_PARTS = 100  # all pairs of so many fractions are gone through; 2 to 14 make 91
 _MOST_TIMES = 6  # fractions are multiplied and divided by no more than this
@@ -148,8 +149,9 @@ def _listed(rung: str, limits: Limits) -> list[tuple[_Form, _Three]]:
     for numbers in _numbers(rung, limits):
         look()
         for form in FORMS[rung]:
-            answer = answer_of(form(*numbers))
-            if answer is not None and _fits(*answer, limits):
+            problem = form(*numbers)
+            answer = answer_of(problem)
+            if answer is not None and _fits(*answer, limits) and is_written_within(problem, limits):
                 listed.append((form, numbers))
     return listed
 

@@ -16,7 +16,7 @@ from ..expressions.terms import operator_for
 from ..expressions.tree import Dec, Expr, Frac, Sum, Whole
 from ..limits import MOST_PARTS, TIMES_TABLE
 from ..searching.deadline import look
-from .decimals import PARTS
+from .decimals import parts_of
 from .space import SEARCHED_WHOLE, smaller
 from .spec import Limits
 
@@ -49,6 +49,7 @@ class ThreeFractions:
             for d, e, f in product(self.limits.denominators, repeat=3)
             if self._allows(lcm(d, e, f))
             for signs in _SIGNS
+            if {operator_for(sign) for sign in signs} <= self.limits.operations
         ]
 
     def _allows(self, common: int) -> bool:
@@ -61,7 +62,7 @@ class ThreeFractions:
 
     def _many(self, group: _Group) -> int:
         look()
-        return sum(_made(*group, self.limits.below, self.limits.avoid).values())
+        return sum(_made(*group, self.limits).values())
 
     @property
     def count(self) -> int:
@@ -71,9 +72,9 @@ class ThreeFractions:
     def draw(self, dice: Random) -> Expr:
         """One of them: denominators and signs by the number of their problems, numerators tried until they fit."""
         group = self._groups[bisect_right(self._up_to, dice.randrange(self.count))]
-        made = _made(*group, self.limits.below, self.limits.avoid)
+        made = _made(*group, self.limits)
         while True:
-            tops = tuple([dice.choice(_tops(d, lcm(*group[0]), self.limits.avoid)) for d in group[0]])
+            tops = tuple([dice.choice(_tops(d, lcm(*group[0]), self.limits)) for d in group[0]])
             if (found := self._problem(group, tops, made)) is not None:
                 return found
 
@@ -84,9 +85,9 @@ class ThreeFractions:
     def all(self) -> Iterator[Expr]:
         """All of them."""
         for group in self._groups:
-            made = _made(*group, self.limits.below, self.limits.avoid)
+            made = _made(*group, self.limits)
             common = lcm(*group[0])
-            for tops in product(*[_tops(d, common, self.limits.avoid) for d in group[0]]):
+            for tops in product(*[_tops(d, common, self.limits) for d in group[0]]):
                 if made and (found := self._problem(group, tops, made)) is not None:
                     yield found
 
@@ -102,26 +103,27 @@ class ThreeFractions:
         return _sum([Frac(n, den) for n, den in zip(tops, group[0], strict=True)], signs)
 
 
-def _tops(d: int, common: int, avoid: frozenset[str]) -> list[int]:
+def _tops(d: int, common: int, limits: Limits) -> list[int]:
     by = common // d
-    if "large-facts" not in avoid or by == 1:
-        return list(range(1, d))
-    return [] if max(d, by) > TIMES_TABLE else [n for n in range(1, d) if max(n, by) <= TIMES_TABLE or n == 1]
+    tops = [n for n in range(1, d) if not limits.lowest_terms or gcd(n, d) == 1]
+    if "large-facts" not in limits.avoid or by == 1:
+        return tops
+    return [] if max(d, by) > TIMES_TABLE else [n for n in tops if max(n, by) <= TIMES_TABLE or n == 1]
 
 
 @lru_cache(maxsize=4096)
-def _made(triple: _Triple, signs: tuple[int, int], below: Fraction | None, avoid: frozenset[str]) -> Counter[int]:
+def _made(triple: _Triple, signs: tuple[int, int], limits: Limits) -> Counter[int]:
     """What three numerators make in the common denominator, if it is within the limits -> how many do."""
     common = lcm(*triple)
-    a, b, c = [[n * common // d for n in _tops(d, common, avoid)] for d in triple]
-    no_sign = "negatives" in avoid
+    a, b, c = [[n * common // d for n in _tops(d, common, limits)] for d in triple]
+    no_sign = "negatives" in limits.avoid
     pairs = Counter(x + signs[0] * y for x in a for y in b)
     made: Counter[int] = Counter()
     for pair, count in pairs.items():
         if pair >= 0 or not no_sign:
             for z in c:
                 made[pair + signs[1] * z] += count
-    return Counter({total: count for total, count in made.items() if _fits(total, common, below, avoid)})
+    return Counter({total: count for total, count in made.items() if _fits(total, common, limits.below, limits.avoid)})
 
 
 def _fits(total: int, common: int, below: Fraction | None, avoid: frozenset[str]) -> bool:
@@ -143,20 +145,24 @@ class ThreeDecimals:
 
     def __init__(self, limits: Limits) -> None:
         self.limits = limits
-        self.numbers = [(w, part) for w in range(limits.largest_whole + 1) for part in PARTS if w or part]
+        every = parts_of(limits.places)
+        self.numbers = [(w, part) for w in range(limits.largest_whole + 1) for part in every if w or part]
+        self.signs = [sign for sign in (1, -1) if {"+", operator_for(sign)} <= limits.operations]
         self.considered = 2 * len(self.numbers) ** 3
         self.sampled = self.considered >= SEARCHED_WHOLE
 
     @cached_property
     def count(self) -> int:
         """How many problems, as written, satisfy the limits."""
-        every = [100 * w + int(part.ljust(2, "0") or "0") for w, part in self.numbers]
-        whole = [100 * w for w in range(1, self.limits.largest_whole + 1)]
+        places = max(self.limits.places)
+        unit: int = 10**places
+        every = [unit * w + int(part.ljust(places, "0") or "0") for w, part in self.numbers]
+        whole = [unit * w for w in range(1, self.limits.largest_whole + 1)]
         return sum(
             n
-            for sign in (1, -1)
+            for sign in self.signs
             for total, n in _difference(_made_by(every, sign), _made_by(whole, sign)).items()
-            if self._fits(Fraction(total, 100))
+            if self._fits(Fraction(total, unit))
         )
 
     def _fits(self, answer: Fraction) -> bool:
@@ -170,7 +176,7 @@ class ThreeDecimals:
         """One of them: three numbers tried until they fit."""
         while True:
             chosen = [dice.choice(self.numbers) for _ in range(3)]
-            if (found := self._problem(chosen, dice.choice((1, -1)))) is not None:
+            if (found := self._problem(chosen, dice.choice(self.signs))) is not None:
                 return found
 
     def typical(self) -> Iterator[Expr]:
@@ -180,7 +186,7 @@ class ThreeDecimals:
     def all(self) -> Iterator[Expr]:
         """All of them."""
         for chosen in product(self.numbers, repeat=3):
-            for sign in (1, -1):
+            for sign in self.signs:
                 if (found := self._problem(list(chosen), sign)) is not None:
                     yield found
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from . import decimals, fractions, order
+from . import decimals, fractions, grids, order
 from .several import ThreeDecimals, ThreeFractions
 from .space import Space
 from .spec import Limits
@@ -14,6 +14,8 @@ def space_of(rung: str, limits: Limits) -> Space:
         return fractions.space(rung, limits)
     if rung in decimals.RUNGS:
         return decimals.space(rung, limits)
+    if rung in grids.RUNGS:
+        return grids.space(rung, limits)
     if rung in order.RUNGS:
         return order.Forms(rung, limits)
     return ThreeFractions(limits) if rung == "F7" else ThreeDecimals(limits)

@@ -8,7 +8,7 @@ from fractions import Fraction
 from typing import Any
 
 from ..errors import CoreError, ReadError
-from ..expressions.tree import value
+from ..expressions.tree import Operator, value
 from ..grading.rungs import RUNGS
 from ..judging.misconceptions.registry import ENTRIES
 from ..limits import MAX_CHARACTERS
@@ -23,10 +23,13 @@ AVOIDED = {
     "large-facts": "facts beyond 12 × 12",
 }
 MOST_PROBLEMS = 60
-MOST_WHOLE = 99
+MOST_WHOLE = 999
+MOST_PLACES = 3
 LARGEST_DENOMINATOR = 99
 LARGEST_SEED: int = 2**53  # as large as a whole number may be in JSON everywhere
 DENOMINATORS = (2, 3, 4, 5, 6, 8, 10, 12)
+OPERATIONS: tuple[Operator, ...] = ("+", "-", "×", "÷")
+PLACES = (1, 2)
 
 
 class SpecError(CoreError):
@@ -43,18 +46,37 @@ class SpecError(CoreError):
 
 @dataclass(frozen=True, slots=True)
 class Limits:
-    """Limits on the terms as written and on the answer; *below* is the number that the answer stays under."""
+    """Limits on the terms as written and on the answer.
+
+    *below* is the number that the answer stays under, *places* are the counts of digits that may stand after a point; with
+    *lowest_terms* no term can be simplified as it is written.
+    """
 
     denominators: tuple[int, ...] = DENOMINATORS
     largest_common: int | None = None
     largest_whole: int = 12
     below: Fraction | None = None
     avoid: frozenset[str] = frozenset()
+    operations: frozenset[Operator] = frozenset(OPERATIONS)
+    lowest_terms: bool = False
+    places: tuple[int, ...] = PLACES
+
+    @property
+    def narrows_terms(self) -> bool:
+        """Whether not every operation, or not every fraction, may be written."""
+        return self.lowest_terms or len(self.operations) < len(OPERATIONS)
+
+    def with_denominators(self, denominators: tuple[int, ...]) -> Limits:
+        """The same limits with other denominators."""
+        return replace(self, denominators=denominators)
 
 
 @dataclass(frozen=True, slots=True)
 class Spec:
-    """A wish for a ladder. *ways* are the class's: they decide which misconceptions a problem reveals."""
+    """A wish for a ladder. *ways* are the class's: they decide which misconceptions a problem reveals.
+
+    With *likes_first* the problems of each rung come in the order: one denominator, one fits the other, both change.
+    """
 
     rungs: Mapping[str, int]
     limits: Limits = field(default_factory=Limits)
@@ -63,6 +85,7 @@ class Spec:
     seed: int = 0
     label: str | None = None
     ways: Ways = field(default_factory=Ways)
+    likes_first: bool = False
 
     @property
     def slots(self) -> tuple[str, ...]:
@@ -96,7 +119,7 @@ def read_spec(given: object, ways: Ways | None = None) -> Spec:
     if not isinstance(given, Mapping):
         raise SpecError("A ladder is asked for with an object.", "", 'Begin with {"rungs": {"M7": 2}}.')
     known = {"rungs", "from", "to", "steps", "answer_below", "denominators", "largest_common_denominator", "largest_whole",
-             "avoid", "targets", "separate", "seed", "label"}  # fmt: skip
+             "avoid", "targets", "separate", "seed", "label", "operations", "lowest_terms", "places", "likes_first"}  # fmt: skip
     for key in given:
         if key not in known:
             raise SpecError(f"{key!r} is no part of a ladder.", str(key), f"It may have {', '.join(sorted(known))}.")
@@ -106,20 +129,55 @@ def read_spec(given: object, ways: Ways | None = None) -> Spec:
         largest_whole=_whole(given, "largest_whole", 0, MOST_WHOLE, 12) or 0,
         below=_below(given.get("answer_below")),
         avoid=frozenset(_names(given.get("avoid"), "avoid", AVOIDED)),
+        operations=_operations(given.get("operations")),
+        lowest_terms=_yes_or_no(given, "lowest_terms"),
+        places=_places(given.get("places")),
     )
     label = given.get("label")
     if label is not None and not isinstance(label, str):
         raise SpecError("A label is a word.", "label", 'Write "label": "ft", or null for none.')
-    separate = given.get("separate", False)
-    if not isinstance(separate, bool):
-        raise SpecError("separate is true or false.", "separate", 'Write "separate": true.')
     spec = Spec(
-        _rungs(given), limits, _names(given.get("targets"), "targets", ENTRIES), separate,
-        _whole(given, "seed", -LARGEST_SEED, LARGEST_SEED, 0) or 0, label or None, ways or Ways(),
+        _rungs(given), limits, _names(given.get("targets"), "targets", ENTRIES), _yes_or_no(given, "separate"),
+        _whole(given, "seed", -LARGEST_SEED, LARGEST_SEED, 0) or 0, label or None, ways or Ways(), _yes_or_no(given, "likes_first"),
     )  # fmt: skip
     if spec.label:
         _check_label(spec.label)
     return spec
+
+
+def _yes_or_no(given: Mapping[str, Any], key: str) -> bool:
+    found = given.get(key)
+    if found is None:
+        return False
+    if not isinstance(found, bool):
+        raise SpecError(f"{key} is true or false.", key, f'Write "{key}": true.')
+    return found
+
+
+def _operations(found: object) -> frozenset[Operator]:
+    if found is None:
+        return frozenset(OPERATIONS)
+    signs = {"−": "-", "*": "×", "·": "×", "/": "÷", ":": "÷"}
+    given = [signs.get(one, one) for one in found if isinstance(one, str)] if isinstance(found, (list, tuple)) else []
+    chosen = frozenset([operation for operation in OPERATIONS if operation in given])
+    if not chosen or not set(given) <= chosen or len(given) != len(found):  # type: ignore[arg-type]  # a list, as just seen
+        raise SpecError("The operations are a list of +, -, × and ÷.", "operations", 'Write "operations": ["+", "-"].')
+    return chosen
+
+
+def _places(found: object) -> tuple[int, ...]:
+    """One number is the most that there may be; a list names each count that is allowed."""
+    if found is None:
+        return PLACES
+    listed = list(range(1, found + 1)) if isinstance(found, int) and not isinstance(found, bool) else found
+    good = isinstance(listed, (list, tuple)) and all(
+        isinstance(one, int) and not isinstance(one, bool) and 1 <= one <= MOST_PLACES for one in listed
+    )
+    if not good or not listed:
+        raise SpecError(
+            f"places is a number from 1 to {MOST_PLACES}, or a list of them.", "places", 'Write "places": 2, or [2].'
+        )
+    return tuple(sorted(set(listed)))  # type: ignore[call-overload]  # a list of whole numbers, as just seen
 
 
 def _whole(given: Mapping[str, Any], key: str, low: int, high: int, missing: int | None) -> int | None:

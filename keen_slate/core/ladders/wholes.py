@@ -10,6 +10,8 @@ from itertools import accumulate
 from random import Random
 
 Pair = tuple[int, int]
+ALL_UP_TO = 99
+FEW = 13  # of the small wholes all are there
 
 # Name of a pattern -> which pairs of wholes belong to it. What the pair makes is their sum or their difference.
 PATTERNS: dict[str, Callable[[int, int], bool]] = {
@@ -58,6 +60,15 @@ class Pairs:
                     yield pair
 
 
+@lru_cache(maxsize=64)
+def some_wholes(largest: int) -> tuple[int, ...]:
+    """The wholes from 0 to *largest*: all to `ALL_UP_TO`, then some by lot, so that pairs can be gone through."""
+    if largest <= ALL_UP_TO:
+        return tuple(range(largest + 1))
+    larger = Random(largest).sample(range(FEW, largest), ALL_UP_TO - FEW)
+    return tuple(sorted({*range(FEW), *larger, largest}))
+
+
 @lru_cache(maxsize=256)
 def pairs_of(pattern: str, sign: int, largest: int) -> Pairs:
     """The pairs of the *pattern* from 0 to *largest*, added or subtracted by *sign*."""
@@ -67,8 +78,9 @@ def pairs_of(pattern: str, sign: int, largest: int) -> Pairs:
 def collect(belongs: Callable[[int, int], bool], sign: int, largest: int) -> Pairs:
     """The pairs from 0 to *largest* that belong, by their sum or difference (0 or more)."""
     made: list[list[Pair]] = [[] for _ in range(2 * largest + 1)]
-    for v in range(largest + 1):
-        for w in range(largest + 1):
+    numbers = some_wholes(largest)
+    for v in numbers:
+        for w in numbers:
             if belongs(v, w) and v + sign * w >= 0:
                 made[v + sign * w].append((v, w))
     return Pairs(tuple(map(tuple, made)), tuple(accumulate(map(len, made))))

@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field, PlainValidator
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import MOST_EXAMPLES
 
-from .base import Code, Source, Strict
+from .base import Code, Source, Strict, Target
 
 
 class LadderWish(Strict):
@@ -29,6 +29,10 @@ class LadderWish(Strict):
     separate: bool = False
     seed: int = 0
     label: str | None = None
+    operations: list[Literal["+", "-", "×", "÷"]] = []
+    lowest_terms: bool = False
+    places: int | list[int] = [1, 2]
+    likes_first: bool = False
 
 
 def _as_given(wish: object) -> object:
@@ -65,7 +69,10 @@ class LadderIn(WishIn):
 
 
 class LadderProblem(BaseModel):
+    """A problem that was built; *target* is the form that a lone number is asked for."""
+
     text: str
+    target: Target | None
     glyphs: list[Glyph]
     rung: str
     harder: str | None

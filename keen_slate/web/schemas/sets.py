@@ -189,8 +189,9 @@ class HidesIn(Strict):
 
 
 class TakeIn(Strict):
-    """Problems to be put on the ladder of a set, all or none."""
+    """Problems to be put on the ladder of a set, all or none; *targets* are the forms that lone numbers are asked for, in order."""
 
     version: int
     problems: Annotated[list[Source], Field(min_length=1, max_length=MOST_EXAMPLES)]
+    targets: Annotated[list[Target | None], Field(max_length=MOST_EXAMPLES)] = []
     position: Annotated[int, Field(ge=0)] | None = None
