@@ -15,7 +15,6 @@ from keen_slate.core.diagnosing.mend import nearest
 from keen_slate.core.diagnosing.revealing import reveal
 from keen_slate.core.documents.working import problem_text
 from keen_slate.core.errors import CoreError, ReadError
-from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr, mixed
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.grading.rungs import RUNGS
@@ -152,7 +151,7 @@ def _problems(found: tuple[Option, ...], label: str | None, ways: Ways) -> list[
         rung = one.features.rung
         shown.append(
             LadderProblem(
-                text=labelled(text(one.expr, mark_of(ways)), label),
+                text=labelled(voice.text(one.expr), label),
                 target=cast("Target | None", one.target),
                 glyphs=voice.glyphs(one.expr),
                 rung=rung or "",

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from bisect import bisect_right
 from collections.abc import Callable, Iterator, Sequence
+from dataclasses import replace
 from functools import lru_cache
 from itertools import accumulate, product
 from math import gcd, prod
@@ -51,6 +52,7 @@ class Grid:
         self.family = rung
         self.blocks = blocks
         self.limits = limits
+        self.tidy = replace(limits, lowest_terms=True)
         self._up_to = list(accumulate([block.size for block in blocks]))
         self.considered = self.count
         self.sampled = sampled or self.count >= SEARCHED_WHOLE
@@ -61,11 +63,11 @@ class Grid:
         return self._up_to[-1] if self._up_to else 0
 
     def draw(self, dice: Random) -> Expr:
-        """One of them, of those within the limits where one is met."""
-        for _ in range(_TRIED):
+        """One of them, of those within the limits where one is met, and at first without terms that can be simplified."""
+        for tried in range(_TRIED):
             block = self.blocks[bisect_right(self._up_to, dice.randrange(self.count))]
             problem = block.form(*[dice.choice(column) for column in block.columns])
-            if self._fits(problem):
+            if self._fits(problem) and (tried > _TRIED // 2 or is_written_within(problem, self.tidy)):
                 break
         return problem
 
