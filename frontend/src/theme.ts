@@ -2,11 +2,12 @@ import base from '@primeuix/themes/aura/base'
 import button from '@primeuix/themes/aura/button'
 import dialog from '@primeuix/themes/aura/dialog'
 import inputtext from '@primeuix/themes/aura/inputtext'
+import select from '@primeuix/themes/aura/select'
 import { definePreset } from '@primeuix/themes'
 
 // The desk in PrimeVue's design tokens. Only the components in use are loaded; a new one is added here.
 export const desk = definePreset(
-  { ...base, components: { button, dialog, inputtext } },
+  { ...base, components: { button, dialog, inputtext, select } },
   {
     primitive: { borderRadius: { xs: '2px', sm: '3px', md: '3px', lg: '4px', xl: '4px' } },
     semantic: {

@@ -33,6 +33,9 @@ MOST_POINTS = 20
 MOST_WORDS = 100
 MOST_STANDARDS = 20
 MOST_MINUTES = 600
+MOST_QUESTIONS = 20
+QUESTION_LENGTH = 140
+CHECKLIST_LENGTH: int = MOST_QUESTIONS * (QUESTION_LENGTH + 20)
 
 # Sets, files and what is brought in.
 MOST_EXAMPLES = 60
@@ -64,5 +67,7 @@ FIELDS = {
     "search": SEARCH_LENGTH,
     "examples": MOST_EXAMPLES,
     "points": MOST_POINTS,
+    "questions": MOST_QUESTIONS,
+    "question": QUESTION_LENGTH,
     "file": LARGEST_FILE,
 }

@@ -127,7 +127,7 @@ def _box(item: Item, box: Box, fading: Fading, number: int | None) -> str:
     title = f"{number}. " if number else ""
     rows = "".join([_row(item, step, fading) for step in steps])
     jottings = "".join([_jotting(item, one, fading) for one in box.jottings])
-    return f'<div class="box"><h3>{title}{escape(item.voice.said(box.title))}{answer}</h3>{rows}{jottings}</div>'
+    return f'<div class="box"><h3>{title}{escape(box.heading(item.voice))}{answer}</h3>{rows}{jottings}</div>'
 
 
 def _row(item: Item, step: int | None, fading: Fading) -> str:

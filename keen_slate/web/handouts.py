@@ -58,6 +58,26 @@ def _assets() -> Path:
     return Path(current_app.config["DIST"]) / "assets"
 
 
+@blueprint.get("/ways/checklist.pdf")
+def house_card() -> Response:
+    """The questions that are asked in all sets, as cards to cut out."""
+    with shelf() as mine:
+        return _card(mine.house_ways())
+
+
+@blueprint.get("/sets/<uuid:set_id>/checklist.pdf")
+def set_card(set_id: UUID) -> Response:
+    """The questions that are asked in a set, as cards to cut out."""
+    with shelf() as mine:
+        return _card({**mine.house_ways(), **mine.one_set(set_id).ways})
+
+
+def _card(ways: dict[str, str]) -> Response:
+    document = heavy.run(papers.checklist_card, ways, _assets(), seconds=heavy.PAPER)
+    headers = {"Content-Disposition": 'inline; filename="checklist.pdf"'}
+    return Response(document, mimetype="application/pdf", headers=headers)
+
+
 @blueprint.get("/sets/<uuid:set_id>/set.html")
 def save_page(set_id: UUID) -> Response:
     """The set as one HTML file that needs nothing else, and prints."""

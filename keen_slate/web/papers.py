@@ -3,14 +3,18 @@
 from __future__ import annotations
 
 import base64
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from pathlib import Path
 
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.tree import Equation
+from keen_slate.core.layouts.checklist import questions_of
 from keen_slate.core.teaching.sentences import TeachersWords
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import work_text
 from keen_slate.export import fonts
+from keen_slate.export.card import cards
 from keen_slate.export.handout import Options, Version, handout
 from keen_slate.export.item import Item
 from keen_slate.export.odt import odt as odt_file
@@ -72,6 +76,17 @@ def items(title: str, examples: list[Given], to_choose: bool) -> bytes:
         if len(worked.working.answers) < 2 and not isinstance(worked.working.answer, Equation)
     ]  # fmt: skip
     return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs], to_choose)
+
+
+def checklist_card(ways: Mapping[str, str], assets: Path) -> bytes:
+    """The questions that a class asks, as cards in a PDF."""
+    chosen = Ways.of(ways)
+    voice = voice_of(chosen)
+    asked = [
+        (one.asks if chosen.checklist else voice.said(one.asks), one.hangs_on != "always")
+        for one in questions_of(chosen)
+    ]
+    return pdf(cards("Our checklist", asked, fonts.on_disk(assets)))
 
 
 def _item(one: Given, number: int, seed: int, used: set[str]) -> Item | None:

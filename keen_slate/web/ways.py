@@ -5,6 +5,8 @@ from __future__ import annotations
 from apiflask import APIBlueprint
 
 from keen_slate.core.expressions.voice import Voice
+from keen_slate.core.layouts.checklist import OF_THE_HOUSE
+from keen_slate.core.ways.checklist import HANGS_ON
 from keen_slate.core.ways.settings import SETTINGS, Setting, Ways
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.store.shelf import Shelf
@@ -67,6 +69,8 @@ def ways_view(mine: Shelf) -> WaysOut:
     undo, redo = house.said()
     return WaysOut(
         settings=[_setting(one, voice) for one in SETTINGS.values()],
+        hangs_on=[CodeOut(code=code, name=voice.said(title)) for code, title in HANGS_ON.items()],
+        questions="\n".join([f"{one.hangs_on}: {voice.said(one.asks)}" for one in OF_THE_HOUSE]),
         house=dict(house.teacher.ways),
         version=house.teacher.version,
         undo=undo,

@@ -433,6 +433,24 @@ class BrowserTests(PageTests):
         self.page.click("text=Undo")
         self.page.wait_for_selector(".row[aria-label='three plus seventeen twelfths']")
 
+    def test_a_class_writes_its_own_checklist(self):
+        self.page.click(".switch >> text=checklist")
+        self.page.wait_for_selector(".checklist")
+        self.page.click(".top >> text=Ways")
+        self.page.locator(".questions >> text=Write our own").last.click()
+        first = self.page.get_by_label("Question 1 in this set")
+        first.fill("Is <b> the wood cut?")
+        first.press("Enter")
+        self.page.get_by_label("Remove question 2").click()
+        self.page.keyboard.press("Escape")
+        asked = self.page.locator(".checklist h3")
+        expect(asked.first).to_contain_text("Is <b> the wood cut?")
+        expect(asked.first.locator(".said")).to_have_text("no")
+        self.page.goto(self.page.url.replace("/bench/", "/wall/"))
+        self.page.wait_for_selector("main li")
+        self.page.keyboard.press("PageDown")
+        expect(self.page.locator(".box h2").first).to_contain_text("Is <b> the wood cut?")
+
     def test_a_server_that_is_gone_loses_nothing_that_was_typed(self):
         self.server.kill()
         self.type_problem("1/2 + 1/9")

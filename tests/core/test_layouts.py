@@ -13,12 +13,15 @@ from keen_slate.core.expressions.tree import value
 from keen_slate.core.layouts.cells import SQUARE
 from keen_slate.core.layouts.checklist import checklist
 from keen_slate.core.layouts.columns import columns_of
-from keen_slate.core.layouts.four_box import four_box
+from keen_slate.core.layouts.four_box import BOXED, four_box
 from keen_slate.core.layouts.rows import line
 from keen_slate.core.layouts.sheet import PROBLEM
 from keen_slate.core.layouts.stacked import Column, _Stack, _terms, stack_of
 from keen_slate.core.reading.reader import read
 from keen_slate.core.teaching.fading import Fading, sheet_with_blanks
+from keen_slate.core.ways.checklist import HANGS_ON
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.working.keys import BLANK_KEY, step_keys
 from keen_slate.core.working.methods import work
 from tests import strategies
@@ -125,8 +128,39 @@ class LayoutTests(unittest.TestCase):
         for problem in RUNGS:
             working = work(read(problem))
             for laid in (four_box(working), checklist(working)):
+                if laid is None:
+                    self.assertNotIn(working.problem.kind, BOXED)
+                    continue
                 steps = [row.step for box in laid.boxes for row in box.rows if row.step is not None]
                 self.assertEqual(steps, list(range(len(working.steps))), problem)
+
+    @given(strategies.classroom_pairs, strategies.all_ways, st.lists(st.sampled_from(sorted(HANGS_ON)), max_size=8))
+    def test_a_class_s_own_questions_are_asked_every_time_in_their_order(self, expr, ways, hooks):
+        asked = [f"Question {i}: <whole>?" for i, _ in enumerate(hooks)]
+        listed = "\n".join([f"{hook}: {asks}" for hook, asks in zip(hooks, asked, strict=True)])
+        working = work(read(text(expr)), replace(ways, checklist=listed, decimal_mark="point"))
+        laid = checklist(working)
+        if not hooks or not working.steps:
+            return
+        self.assertEqual([box.title for box in laid.boxes if box.quoted], asked)
+        self.assertEqual([box.heading(voice_of(ways)) for box in laid.boxes if box.quoted], asked, "never reworded")
+        steps = [row.step for box in laid.boxes for row in box.rows if row.step is not None]
+        self.assertEqual(steps, list(range(len(working.steps))))
+
+    def test_own_questions_are_answered_yes_or_no(self):
+        listed = "always: What is asked?\nsame-size: Same size?\nboth-change: Do both change?\nenough: Enough?\nlowest: Done?"
+        for problem, answers in (
+            ("7 1/4 - 3 5/6", ["", "no", "yes", "no", "take away", "yes"]),
+            ("7 3/4 - 3 1/4", ["", "yes", "no", "yes", "take away", "no"]),
+            ("3/4 - 1/4", ["", "yes", "no", "yes", "take away", "no"]),
+            ("1/2 + 1/6", ["", "no", "no", "nothing is taken away", "add the <numerators>", "no"]),
+        ):
+            boxes = checklist(work(read(problem), Ways.of({"checklist": listed}))).boxes
+            self.assertEqual([box.answer for box in boxes], answers, problem)
+        early = checklist(
+            work(read("3/4 - 1/4"), Ways.of({"checklist": "lowest: Done?\nadd: Added?\nsubtract: Taken away?"}))
+        ).boxes
+        self.assertEqual([box.answer for box in early[:3]], ["no", "no", "yes"], "asked too early, and still true")
 
     @given(st.lists(typed_decimals, min_size=2, max_size=4), st.sampled_from("+-"))
     def test_decimals_in_columns_read_as_they_were_typed_and_add_up(self, numbers, operator):

@@ -7,6 +7,7 @@ import urllib.error
 import urllib.request
 import uuid
 
+import pypdfium2
 from hypothesis import given, settings
 
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
@@ -140,7 +141,9 @@ class ApiTests(unittest.TestCase):
         status, body = self.call("PATCH", path, own)
         self.assertIn("to-improper", kinds())
         self.assertTrue([w for w in body["example"]["other_ways"] if w["code"] == "improper" and w["current"]])
-        for bad in ({"mixed_subtract": "magic"}, {"colour": "blue"}):
+        for bad in (
+            {"mixed_subtract": "magic"}, {"colour": "blue"}, {"checklist": "enough Are there enough?"}, {"checklist": "ever: Why?"},
+        ):  # fmt: skip
             self.assertEqual(self.put_house(bad)[0], 422)
             self.assertEqual(self.call("PATCH", path, {"version": body["set"]["version"], "ways": bad})[0], 422)
         self.assertIn("to-improper", kinds())
@@ -295,7 +298,7 @@ class ApiTests(unittest.TestCase):
         no = self.call("POST", "/api/ladders", {"spec": {"rungs": {"F6": 1}, "denominators": [2, 4]}})[1]["impossible"]
         self.assertEqual((no["limit"], no["nearest"]), ("denominators", [2, 3, 4]))
         status, body = self.call("POST", "/api/ladders/count", {"spec": {"rungs": {"F1": 1}, "largest_whole": "x"}})
-        self.assertEqual((status, body["error"]["message"]), (422, "largest_whole is a whole number from 0 to 99."))
+        self.assertEqual((status, body["error"]["message"]), (422, "largest_whole is a whole number from 0 to 999."))
         few = self.call("POST", "/api/ladders/smallest", {"codes": ["add-across", "top-not-scaled"]})[1]
         self.assertEqual((few["proven"], len(few["problems"]), few["not_separated"]), (True, 1, []))
 
@@ -323,6 +326,14 @@ class ApiTests(unittest.TestCase):
             with self.client.open(f"/api/sets/{self.set_id}/{name}") as response:
                 self.assertIn('filename="planks.', response.headers["Content-Disposition"], name)
                 self.assertTrue(response.read().startswith(begins), name)
+        version = self.get_set()["version"]
+        self.call(
+            "PATCH", f"/api/sets/{self.set_id}", {"version": version, "ways": {"checklist": "always: Is <b> a plank?"}}
+        )
+        for path, asked in ((f"sets/{self.set_id}", "Is <b> a plank?"), ("ways", "Are the pieces the same size?")):
+            with self.client.open(f"/api/{path}/checklist.pdf") as response:
+                words = pypdfium2.PdfDocument(response.read())[0].get_textpage().get_text_bounded()
+            self.assertEqual(words.count(asked), 4, words)
         status, body = self.call("POST", "/api/sets/bring", b"[" * (6 * 1024 * 1024))
         self.assertEqual((status, body["error"]["message"]), (422, "The file is larger than 5 MB."))
         status, body = self.call(

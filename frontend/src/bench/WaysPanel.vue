@@ -6,6 +6,7 @@ import { watch } from 'vue'
 import type { Setting } from '../api/client'
 import { useBench } from '../stores/bench'
 import { useWays } from '../stores/ways'
+import OwnChecklist from './OwnChecklist.vue'
 
 const visible = defineModel<boolean>('visible', { required: true })
 const bench = useBench()
@@ -34,6 +35,11 @@ function changed(ways: Record<string, string> | undefined, setting: Setting, eve
   const { [setting.name]: _old, ...others } = ways ?? {}
   const code = (event.target as HTMLSelectElement).value
   return code ? { ...others, [setting.name]: code } : others
+}
+
+function withQuestions(ways: Record<string, string>, text: string): Record<string, string> {
+  const { checklist: _old, ...others } = ways
+  return text ? { ...others, checklist: text } : others
 }
 </script>
 
@@ -80,6 +86,33 @@ function changed(ways: Record<string, string> | undefined, setting: Setting, eve
         </tr>
       </tbody>
     </table>
+    <section v-if="ways.ways" class="questions">
+      <h3>The checklist’s questions</h3>
+      <div class="both">
+        <div>
+          <h4>All sets</h4>
+          <OwnChecklist
+            :text="ways.house.checklist ?? ''"
+            :hangs-on="ways.ways.hangs_on"
+            :standard="ways.ways.questions"
+            card="/api/ways/checklist.pdf"
+            whose="in all sets"
+            @keep="see(ways.choose(withQuestions(ways.house, $event)))"
+          />
+        </div>
+        <div v-if="bench.set">
+          <h4>This set</h4>
+          <OwnChecklist
+            :text="bench.set.ways.checklist ?? ''"
+            :hangs-on="ways.ways.hangs_on"
+            :standard="ways.house.checklist ?? ways.ways.questions"
+            :card="`/api/sets/${bench.set.id}/checklist.pdf`"
+            whose="in this set"
+            @keep="bench.changeSet({ ways: withQuestions(bench.set.ways, $event) })"
+          />
+        </div>
+      </div>
+    </section>
     <p>The paper behind shows at once what a change does. An example with ways of its own keeps them.</p>
     <p v-if="ways.trouble" class="trouble" role="alert">{{ ways.trouble.message }} {{ ways.trouble.hint }}</p>
     <div class="acts">
@@ -131,6 +164,19 @@ select:focus-visible {
 tr[data-departs='true'] td:last-child select {
   border: 2px solid var(--ink);
   font-weight: 700;
+}
+.both {
+  display: grid;
+  gap: 8px;
+  padding-bottom: 0.8rem;
+}
+h3,
+h4 {
+  font-size: 1rem;
+  font-weight: 700;
+}
+h4 {
+  font-weight: 400;
 }
 p {
   max-width: 34rem;

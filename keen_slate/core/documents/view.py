@@ -334,7 +334,7 @@ class _Viewer:
         rows = tuple([self._row(row) for row in box.rows])
         jottings = tuple([self._jotting(one) for one in box.jottings])
         hidden = any(row.hidden for row in rows)
-        return BoxView(self.voice.said(box.title), self.voice.said(box.answer), hidden, rows, jottings)
+        return BoxView(box.heading(self.voice), self.voice.said(box.answer), hidden, rows, jottings)
 
     def _jotting(self, one: Jotting) -> JottingView:
         if one.step is None:

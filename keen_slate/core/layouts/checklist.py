@@ -8,6 +8,8 @@ from dataclasses import dataclass
 from ..expressions.terms import parts, signed_terms
 from ..expressions.tree import Frac, Mixed
 from ..judging.lowest import why_lowest
+from ..ways.checklist import Question, read_checklist
+from ..ways.settings import Ways
 from ..working.proof import Working
 from ..working.step_kinds import (
     ADD_WHOLES,
@@ -25,6 +27,7 @@ from ..working.step_kinds import (
     StepKind,
 )
 from .four_box import BOX_COLUMNS, BOXED
+from .own_checklist import own_boxes
 from .registry import Box, Laid, jottings_of, layout
 from .rows import rows_of
 
@@ -36,11 +39,35 @@ _PLACES = (_REWRITE, ADD_WHOLES.question, COMMON_DENOMINATOR.question, _CHANGE, 
 _HIDDEN_AT, _LAST = len(_PLACES) + 1, len(_PLACES) + 2
 
 
+# The questions of a class that has no list of its own, as its card has them.
+OF_THE_HOUSE = tuple(
+    [
+        Question(hook, asks)
+        for hook, asks in (
+            ("rewrite", _REWRITE),
+            ("same-size", COMMON_DENOMINATOR.question),
+            ("both-change", _CHANGE),
+            ("enough", REGROUP.question),
+            ("to-mixed", TO_MIXED.question),
+            ("simplify", SIMPLIFY.question),
+        )
+    ]
+)
+
+
+def questions_of(ways: Ways) -> tuple[Question, ...]:
+    """The questions that a class asks: its own, or else those that are asked every time."""
+    return read_checklist(ways.checklist) or OF_THE_HOUSE
+
+
 @layout("checklist")
 def checklist(working: Working) -> Laid | None:
     """The questions, each with its answer and the steps that follow from it."""
     if working.problem.kind not in BOXED:
         return None
+    own = read_checklist(working.ways.checklist)
+    if own:
+        return Laid(boxes=own_boxes(working, own))
     asked = _Asked(working)
     if working.steps and working.steps[0].kind in _REWRITES:
         asked.ask(_REWRITE, _REWRITES, "no", "yes")

@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 from ..expressions.sentences import Rich
+from ..expressions.voice import Voice
 from ..working.proof import Working
 from .cells import Row
 from .sheet import Sheet
@@ -22,12 +23,20 @@ class Jotting:
 
 @dataclass(frozen=True, slots=True)
 class Box:
-    """A titled part of a working: written rows and jottings; *answer* is what a checklist ticks it off with."""
+    """A titled part of a working: written rows and jottings; *answer* is what a checklist ticks it off with.
+
+    A title that is *quoted* was written by a person, and is never reworded.
+    """
 
     title: str
     answer: str
     rows: tuple[Row, ...]
     jottings: tuple[Jotting, ...]
+    quoted: bool = False
+
+    def heading(self, voice: Voice) -> str:
+        """The title, in the class's words where it is the core's own."""
+        return self.title if self.quoted else voice.said(self.title)
 
 
 def jottings_of(working: Working, steps: Iterable[int]) -> tuple[Jotting, ...]:

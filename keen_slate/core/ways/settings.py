@@ -14,6 +14,7 @@ from typing import Any
 
 from ..errors import SettingError
 from ..reading.kinds import Kind
+from .checklist import read_checklist
 
 
 @dataclass(frozen=True, slots=True)
@@ -222,6 +223,9 @@ class Ways:
         terms={"quarters": {"fourth": "quarter", "fourths": "quarters"}},
     )
 
+    # A class's own checklist in the notation of `ways.checklist`, "" for the questions of the house.
+    checklist: str = ""
+
     @property
     def wants_mixed(self) -> bool:
         """Whether an answer past one is to be a mixed number."""
@@ -247,6 +251,9 @@ class Ways:
         keen_slate.core.errors.SettingError: ties has no way called sideways.
         """
         for name, code in settings.items():
+            if name == "checklist":
+                read_checklist(code)
+                continue
             if name not in SETTINGS:
                 raise SettingError(
                     f"There is no setting called {name}.", 0, len(name), f"Settings: {', '.join(SETTINGS)}."
@@ -261,11 +268,11 @@ class Ways:
         return replace(cls(), **settings)
 
     def as_dict(self) -> dict[str, str]:
-        """Name to code, in the order of the declarations."""
-        return dict(_named(self))
+        """Name to code, in the order of the declarations; a checklist of the class's own comes last."""
+        return dict(_named(self)) | ({"checklist": self.checklist} if self.checklist else {})
 
 
-SETTINGS: dict[str, Setting] = {one.name: Setting(one.name, **one.metadata) for one in fields(Ways)}
+SETTINGS: dict[str, Setting] = {one.name: Setting(one.name, **one.metadata) for one in fields(Ways) if one.metadata}
 
 # Settings that change nothing of a working but how it is said and laid out, or what is estimated beside it.
 _ONLY_SHOWN = frozenset([name for name, one in SETTINGS.items() if one.terms]) | {"layout", "estimate", "ties"}

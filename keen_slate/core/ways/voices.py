@@ -19,8 +19,8 @@ def voice_of(ways: Ways) -> Voice:
     'So cut up a one: a whole number of ones.'
     """
     terms = dict(TERMS)
-    for name, code in ways.as_dict().items():
-        terms |= SETTINGS[name].terms.get(code, {})
+    for name, setting in SETTINGS.items():
+        terms |= setting.terms.get(getattr(ways, name), {})
     return Voice(terms, mark_of(ways))
 
 

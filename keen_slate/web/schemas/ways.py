@@ -21,9 +21,14 @@ class SettingOut(BaseModel):
 
 
 class WaysOut(BaseModel):
-    """Every setting that offers a choice, and what the house has chosen (name to code); what undoing and doing again would do."""
+    """Every setting that offers a choice, and what the house has chosen (name to code); what undoing and doing again would do.
+
+    *hangs_on* are the codes that a question of a checklist may hang on, *questions* the checklist of a class that has none of its own.
+    """
 
     settings: list[SettingOut]
+    hangs_on: list[CodeOut]
+    questions: str
     house: dict[str, str]
     version: int
     undo: str | None
