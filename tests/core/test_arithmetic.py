@@ -245,7 +245,34 @@ class OrderTests(Checked):
 
     def test_one_operation_a_line_in_the_right_order(self):
         golden = {
-            "0.5 (3 - 7 + 1/4)": ["1/2 × (3 - 7 + 1/4)", "1/2 × (-4 + 1/4)", "1/2 × (-15/4)", "-15/8", "-1 7/8"],
+            "0.5 (3 - 7 + 1/4)": [
+                "5/10 × (3 - 7 + 1/4)",
+                "5/10 × (-4 + 1/4)",
+                "5/10 × (-4/1 + 1/4)",
+                "5/10 × (-16/4 + 1/4)",
+                "5/10 × (-15/4)",
+                "1/2 × (-15/4)",
+                "-15/8",
+                "-1 7/8",
+            ],
+            "1/2 + 1/3 × 6": [
+                "1/2 + 1/3 × 6/1",
+                "1/2 + 1/1 × 2/1",
+                "1/2 + 2",
+                "1/2 + 2/1",
+                "1/2 + 4/2",
+                "5/2",
+                "2 1/2",
+            ],
+            "5/6 × 2 - 1/3 ÷ 1/2": [
+                "5/6 × 2/1 - 1/3 ÷ 1/2",
+                "5/3 × 1/1 - 1/3 ÷ 1/2",
+                "5/3 - 1/3 ÷ 1/2",
+                "5/3 - 1/3 × 2/1",
+                "5/3 - 2/3",
+                "3/3",
+                "1",
+            ],
             "24 ÷ 4 × 3": ["6 × 3", "18"],
             "9 - 4 + 3": ["5 + 3", "8"],
             "4 + 6 × 2 - 3^2": ["4 + 6 × 2 - 9", "4 + 12 - 9", "16 - 9", "7"],
@@ -256,6 +283,11 @@ class OrderTests(Checked):
         for problem, lines in golden.items():
             working = work_text(problem).working
             self.assertEqual([text(step.after) for step in working.steps], lines, problem)
+        last = work_text("1/4 + 0.4 × 3", Ways.of({"cancel": "after"})).working
+        multiplied = ["1/4 + 4/10 × 3", "1/4 + 4/10 × 3/1", "1/4 + 12/10", "5/20 + 24/20", "29/20", "1 9/20"]
+        self.assertEqual([text(step.after) for step in last.steps], multiplied, "multiplied first, reduced last")
+        stays = work_text("6.05 × 1/2 ÷ 4/8", Ways.of({"mixed_kinds": "decimals"})).working
+        self.assertEqual([text(step.after) for step in stays.steps], ["6.05 × 0.5 ÷ 0.5", "3.025 ÷ 0.5", "6.05"])
         self.assertIn("Brackets first", published(work_text("2 (3 + 4) - 1"))["steps"][0]["title"])
 
     def test_the_kind_of_number_is_a_choice_and_a_decimal_without_end_is_said(self):

@@ -31,8 +31,9 @@ class Amount:
 
     @classmethod
     def of(cls, number: Expr) -> Amount:
-        """The amount of an unsigned number as written."""
-        return cls(*parts(number))
+        """The amount of an unsigned number as written; over 1 it counts wholes."""
+        whole, num, den = parts(number)
+        return cls(whole + num, 0, 1) if den == 1 else cls(whole, num, den)
 
     @property
     def cut(self) -> int:
@@ -169,7 +170,8 @@ def _shown(step: Step) -> Shown | None:
     if isinstance(step.after, Neg):
         return None
     if len(before) == len(after) and all(_same_value(a, b) for a, b in zip(before, after, strict=True)):
-        rows = [(Amount.of(a), Amount.of(b), role) for a, b, role in zip(before, after, roles, strict=True) if a != b]
+        pairs = [(Amount.of(a), Amount.of(b), role) for a, b, role in zip(before, after, roles, strict=True)]
+        rows = [(a, b, role) for a, b, role in pairs if a != b]
         return Shown(tuple(rows), carried) if rows else None
     new = [_same(Amount.of(b), role) for b, role in zip(after, roles, strict=True) if b not in before]
     return Shown(tuple(new)) if new else None

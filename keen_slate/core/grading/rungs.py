@@ -116,8 +116,9 @@ def simplified_by(working: Working) -> int:
 
     Terms that are simplified before they are added do not count.
     """
-    steps = [step for step in working.steps if step.kind is SIMPLIFY and not isinstance(step.after, Sum)]
-    return prod([step.facts[0][1] for step in steps])
+    unfinished = (Sum, Product, Power, Bracket)
+    steps = [step for step in working.steps if step.kind is SIMPLIFY and not isinstance(step.after, unfinished)]
+    return prod([step.facts[0][1] for step in steps if step.facts])
 
 
 def _fraction_rung(working: Working, terms: Sequence[tuple[int, Expr]]) -> str:

@@ -143,13 +143,13 @@ class Ways:
     mixed_kinds: str = _setting(
         "Decimals beside fractions",
         {"fractions": "in fractions", "decimals": "in decimals"},
-        compared=("order",),
+        compared=("order", "multiply-divide"),
         weight=4,
     )
     cancel: str = _setting(
         "Multiplying fractions",
         {"before": "cancel, then multiply", "after": "multiply, then simplify"},
-        compared=("multiply-divide",),
+        compared=("multiply-divide", "order"),
         weight=4,
     )
     blank_proper: str = _yes_no("Blank <numerators>, size", "any <numerator>", "proper fractions only")
@@ -287,6 +287,6 @@ def compared_in(kind: Kind) -> list[Setting]:
     """The settings whose codes are other ways of working problems of this *kind*, the weightiest first.
 
     >>> [setting.name for setting in compared_in("multiply-divide")]
-    ['cancel', 'simplify']
+    ['mixed_kinds', 'cancel', 'simplify']
     """
     return sorted([one for one in SETTINGS.values() if kind in one.compared], key=lambda one: -one.weight)

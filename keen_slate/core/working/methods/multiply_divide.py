@@ -13,12 +13,14 @@ from ...expressions.spoken import parts_name
 from ...expressions.terms import Unsigned, improper, operands, parts
 from ...expressions.tree import Dec, Expr, Frac, Mixed, Neg, Operator, Product, Whole
 from ...expressions.typeset import Roles, roles_for
+from ...expressions.walks import leaves
 from ...reading.problem import Problem
 from ...ways.settings import Ways
 from ..proof import Working
 from ..scribe import Scribe
 from ..step_kinds import CANCEL, DIVIDE, JOIN_SIGNS, MULTIPLY, PUT_SIGN, TO_FRACTION, TO_IMPROPER, TURN_OVER
 from .forms import finish, improper_line
+from .order import in_decimals
 from .single import to_fraction
 
 _Factors = list[tuple[int, Frac]]  # +1 for a factor, -1 for a divisor
@@ -26,6 +28,12 @@ _Factors = list[tuple[int, Frac]]  # +1 for a factor, -1 for a divisor
 
 def work(problem: Problem, ways: Ways) -> Working:
     """The working of a `multiply-divide` problem. Raises `LimitError`; a division by 0 cannot be read."""
+    if ways.mixed_kinds == "decimals" and any(isinstance(n, Dec) for n in leaves(problem.expr)):
+        return in_decimals(problem, ways, lambda notes: _in_fractions(problem, ways, notes))
+    return _in_fractions(problem, ways, ())
+
+
+def _in_fractions(problem: Problem, ways: Ways, notes: tuple[str, ...]) -> Working:
     scribe = Scribe(problem.expr, ways)
     put_sign_before(scribe, problem.expr)
     numbers = operands(problem.expr)
@@ -33,7 +41,7 @@ def work(problem: Problem, ways: Ways) -> Working:
     raw = _multiply(scribe, _as_fractions(scribe, numbers)) if shared is None else shared
     answer = finish(scribe, raw)
     signed = Neg(answer) if scribe.negative else answer
-    return Working(problem, ways, tuple(scribe.steps), signed, raw, None, tuple(scribe.notes))
+    return Working(problem, ways, tuple(scribe.steps), signed, raw, None, (*notes, *scribe.notes))
 
 
 def _shared(scribe: Scribe, numbers: list[tuple[int, Expr]]) -> Unsigned | None:

@@ -13,7 +13,6 @@ from math import lcm
 from ...arithmetic.division import long_division
 from ...errors import LimitError
 from ...expressions.sentences import Rich
-from ...expressions.text import text
 from ...expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Operator, Power, Product, Sum, Whole, ratio, value
 from ...expressions.typeset import Role, Roles
 from ...expressions.voice import in_sentence
@@ -26,6 +25,7 @@ from ..scribe import Scribe
 from ..step import Step
 from ..step_kinds import ADD, BRACKET, DIVIDE, MULTIPLY, POWER, PUT_SIGN, SUBTRACT, TO_DECIMAL, TO_FRACTION, StepKind
 from .forms import finish
+from .order_lines import Line, next_line, simpler
 from .single import to_fraction
 
 _PLAIN = (Whole, Frac, Mixed, Dec)
@@ -47,8 +47,21 @@ class _EndlessDecimalError(Exception):
 
 
 @dataclass(frozen=True, slots=True)
+class _How:
+    """How a *problem* is worked: in *decimals* or in fractions; these line by line, or *at_once* where that has smaller numbers."""
+
+    problem: str
+    scribe: Scribe
+    decimals: bool = False
+    at_once: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class _Next:
-    """The next operation: what is worked, what it makes, the expression after it, and the rule that it follows."""
+    """The next line: what is worked, what it makes, the expression after it, and the rule that it follows.
+
+    *line* is how two fractions of it are worked, None where it is done at once.
+    """
 
     worked: Expr
     result: Expr
@@ -56,30 +69,49 @@ class _Next:
     rule: str
     kind: StepKind
     bracket: bool = False
+    line: Line | None = None
 
 
 def work(problem: Problem, ways: Ways) -> Working:
     """The working of an `order` problem. Raises `LimitError`; a division by 0 cannot be read."""
     numbers = list(leaves(problem.expr))
     decimals, fractions = [any(isinstance(n, t) for n in numbers) for t in (Dec, (Frac, Mixed))]
-    wanted = decimals and (not fractions or ways.mixed_kinds == "decimals")
+    if not decimals or (fractions and ways.mixed_kinds != "decimals"):
+        return _in_fractions(problem, ways, ())
+    return in_decimals(problem, ways, lambda notes: _in_fractions(problem, ways, notes))
+
+
+def in_decimals(problem: Problem, ways: Ways, other: Callable[[tuple[str, ...]], Working]) -> Working:
+    """The working of *problem* with all its numbers as decimals; the *other* one, with a note, where one of them does not end."""
     try:
-        if wanted:
-            return _work(problem, ways, True, ())
+        return _work(problem, ways, (), decimals=True)
     except _EndlessDecimalError as error:
-        said = f"{error} does not end as a decimal, so it is worked in fractions."
-        return _work(problem, ways, False, (said,))
-    return _work(problem, ways, False, ())
+        return other((f"{error} does not end as a decimal, so it is worked in fractions.",))
 
 
-def _work(problem: Problem, ways: Ways, decimals: bool, notes: tuple[str, ...]) -> Working:
+def _in_fractions(problem: Problem, ways: Ways, notes: tuple[str, ...]) -> Working:
+    """Line by line; several lines at once where that would need too many lines, or numbers past the limits."""
+    try:
+        return _work(problem, ways, notes)
+    except LimitError:
+        return _work(problem, ways, notes, at_once=True)
+
+
+def _work(
+    problem: Problem, ways: Ways, notes: tuple[str, ...], *, decimals: bool = False, at_once: bool = False
+) -> Working:
     scribe = Scribe(problem.expr, ways)
-    _one_kind(scribe, decimals)
-    while (following := _next(scribe.now, decimals, problem.text)) is not None:
+    how = _How(problem.text, scribe, decimals, at_once)
+    _one_kind(how)
+    begun = False  # whether an operation is in the middle of its lines
+    while (following := _next(scribe.now, how)) is not None:
         if len(scribe.steps) > _MOST_STEPS:
             raise LimitError("This needs too many lines.", 0, len(problem.text), "Use fewer operations.")
-        scribe.steps.append(_step(scribe.now, following, decimals, problem.text))
+        scribe.steps.append(_step(scribe.now, following, how, begun))
         scribe.now = following.after
+        begun = following.line is not None and number_in(following.result) is None
+        if following.line is not None and not begun and number_in(scribe.now) is None and ways.cancel == "before":
+            _simplify(how, following.result)
     last = scribe.now
     while isinstance(last, Bracket):
         last = last.inner
@@ -93,12 +125,23 @@ def _work(problem: Problem, ways: Ways, decimals: bool, notes: tuple[str, ...]) 
     answer = Neg(number) if scribe.negative else number
     if answer != scribe.now:  # a bracket is left around it
         scribe.steps.append(Step(BRACKET, scribe.now, answer, ("The bracket holds one number.",), ()))
-    start = working_parts(problem.expr, decimals, problem.text)
+    start = _inks(problem.expr, how)
     return Working(problem, ways, tuple(scribe.steps), answer, raw, None, notes, start_roles=start)
 
 
-def _one_kind(scribe: Scribe, decimals: bool) -> None:
+def _simplify(how: _How, made: Expr) -> None:
+    """The step that simplifies what was just *made*, where there is something to go on with."""
+    line = simpler(how.scribe.now, made)
+    if line is not None:
+        title: Rich = ("Simplify before you go on: ", *line.says)
+        roles = _inks(line.after, how)
+        how.scribe.steps.append(Step(line.kind, how.scribe.now, line.after, title, (line.reason,), line.lines, roles))
+        how.scribe.now = line.after
+
+
+def _one_kind(how: _How) -> None:
     """The step that turns all numbers into decimals, or all decimals into fractions, where both are there."""
+    scribe, decimals = how.scribe, how.decimals
     lines: list[Rich] = []
 
     def change(number: Expr) -> Expr:
@@ -106,10 +149,6 @@ def _one_kind(scribe: Scribe, decimals: bool) -> None:
             changed = _written(value(number), True)
         elif not decimals and isinstance(number, Dec):
             changed = to_fraction(Scribe(number, scribe.ways), number)
-            simple = _written(value(number), False)
-            if simple != changed:
-                lines.append((number, " = ", changed, " = ", simple))
-                return simple
         else:
             return number
         lines.append((number, " = ", changed))
@@ -130,25 +169,35 @@ def _one_kind(scribe: Scribe, decimals: bool) -> None:
             "The last place of a decimal names its <denominator>.",
             TO_FRACTION,
         )
-    text_of = text(scribe.now)
-    roles = working_parts(changed, decimals, text_of)
+    roles = _inks(changed, how)
     scribe.steps.append(Step(kind, scribe.now, changed, (title,), (reason,), tuple(lines), roles))
     scribe.now = changed
 
 
-def _step(before: Expr, found: _Next, decimals: bool, problem: str) -> Step:
+def _step(before: Expr, found: _Next, how: _How, begun: bool) -> Step:
     title, reason = _RULES[found.rule]
     if found.bracket and found.rule != "bracket":
         title = "Brackets first: "
         reason = f"{_RULES['bracket'][1]} Inside: {reason[0].lower()}{reason[1:]}"
-    lines = _jottings(found.worked, found.result)
-    roles = working_parts(found.after, decimals, problem)
-    return Step(found.kind, before, found.after, (title, found.worked, "."), (reason,), lines, roles)
+    roles = _inks(found.after, how)
+    line = found.line
+    if line is None:
+        said: Rich = (title, found.worked, ".")
+        return Step(found.kind, before, found.after, said, (reason,), _jottings(found.worked, found.result), roles)
+    if begun:
+        return Step(line.kind, before, found.after, _capital(line.says), (line.reason,), line.lines, roles)
+    return Step(line.kind, before, found.after, (title, *line.says), (reason,), line.lines, roles)
 
 
-def working_parts(expr: Expr, decimals: bool, problem: str) -> Roles:
+def _capital(says: Rich) -> Rich:
+    """*says* as a sentence of its own."""
+    first, *rest = says
+    return (f"{first[0].upper()}{first[1:]}", *rest) if isinstance(first, str) else ("Then ", first, *rest)
+
+
+def _inks(expr: Expr, how: _How) -> Roles:
     """The inks of the numbers of *expr*: the two that are worked next in the first two, the others plain."""
-    following = _next(expr, decimals, problem)
+    following = _next(expr, how)
     numbers = list(leaves(expr))
     if following is None:
         return tuple(["" for _ in numbers])
@@ -175,16 +224,16 @@ def number_in(expr: Expr) -> Expr | None:
             return expr if isinstance(expr, _PLAIN) else None
 
 
-def _next(expr: Expr, decimals: bool, problem: str) -> _Next | None:
+def _next(expr: Expr, how: _How) -> _Next | None:
     if number_in(expr) is not None:
         return None
-    if (found := _inside(expr, _has_bracket, decimals, problem)) is not None:
+    if (found := _inside(expr, _has_bracket, how)) is not None:
         return found
-    if (found := _inside(expr, _has_power, decimals, problem)) is not None:
+    if (found := _inside(expr, _has_power, how)) is not None:
         return found
     match expr:
         case Bracket(inner):
-            found = _next(inner, decimals, problem)
+            found = _next(inner, how)
             if found is None:
                 return None
             done = number_in(found.after)
@@ -194,35 +243,35 @@ def _next(expr: Expr, decimals: bool, problem: str) -> _Next | None:
             number = number_in(base)
             if number is None:
                 return None
-            result = _written(value(number) ** exponent, decimals)
+            result = _written(value(number) ** exponent, how.decimals)
             return _Next(expr, result, result, "power", POWER)
         case Neg(inner):
             number = number_in(inner)
             if number is not None:  # the opposite of a number in brackets
-                result = _written(-value(number), decimals)
+                result = _opposite(number)
                 return _Next(expr, result, result, "sign", PUT_SIGN)
-            found = _next(inner, decimals, problem)
+            found = _next(inner, how)
             return found and replace(found, after=Neg(found.after))
         case Sum(first, rest) | Product(first, rest):
-            return _in_chain(expr, first, rest, decimals, problem)
+            return _in_chain(expr, first, rest, how)
     return None
 
 
-def _in_chain(
-    expr: Sum | Product, first: Expr, rest: tuple[tuple[Operator, Expr], ...], decimals: bool, problem: str
-) -> _Next | None:
+def _in_chain(expr: Sum | Product, first: Expr, rest: tuple[tuple[Operator, Expr], ...], how: _How) -> _Next | None:
     """The leftmost product in a sum, or else the first two operands."""
     operands = [first, *[e for _, e in rest]]
     for i, operand in enumerate(operands):
         if number_in(operand) is None:
-            found = _next(operand, decimals, problem)
+            found = _next(operand, how)
             return found and replace(found, after=_put(expr, i, found.after))
     operator, second = rest[0]
-    result = _calculate(first, operator, second, decimals, problem)
     same = Sum if isinstance(expr, Sum) else Product
     worked = same(first, rest[:1])
-    after: Expr = same(result, rest[1:]) if rest[1:] else result
-    return _Next(worked, result, after, "+-" if same is Sum else "×÷", _STEP_KINDS[operator])
+    line = None if how.decimals or how.at_once else next_line(how.scribe, first, operator, second)
+    result = line.after if line is not None else _calculate(first, operator, second, how)
+    chain = result if isinstance(result, same) else same(result, ())
+    after: Expr = same(chain.first, chain.rest + rest[1:]) if chain.rest + rest[1:] else result
+    return _Next(worked, result, after, "+-" if same is Sum else "×÷", _STEP_KINDS[operator], line=line)
 
 
 def _put(expr: Sum | Product, i: int, new: Expr) -> Expr:
@@ -237,19 +286,19 @@ def _put(expr: Sum | Product, i: int, new: Expr) -> Expr:
     return same(expr.first, tuple(rest))
 
 
-def _inside(expr: Expr, has: Callable[[Expr], bool], decimals: bool, problem: str) -> _Next | None:
+def _inside(expr: Expr, has: Callable[[Expr], bool], how: _How) -> _Next | None:
     """The next operation in the leftmost operand that *has* something to be done before what is around it."""
     match expr:
         case Sum(first, rest) | Product(first, rest):
             for i, operand in enumerate([first, *[e for _, e in rest]]):
                 if has(operand):
-                    found = _next(operand, decimals, problem)
+                    found = _next(operand, how)
                     return found and replace(found, after=_put(expr, i, found.after))
         case Neg(inner) if has(inner) and number_in(inner) is None:
-            found = _next(inner, decimals, problem)
+            found = _next(inner, how)
             return found and replace(found, after=Neg(found.after))
         case Power(base, exponent) if has(base) and number_in(base) is None:
-            found = _next(base, decimals, problem)
+            found = _next(base, how)
             if found is None:
                 return None
             done = found.after
@@ -285,7 +334,7 @@ def _has_power(expr: Expr) -> bool:
 # Calculating ---------------------------------------------------------------------------------------------------
 
 
-def _calculate(a: Expr, operator: Operator, b: Expr, decimals: bool, problem: str) -> Expr:
+def _calculate(a: Expr, operator: Operator, b: Expr, how: _How) -> Expr:
     (n, d), (m, e) = ratio(a), ratio(b)
     x, y = Fraction(n, d), Fraction(m, e)
     results: dict[str, Callable[[], Fraction]] = {
@@ -296,8 +345,8 @@ def _calculate(a: Expr, operator: Operator, b: Expr, decimals: bool, problem: st
     }
     result = results[operator]()
     if max(abs(result.numerator), result.denominator) >= TOO_LARGE:
-        raise too_large(problem)
-    return _written(result, decimals)
+        raise too_large(how.problem)
+    return _written(result, how.decimals)
 
 
 def _written(number: Fraction, decimals: bool) -> Expr:
@@ -316,6 +365,13 @@ def _written(number: Fraction, decimals: bool) -> Expr:
     else:
         size = Frac(n, d)
     return Neg(size) if number < 0 else size
+
+
+def _opposite(number: Expr) -> Expr:
+    """*number* with the other sign; 0 has none."""
+    if isinstance(number, Neg):
+        return number.inner
+    return Neg(number) if value(number) else number
 
 
 def _jottings(worked: Expr, result: Expr) -> tuple[Rich, ...]:
