@@ -241,6 +241,7 @@ h2 {{ font-size: 12pt; font-weight: 400; padding-bottom: 1.5mm; }}
 .fill {{ border: 0.9pt dashed #55656f; height: 11mm; margin: 1.5mm 0; }}
 .pause {{ font-weight: 700; border-top: 1pt dashed; padding-top: 1mm; }}
 .space {{ background: url(data:image/svg+xml;base64,{_TILE}) 0 0 / 5mm 5mm; border-right: 0.5pt solid #9fb3bd; border-bottom: 0.5pt solid #9fb3bd; }}
+.sketch {{ vertical-align: top; margin: 1mm 4mm 1mm 0; }}
 .picture {{ display: block; max-width: 100%; max-height: 58mm; margin: 1mm 0 2mm; }}
 .answer {{ font-size: 12pt; padding: 1mm 0; }}
 table {{ border-collapse: collapse; width: 100%; }}

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import base64
 from collections.abc import Iterable
 from html import escape
 
-from keen_slate.core.expressions.typeset import Glyph
+from keen_slate.core.expressions.typeset import Glyph, JottingGlyph
+from keen_slate.core.figures.sketch import sketch_svg
 
 
 def math(pieces: Iterable[Glyph]) -> str:
@@ -15,6 +17,10 @@ def math(pieces: Iterable[Glyph]) -> str:
 
 def _piece(piece: Glyph) -> str:
     ink = f" r-{piece.role}" if piece.role else ""
+    if isinstance(piece, JottingGlyph) and piece.drawing is not None:
+        address = base64.b64encode(sketch_svg(piece.drawing, piece.text or "").encode()).decode()
+        alt = escape(piece.text or "", quote=True)
+        return f'<img class="sketch" src="data:image/svg+xml;base64,{address}" alt="{alt}">'
     if piece.kind == "fraction":
         top, bottom = escape(piece.top or ""), escape(piece.bottom or "")
         return f'<span class="fr{ink}"><span class="top">{top}</span><span class="bottom">{bottom}</span></span>'

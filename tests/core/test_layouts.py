@@ -2,12 +2,16 @@
 
 import re
 import unittest
+from collections import Counter
 from dataclasses import replace
 from fractions import Fraction
+from itertools import combinations
+from math import prod
 
 from hypothesis import given
 from hypothesis import strategies as st
 
+from keen_slate.core.arithmetic.primes import prime_factors
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import value
 from keen_slate.core.layouts.cells import SQUARE
@@ -24,6 +28,7 @@ from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.working.keys import BLANK_KEY, step_keys
 from keen_slate.core.working.methods import work
+from keen_slate.core.working.sketches import DIGIT, ROW, factor_tree, long_division
 from tests import strategies
 from tests.core.test_judging import RUNGS
 
@@ -197,3 +202,56 @@ class LayoutTests(unittest.TestCase):
         if partial:
             digits = sum(int(row) for row, _ in partial)
             self.assertEqual(digits, int(result.replace(".", "")))
+
+
+class SketchTests(unittest.TestCase):
+    @given(st.integers(2, 99_999), st.integers(2, 999))
+    def test_a_long_division_reads_as_one_that_was_worked(self, num, den):
+        sketch = long_division(num, den)
+        if isinstance(sketch, str):
+            return
+        rows = {}
+        for one in sketch.drawing.texts:
+            rows.setdefault(one.y, []).append((one.x, one.text))
+        (_, quotient), *below = [sorted(rows[y])[-1] for y in sorted(rows)]
+        (start, dividend), *worked = below
+        self.assertEqual((quotient, dividend, sorted(rows[2 * ROW])[0][1]), (str(num // den), str(num), str(den)))
+        left, _, right, _ = sketch.drawing.lines[0]
+        self.assertTrue(left < start and start + DIGIT * len(dividend) == right, "under the bar")
+        column = lambda x, digits: (x - start) // DIGIT + len(digits)  # noqa: E731  # where a row ends in the dividend
+        here = 0
+        for (x, product), (y, left) in zip(worked[::2], worked[1::2], strict=True):
+            done = column(x, product)
+            self.assertEqual(int(product) % den, 0)
+            self.assertLess(int(dividend[:done]) - here - int(product), den)
+            here = (here + int(product)) * 10 ** (column(y, left) - done)
+            self.assertEqual(
+                int(dividend[: column(y, left)]) - here, int(left), "what is left, with what was brought down"
+            )
+        self.assertEqual(int(worked[-1][1]), num % den)
+        self.assertEqual(column(*worked[-1]), len(dividend))
+
+    @given(st.integers(2, 9_999), st.integers(2, 9_999))
+    def test_a_factor_tree_splits_into_primes_and_rings_what_is_shared(self, a, b):
+        shared = list((Counter(prime_factors(a)) & Counter(prime_factors(b))).elements())
+        tree = factor_tree(a, shared)
+        if isinstance(tree, str):
+            return
+        drawing = tree.drawing
+        numbers = {(t.x + DIGIT * len(t.text) // 2, t.y): int(t.text) for t in drawing.texts}
+        for left, right in zip(drawing.lines[::2], drawing.lines[1::2], strict=True):
+            ends = [
+                min(numbers, key=lambda at: abs(at[0] - x) + abs(at[1] - y)) for x, y in (left[:2], left[2:], right[2:])
+            ]
+            node, *parts = [numbers[end] for end in ends]
+            self.assertEqual(node, prod(parts))
+        ringed = [
+            numbers[min(numbers, key=lambda at: abs(at[0] - x) + abs(at[1] - 5 - y))] for x, y, _ in drawing.rings
+        ]
+        self.assertEqual(sorted(ringed), shared)
+        for one, other in combinations(drawing.texts, 2):
+            apart = (
+                one.y != other.y or one.x + DIGIT * len(one.text) < other.x or other.x + DIGIT * len(other.text) < one.x
+            )
+            self.assertTrue(apart, tree.said)
+        self.assertTrue(all(t.x >= 0 and t.x + DIGIT * len(t.text) <= drawing.width for t in drawing.texts))

@@ -34,7 +34,11 @@ const parts = computed(() => {
 </script>
 
 <template>
-  <p class="jotting" :class="{ high: glyphs.some((g) => g.kind === 'fraction') }" :data-hidden="hidden && !peek">
+  <p
+    class="jotting"
+    :class="{ high: glyphs.some((g) => g.kind === 'fraction'), drawn: glyphs.some((g) => g.drawing) }"
+    :data-hidden="hidden && !peek"
+  >
     <template v-if="blanking">
       <button
         v-for="(part, i) in parts"
@@ -64,6 +68,11 @@ const parts = computed(() => {
 .high {
   height: calc(2 * var(--square));
   line-height: calc(2 * var(--square));
+}
+.drawn {
+  display: inline-block;
+  vertical-align: top;
+  padding: 4px 6px 4px 0;
 }
 .high :deep(.fraction) {
   line-height: 1.1;

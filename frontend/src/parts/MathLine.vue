@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Glyph } from '../api/client'
+import type { Glyph, Schemas } from '../api/client'
+import SketchDrawing from './SketchDrawing.vue'
 
 defineProps<{
   /** The pieces, as the core returns them. */
@@ -7,6 +8,9 @@ defineProps<{
   /** What a screen reader says in their place. */
   spoken?: string
 }>()
+
+/** What is drawn in the place of a piece of a jotting. */
+const drawingOf = (glyph: Glyph | Schemas['JottingGlyph']) => ('drawing' in glyph ? glyph.drawing : null)
 </script>
 
 <template>
@@ -19,6 +23,7 @@ defineProps<{
           <span class="sr-only"> over </span>
           <span class="bottom">{{ glyph.bottom }}</span>
         </span>
+        <SketchDrawing v-else-if="drawingOf(glyph)" :drawing="drawingOf(glyph)!" :said="glyph.text ?? ''" />
         <span v-else :class="glyph.kind" :data-role="glyph.role">{{ glyph.text }}</span>
         <wbr v-if="glyph.kind === 'operator'" />
       </template>

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from .tree import Expr
-from .typeset import Glyph
+from .typeset import Drawing, Glyph
 
 
 class Scaled:
@@ -25,4 +25,22 @@ class Scaled:
         return Glyph("fraction", top=top, bottom=bottom)
 
 
-Rich = tuple["str | Expr | Scaled", ...]
+class Sketch:
+    """Display only: something that is drawn beside the lines; *said* is the same in a line."""
+
+    __slots__ = ("drawing", "said")
+
+    def __init__(self, said: str, drawing: Drawing) -> None:
+        self.said, self.drawing = said, drawing
+
+    def __str__(self) -> str:
+        return self.said
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Sketch) and other.said == self.said and other.drawing == self.drawing
+
+    def __hash__(self) -> int:
+        return hash(self.said)
+
+
+Rich = tuple["str | Expr | Scaled | Sketch", ...]

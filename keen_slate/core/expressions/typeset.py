@@ -29,11 +29,35 @@ class Glyph:
 
 
 @dataclass(frozen=True, slots=True)
+class DrawnText:
+    """Digits of a drawing: *x* is where they begin, *y* is their foot."""
+
+    x: int
+    y: int
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Drawing:
+    """A small drawing among jottings, in points: digits, *lines* (from x, y to x, y) and *rings* (their middles, and how far they go to the side)."""
+
+    width: int
+    height: int
+    texts: tuple[DrawnText, ...]
+    lines: tuple[tuple[int, int, int, int], ...]
+    rings: tuple[tuple[int, int, int], ...]
+
+
+@dataclass(frozen=True, slots=True)
 class JottingGlyph(Glyph):
-    """A piece of a jotting: *key* names a number or factor that pupils may fill in, *blank* says that they do."""
+    """A piece of a jotting: *key* names a number or factor that pupils may fill in, *blank* says that they do.
+
+    Where there is a *drawing*, it stands in the place of the text, which says the same.
+    """
 
     key: str | None = None
     blank: bool = False
+    drawing: Drawing | None = None
 
 
 def _operator(sign: str) -> Glyph:

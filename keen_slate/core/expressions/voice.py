@@ -11,7 +11,7 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from .sentences import Rich, Scaled
+from .sentences import Rich, Scaled, Sketch
 from .spoken import words
 from .text import DecimalMark, text
 from .tree import Expr
@@ -80,17 +80,17 @@ class Voice:
         """
         return "".join([self._plain(part) for part in rich])
 
-    def _plain(self, part: str | Expr | Scaled) -> str:
+    def _plain(self, part: str | Expr | Scaled | Sketch) -> str:
         if isinstance(part, str):
             return self.said(part)
-        return str(part) if isinstance(part, Scaled) else self.text(part)
+        return str(part) if isinstance(part, (Scaled, Sketch)) else self.text(part)
 
     def spoken(self, rich: Rich) -> str:
         """A sentence with its mathematics in words."""
         return self.said(
             "".join(
                 [
-                    part if isinstance(part, str) else str(part) if isinstance(part, Scaled) else words(part)
+                    part if isinstance(part, str) else str(part) if isinstance(part, (Scaled, Sketch)) else words(part)
                     for part in rich
                 ]
             )
@@ -104,6 +104,8 @@ class Voice:
                 done.append(Glyph("words", self.said(part)))
             elif isinstance(part, Scaled):
                 done.append(part.glyph())
+            elif isinstance(part, Sketch):
+                done.append(Glyph("words", part.said))
             else:
                 done += glyphs(part, (), self.mark)
         return done

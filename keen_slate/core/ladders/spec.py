@@ -30,6 +30,7 @@ LARGEST_SEED: int = 2**53  # as large as a whole number may be in JSON everywher
 DENOMINATORS = (2, 3, 4, 5, 6, 8, 10, 12)
 OPERATIONS: tuple[Operator, ...] = ("+", "-", "×", "÷")
 PLACES = (1, 2)
+_ON_THE_WAY = frozenset("FMDO")  # families of rungs
 
 
 class SpecError(CoreError):
@@ -100,13 +101,16 @@ class Spec:
 def between(first: str, last: str, steps: int) -> dict[str, int]:
     """Counts for *steps* problems from the rung *first* to *last*: each rung once if they fit, spread evenly if not.
 
+    Rungs beside the way of adding and subtracting are passed only where the way begins or ends among them.
+
     >>> between("F4", "M4", 8)
     {'F4': 1, 'F5': 1, 'F6': 1, 'F7': 1, 'M1': 1, 'M2': 1, 'M3': 1, 'M4': 1}
     >>> between("F1", "F3", 7), between("F1", "F5", 3)
     ({'F1': 3, 'F2': 2, 'F3': 2}, {'F1': 1, 'F3': 1, 'F5': 1})
     """
     order = list(RUNGS)
-    span = order[order.index(first) : order.index(last) + 1]
+    passed = _ON_THE_WAY | {first[0], last[0]}
+    span = [rung for rung in order[order.index(first) : order.index(last) + 1] if rung[0] in passed]
     n = len(span)
     if steps <= n:
         chosen = [span[i * (n - 1) // max(1, steps - 1)] for i in range(steps)]

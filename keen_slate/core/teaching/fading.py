@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from ..expressions.sentences import Rich, Scaled
+from ..expressions.sentences import Rich, Scaled, Sketch
 from ..expressions.typeset import Glyph, JottingGlyph
 from ..expressions.voice import Voice
 from ..layouts.cells import NUMBER_HEIGHT, SQUARE, Cell
@@ -105,7 +105,9 @@ def jotting_with_blanks(line: Rich, key: str, fading: Fading, voice: Voice) -> l
     done: list[JottingGlyph] = []
     for k, part in enumerate(line):
         own = None if isinstance(part, str) else f"{key} {k}"
-        if own not in fading.blanks:
+        if isinstance(part, Sketch) and own not in fading.blanks:
+            done.append(JottingGlyph("words", part.said, key=own, drawing=part.drawing))
+        elif own not in fading.blanks:
             done += [JottingGlyph(p.kind, p.text, p.top, p.bottom, p.role, own) for p in voice.typeset((part,))]
         elif isinstance(part, Scaled):
             top, bottom = (f"{n} {part.operator} {BOX}" for n in (part.num, part.den))

@@ -19,6 +19,7 @@ from ...expressions.terms import Terms, Unsigned, denominators_of, join_terms, p
 from ...expressions.tree import Expr, Frac, Whole
 from ...expressions.typeset import Roles
 from ..scribe import Scribe
+from ..sketches import factor_tree
 from ..step_kinds import COMMON_DENOMINATOR
 
 Relation = Literal["like", "one-fits", "shares-factor", "coprime"]
@@ -87,7 +88,7 @@ def paired_primes(denominators: Denominators, common: int) -> tuple[Rich, ...]:
     shared = trees[0]
     for tree in trees[1:]:
         shared = shared & tree
-    lines: list[Rich] = [(f"{d} = {product_text(prime_factors(d))}",) for d in distinct]
+    lines: list[Rich] = [(factor_tree(d, shared.elements()),) for d in distinct]
     if shared:
         lines.append((f"shared by all: {product_text(tuple(sorted(shared.elements())))}, taken once",))
     lines.append((f"{product_text(prime_factors(common))} = {common}",))

@@ -5,11 +5,12 @@ from __future__ import annotations
 from math import gcd
 
 from ...arithmetic.primes import factors, prime_factors, product_text
-from ...expressions.sentences import Rich, Scaled
+from ...expressions.sentences import Rich, Scaled, Sketch
 from ...expressions.spoken import parts_name
 from ...expressions.terms import Unsigned, improper, parts
 from ...expressions.tree import Expr, Frac, Mixed, Whole, make
 from ..scribe import Scribe
+from ..sketches import long_division
 from ..step_kinds import PUT_SIGN, SIMPLIFY, TO_IMPROPER, TO_MIXED
 
 # Factor lists beyond this are no help on a board; the greatest shared factor is then only named.
@@ -46,13 +47,13 @@ def split_lines(scribe: Scribe, num: int, den: int) -> tuple[Rich, ...]:
     """How num/den is seen to hold wholes: by dividing, or split into wholes."""
     whole, rest = divmod(num, den)
     if scribe.ways.to_mixed == "split-wholes" and 0 < whole <= SPLIT_UP_TO:
-        line: list[str | Expr | Scaled] = [Frac(num, den), " = "]
+        line: list[str | Expr | Scaled | Sketch] = [Frac(num, den), " = "]
         if num == den:
             return ((*line, Whole(1)),)
         for piece in [den] * whole + [rest] * (rest > 0):
             line += [Frac(piece, den), " + "]
         return (tuple(line[:-1]),)
-    return ((f"{num} ÷ {den} = {whole}" + (f" remainder {rest}" if rest else ""),),)
+    return ((long_division(num, den),),)
 
 
 def to_mixed(scribe: Scribe, number: Unsigned) -> Unsigned:
