@@ -114,13 +114,10 @@ def _example(item: Item, number: int, options: Options) -> str:
 def _choices(item: Item) -> str:
     """Four options to tick; nothing where the problem has none."""
     found = choice_views(choices(item.worked), item.working.problem.label, item.voice)
-    label = (
-        f" {escape(item.working.problem.label)}"
-        if item.working.problem.label and not label_before(item.working)
-        else ""
-    )
+    before = label_before(item.working)
     listed = [
-        f"<li><strong>{one.label}</strong> {math([replace(glyph, role='') for glyph in one.glyphs])}{label}</li>"
+        f"<li><strong>{one.label}</strong> {math([replace(glyph, role='') for glyph in one.glyphs])}"
+        f"{escape(f' {one.unit}') if one.unit and not before else ''}</li>"
         for one in found
     ]
     return f'<ul class="options">{"".join(listed)}</ul>' if listed else ""
@@ -137,7 +134,7 @@ def _told(item: Item) -> str:
 
 
 def _answer(working: Working) -> str:
-    label = working.problem.label
+    label = working.answer_label
     before = label_before(working)
     number = math(voice_of(working.ways).glyphs(working.answer))
     shown = escape(label or "")

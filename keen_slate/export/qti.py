@@ -13,6 +13,7 @@ from keen_slate.core.diagnosing.choices import choices
 from keen_slate.core.documents.verdict import choice_views
 from keen_slate.core.documents.working import answer_text
 from keen_slate.core.reading.problem import labelled
+from keen_slate.core.reading.units import counted_in
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked
 
@@ -52,12 +53,20 @@ def expected(worked: Worked) -> list[Judged]:
     working = worked.working
     voice = voice_of(working.ways)
     label = working.problem.label
-    right = tuple(dict.fromkeys([voice.text(working.answer), answer_text(working, voice)]))
+    right = tuple(
+        dict.fromkeys(
+            [voice.text(working.answer), answer_text(working, voice), labelled(voice.text(working.answer), label)]
+        )
+    )
     judged = [Judged(right, _RIGHT, "Right.")]
     taken = set(right)
     for found in worked.likely:
         bare = voice.text(found.wrong.answer)
-        texts = [t for t in dict.fromkeys([bare, labelled(bare, label)]) if t not in taken]
+        texts = [
+            t
+            for t in dict.fromkeys([bare, labelled(bare, label), labelled(bare, counted_in(label, found.wrong.answer))])
+            if t not in taken
+        ]
         if found.status == "hidden" or not texts:
             continue
         taken.update(texts)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import re
 from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -97,7 +98,22 @@ def _problems(brought: str) -> Iterator[tuple[int, str]]:
         found = ((i + 1, line) for i, line in enumerate(lines))
     kept = 0
     for number, written in found:
-        problem = written.strip().removeprefix("'")
+        problem = _bare(written)
         if problem and kept < MOST_LINES:
             kept += 1
             yield number, problem
+
+
+# The number of an exercise before its problem, and an equals sign that waits for the answer.
+_NUMBERED = re.compile(r"\(?(?:\d{1,3}|[a-z])(?:\)[.:]?\s*|[.:]\s+)(?=\S)")
+
+
+def _bare(written: str) -> str:
+    """A line without what belongs to the exercise and not to its problem.
+
+    >>> _bare("1) 2/7 + 1/2 ="), _bare("12. 3.5 + 2"), _bare("1.5 + 2"), _bare("b) 7 - 2 1/3")
+    ('2/7 + 1/2', '3.5 + 2', '1.5 + 2', '7 - 2 1/3')
+    """
+    problem = written.strip().removeprefix("'")
+    numbered = _NUMBERED.match(problem)
+    return (problem[numbered.end() :] if numbered else problem).removesuffix("=").rstrip()

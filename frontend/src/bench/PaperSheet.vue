@@ -82,9 +82,9 @@ async function toggle(key: string): Promise<void> {
       <AnswerMark />
       <p v-if="bench.working.problem.label && (peek || !bench.working.steps.at(-1)?.hidden)" class="answer">
         Answer:
-        <template v-if="bench.working.answer.label_before">{{ bench.working.problem.label }}</template>
+        <template v-if="bench.working.answer.label_before">{{ bench.working.answer.label }}</template>
         <MathLine :glyphs="bench.working.answer.glyphs" />
-        <template v-if="!bench.working.answer.label_before">{{ ' ' + bench.working.problem.label }}</template>
+        <template v-if="!bench.working.answer.label_before">{{ ' ' + bench.working.answer.label }}</template>
       </p>
     </template>
     <p v-else-if="bench.example?.unreadable" class="nothing">

@@ -235,7 +235,6 @@ onBeforeUnmount(() => {
             v-if="options && working.rows[0]"
             :problem="working.rows[0]"
             :choices="working.choices"
-            :label="working.problem.label"
             :before="working.answer.label_before"
             :told="options === 'told'"
           />
@@ -280,9 +279,9 @@ onBeforeUnmount(() => {
               <WallBoxes :boxes="working.boxes.slice(0, current + 1)" :current="current" :open="isOpen(current)" />
             </template>
             <p v-if="done && working.problem.label" class="label">
-              Answer: <template v-if="working.answer.label_before">{{ working.problem.label }}</template><MathLine
+              Answer: <template v-if="working.answer.label_before">{{ working.answer.label }}</template><MathLine
                 :glyphs="working.answer.glyphs"
-              /><template v-if="!working.answer.label_before">{{ ' ' + working.problem.label }}</template>
+              /><template v-if="!working.answer.label_before">{{ ' ' + working.answer.label }}</template>
             </p>
           </template>
         </div>

@@ -7,8 +7,7 @@ const props = defineProps<{
   /** The problem as a line. */
   problem: Row
   choices: Schemas['ChoiceView'][]
-  /** The label of the problem, and whether it stands before a number. */
-  label: string | null
+  /** Whether a label stands before its number. */
   before: boolean
   /** Whether it is told which one is right, and what the others tell. */
   told: boolean
@@ -26,9 +25,9 @@ const glyphs = (one: Schemas['ChoiceView']) => (props.told && !one.right ? one.g
       <li v-for="one in choices" :key="one.label" :data-right="told && one.right">
         <strong>{{ one.label }}</strong>
         <span>
-          <template v-if="label && before">{{ label }}</template>
+          <template v-if="one.unit && before">{{ one.unit }}</template>
           <MathLine :glyphs="glyphs(one)" :spoken="one.answer" />
-          <template v-if="label && !before">{{ ' ' + label }}</template>
+          <template v-if="one.unit && !before">{{ ' ' + one.unit }}</template>
         </span>
         <small v-if="told">{{ one.right ? 'right' : one.names.join(', or ') }}</small>
       </li>

@@ -23,6 +23,7 @@ from ..judging.slips import slips
 from ..limits import PRINTED
 from ..reading.problem import Problem
 from ..reading.reader import read, read_equation
+from ..reading.units import singular
 from ..ways.settings import Ways
 from ..worked import Worked, work_text
 from ..working.methods import work
@@ -129,7 +130,7 @@ class _Explainer:
             return kind_fault
         if label is not None and answer.label is None:
             return "label-missing"
-        return "label-wrong" if answer.label != label else None
+        return "label-wrong" if singular(answer.label or "") != singular(label or "") else None
 
     def _kind_fault(self, number: Expr, right: Expr) -> str | None:
         if isinstance(number, Dec):

@@ -154,9 +154,7 @@ def _start(worked: Worked) -> Problem:
     working, problem = worked.working, worked.working.problem
     if not isinstance(problem.expr, Equation):
         return problem
-    found = (
-        working.filled.sides[0] if isinstance(working.answer, Equation) and working.filled else working.steps[0].after
-    )
+    found = working.inverse or (working.filled or problem.expr).sides[0]
     return Problem(found, problem.label, "add-subtract")
 
 

@@ -15,6 +15,7 @@ from ..expressions.text import exact
 from ..expressions.typeset import Glyph
 from ..expressions.voice import Voice
 from ..reading.problem import labelled
+from ..reading.units import counted_in
 from .plain import plainly
 
 
@@ -75,15 +76,16 @@ class ChoiceView:
     names: tuple[str, ...]
     reason: str
     glyphs: tuple[Glyph, ...]
+    unit: str | None
 
 
 def choice_views(found: Iterable[Choice], label: str | None, voice: Voice) -> tuple[ChoiceView, ...]:
     """The options as a screen needs them; *label* is that of the problem."""
     return tuple([
         ChoiceView(
-            one.label, labelled(voice.text(one.answer), label), one.right, one.codes,
+            one.label, labelled(voice.text(one.answer), counted_in(label, one.answer)), one.right, one.codes,
             tuple([voice.said(name_of(code)) for code in one.codes]), voice.said(one.reason),
-            tuple(voice.glyphs(one.answer, () if one.right else ("wrong",))),
+            tuple(voice.glyphs(one.answer, () if one.right else ("wrong",))), counted_in(label, one.answer),
         )
         for one in found
     ])  # fmt: skip

@@ -57,9 +57,10 @@ class ProblemView(ProblemDocument):
 
 @dataclass(frozen=True, slots=True)
 class AnswerView(AnswerDocument):
-    """The answer and its pieces, without the label, which stands before it or behind."""
+    """The answer and its pieces, without the *label*, which stands before it or behind."""
 
     glyphs: Glyphs
+    label: str | None
     label_before: bool
 
 
@@ -273,7 +274,9 @@ class _Viewer:
         return ProblemView(shown.text, shown.kind, shown.label, name, pieces)
 
     def _answer(self, shown: AnswerDocument) -> AnswerView:
-        return AnswerView(shown.text, shown.value, self._glyphs(self.working.answer), label_before(self.working))
+        working = self.working
+        pieces = self._glyphs(working.answer)
+        return AnswerView(shown.text, shown.value, pieces, working.answer_label, label_before(working))
 
     def _step(self, i: int, shown: StepDocument, seen: Seen) -> StepView:
         step, key = self.working.steps[i], self.keys[i]

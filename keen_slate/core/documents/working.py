@@ -15,6 +15,7 @@ from ..judging.misconceptions import LikelyAnswer
 from ..judging.misconceptions.registry import Status
 from ..reading.kinds import Kind
 from ..reading.problem import labelled
+from ..reading.units import counted_in
 from ..ways.voices import voice_of
 from ..worked import Worked
 from ..working.proof import Working
@@ -142,12 +143,14 @@ def problem_text(working: Working, voice: Voice) -> str:
 
 def answer_text(working: Working, voice: Voice) -> str:
     """The answer with its label, as the class writes it."""
-    return labelled(voice.text(working.answer), working.problem.label)
+    return labelled(voice.text(working.answer), working.answer_label)
 
 
 def wrong_text(likely: LikelyAnswer, label: str | None, voice: Voice) -> str:
     """A likely wrong answer as the pupil writes it: with the label or without."""
-    return labelled(voice.text(likely.wrong.answer), label if likely.wrong.labelled else None)
+    return labelled(
+        voice.text(likely.wrong.answer), counted_in(label, likely.wrong.answer) if likely.wrong.labelled else None
+    )
 
 
 def answers_of(working: Working) -> tuple[str, ...]:

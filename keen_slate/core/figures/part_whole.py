@@ -55,6 +55,8 @@ def parts_of_equation(before: Equation, after: Expr) -> tuple[Part, list[Part]] 
 
     *after* is the equation filled, or what gives the missing number: that number then stays a question.
     """
+    if isinstance(after, Equation) and has_blank(after):
+        return None
     left, right = before.sides[:2]
     if not isinstance(left, Sum):
         left, right = right, left

@@ -160,9 +160,9 @@ def _draw_taking(sheet: _Sheet, scene: Taking) -> None:
     for k in range(start.num - away.num, start.num):
         corner = corners[start.wholes + k // start.den]
         sheet.shapes += form.cross(*corner, k % start.den, start.den, "after")
-    off = [f"{away.wholes} whole {_noun(form, away.wholes)}"] * bool(away.wholes) + [f"{away.num} parts"] * bool(
-        away.num
-    )
+    off = [f"{away.wholes} whole {_noun(form, away.wholes)}"] * bool(away.wholes) + [
+        f"{away.num} {'part' if away.num == 1 else 'parts'}"
+    ] * bool(away.num)
     sheet.said.append(f"{start.said}: {_seen(start, form)}; then {' and '.join(off) or 'nothing'} crossed off.")
     sheet.end_row()
 

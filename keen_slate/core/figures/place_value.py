@@ -131,7 +131,7 @@ class _Columns:
         carried = sum(c.carries for c in self.columns if isinstance(c, Added))
         alt = (
             f"Counters in columns for {', '.join(reversed(self.heads))}: {'; '.join(said)}. Then all of them stand together"
-            f"{f', and {carried} times ten are crossed off for one more on the left' if carried else ''}."
+            f"{f', and {_times(carried)} ten are crossed off for one more on the left' if carried else ''}."
         )
         return Figure("place-value", WIDTH, bottom + 2, tuple(self.shapes), alt)
 
@@ -159,7 +159,7 @@ class _Columns:
         exchanged = sum(c.exchanged for c in self.columns if isinstance(c, Subtracted))
         alt = (
             f"Counters in columns for {', '.join(reversed(self.heads))}: {in_sentence(numbers[0])} is {self._said(self.amounts[0])}. "
-            f"Then {f'one is exchanged for ten on its right, {exchanged} times, and ' if exchanged else ''}"
+            f"Then {f'{_times(exchanged)} one is exchanged for ten on its right, and ' if exchanged else ''}"
             f"the counters of {in_sentence(numbers[1])} are crossed off."
         )
         return Figure("place-value", WIDTH, bottom + 2, tuple(self.shapes), alt)
@@ -191,3 +191,8 @@ def _head(power: int, label: str | None) -> str:
         before, after, small = _MONEY[label]
         return f"{before}{10**power}{after}" if power >= 0 else f"{10 ** (power + 2)}{small}"
     return str(10**power) if power >= 0 else f"0{MARK}{'0' * (-power - 1)}1"
+
+
+def _times(count: int) -> str:
+    """How often something is done."""
+    return {1: "once", 2: "twice"}.get(count, f"{count} times")

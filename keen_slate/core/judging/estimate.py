@@ -78,7 +78,7 @@ def estimated(working: Working) -> Expr | None:
     expr = working.problem.expr
     if not isinstance(expr, Equation):
         return expr
-    return working.steps[0].after if working.steps and not isinstance(working.answer, Equation) else None
+    return working.inverse
 
 
 def estimate(working: Working) -> Estimate | None:

@@ -12,13 +12,15 @@ from fractions import Fraction
 
 from ..errors import LimitError
 from ..expressions.text import text
-from ..expressions.tree import Equation, Expr, Frac, Mixed, Whole, ratio, value
+from ..expressions.tree import Blank, Equation, Expr, Frac, Mixed, Whole, ratio, value
 from ..expressions.typeset import Roles, roles_for
-from ..expressions.walks import agrees, fillings, has_blank, largest_integer, leaves
+from ..expressions.walks import agrees, fillings, has_blank, largest_integer, leaves, map_numbers
 from ..limits import MAX_DIGITS, TOO_LARGE
 from ..reading.problem import Problem, labelled
+from ..reading.units import counted_in
 from ..ways.settings import Ways
 from .step import Step
+from .step_kinds import INVERSE
 
 
 class UnequalStepError(AssertionError):
@@ -58,7 +60,7 @@ class Working:
             if step.before is not here and step.before != here:
                 raise UnequalStepError(f"{text(step.before)} does not follow {text(here)}")
             m, e = (n, d) if isinstance(step.after, Equation) else ratio(step.after)
-            if isinstance(step.after, Equation) and not agrees(step.after, self.filled):
+            if isinstance(step.after, Equation) and not self._holds(step.after):
                 raise UnequalStepError(f"{text(step.after)} is not {self.filled and text(self.filled)}")
             if n * e != m * d:
                 raise UnequalStepError(f"{text(step.before)} is not {text(step.after)}")
@@ -70,6 +72,16 @@ class Working:
             raise too_large(self.problem.text)
         object.__setattr__(self, "largest_number", largest)
         object.__setattr__(self, "value", Fraction(n, d))
+
+    def _holds(self, equation: Equation) -> bool:
+        """Whether *equation* is the filled one with blanks in it, or is true with the answer in its one blank."""
+        if agrees(equation, self.filled):
+            return True
+        if isinstance(self.answer, Equation):
+            return False
+        sides = [map_numbers(side, lambda n: self.answer if isinstance(n, Blank) else n) for side in equation.sides]
+        alone = sum(isinstance(n, Blank) for n in leaves(equation)) == 1
+        return alone and not any(has_blank(side) for side in sides) and len({value(side) for side in sides}) == 1
 
     def _start(self) -> tuple[int, int]:
         """The value that every line must have. Raises `UnequalStepError` where the filled equation is wrong."""
@@ -95,9 +107,19 @@ class Working:
         return self.start_roles or roles_for(len(list(leaves(self.problem.expr))))
 
     @property
+    def inverse(self) -> Expr | None:
+        """What gives a missing number; None where no number is missing."""
+        return next((step.after for step in self.steps if step.kind is INVERSE), None)
+
+    @property
     def answer_text(self) -> str:
         """The answer with its label."""
-        return labelled(text(self.answer), self.problem.label)
+        return labelled(text(self.answer), self.answer_label)
+
+    @property
+    def answer_label(self) -> str | None:
+        """The label of the answer: a unit word is in the singular or the plural, as the answer needs it."""
+        return self.problem.label if isinstance(self.answer, Equation) else counted_in(self.problem.label, self.answer)
 
 
 def too_large(problem: str) -> LimitError:

@@ -74,6 +74,7 @@ TO_MIXED = _kind(
     _HIDDEN,
     rewrites=True,
 )
+SPLIT_MIXED = _kind("split-mixed", rewrites=True)
 TO_IMPROPER = _kind(
     "to-improper",
     "Lost where not every <whole> is cut into pieces, or the pieces there were are left out.",
@@ -116,6 +117,11 @@ CARRY_WHOLE = _kind(
 JOIN = _kind(
     "join", ask=("What is it as one number?", "join them"), pictures="joining", reason="What was set aside comes back."
 )
+
+ADD_KNOWN = _kind(
+    "add-known", "Lost where not all that is known is added.", ("What is known together?", "add it"), pictures="none",
+    reason="What is known together is taken from the total at once.",
+)  # fmt: skip
 
 # Subtracting -------------------------------------------------------------------------------------------------------
 

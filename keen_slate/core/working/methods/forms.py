@@ -8,10 +8,10 @@ from ...arithmetic.primes import factors, prime_factors, product_text
 from ...expressions.sentences import Rich, Scaled, Sketch
 from ...expressions.spoken import parts_name
 from ...expressions.terms import Unsigned, improper, parts
-from ...expressions.tree import Expr, Frac, Mixed, Whole, make
+from ...expressions.tree import Expr, Frac, Mixed, Sum, Whole, make
 from ..scribe import Scribe
 from ..sketches import long_division
-from ..step_kinds import PUT_SIGN, SIMPLIFY, TO_IMPROPER, TO_MIXED
+from ..step_kinds import JOIN, PUT_SIGN, SIMPLIFY, SPLIT_MIXED, TO_IMPROPER, TO_MIXED
 
 # Factor lists beyond this are no help on a board; the greatest shared factor is then only named.
 LISTED_UP_TO = 400
@@ -80,7 +80,20 @@ def tidy_mixed(scribe: Scribe, number: Unsigned) -> Unsigned:
         return number
     more, rest = divmod(num, den)
     tidy = make(whole + more, rest, den)
-    scribe.write(TO_MIXED, tidy, *tidy_words(scribe, number), facts=((more, den),))
+    if not whole or not more:
+        scribe.write(TO_MIXED, tidy, *tidy_words(scribe, number), facts=((more, den),))
+        return tidy
+    apart = Whole(whole)
+    scribe.write(
+        SPLIT_MIXED, Sum(apart, (("+", Frac(num, den)),)), ("Take ", number, " apart."),
+        ("A <mixed number> is a <whole> and a fraction, added.",),
+    )  # fmt: skip
+    scribe.write(
+        TO_MIXED, Sum(apart, (("+", make(more, rest, den)),)), (f"Every {den} {parts_name(den, True)} make a <whole>.",),
+        ("Count how many <wholes> are full, and keep what is left over as a fraction.",),
+        split_lines(scribe, num, den), facts=((more, den),),
+    )  # fmt: skip
+    scribe.write(JOIN, tidy, ("Put both together.",), (JOIN.reason,), ((f"{whole} + {more} = {whole + more}",),))
     return tidy
 
 

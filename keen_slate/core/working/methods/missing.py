@@ -23,6 +23,7 @@ from ..step import Step
 from ..step_kinds import EQUIVALENT, FILL, INVERSE
 from . import add_subtract, decimals, order
 from .blanks import MOST_LISTED, MOST_SKIPPED, Blanks, counted, listed
+from .known_parts import known_together
 
 NO_WHOLE = "No whole number does it"
 
@@ -148,14 +149,17 @@ def _inverse(problem: Problem) -> Expr:
 
 
 def _one_number(problem: Problem, ways: Ways, blank: Expr) -> Working:
-    inverse = _inverse(problem)
+    together = known_together(problem, ways, _worked)
+    steps: list[Step] = list(together.steps) if together else []
+    inverse = together.inverse if together else _inverse(problem)
     sub = _worked(problem, ways, inverse)
     number = sub.value
     negated = any(isinstance(t, Neg) and has_blank(t) for side in _sides(problem) for _, t in signed_terms(side))
     if negated:
         raise _refusal(problem, "A sign stands before the blank.", "Put the sign into the operation: 5 - _ for 5 + -_.")
     answer: Expr = sub.answer
-    steps = [Step(INVERSE, problem.expr, inverse, _why(problem), ("Adding and taking away undo each other.",))]
+    before = steps[-1].after if steps else problem.expr
+    steps.append(Step(INVERSE, before, inverse, _why(problem), ("Adding and taking away undo each other.",)))
     steps += sub.steps
     if not isinstance(blank, Blank):
         if number < 0:

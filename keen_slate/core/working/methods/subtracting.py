@@ -253,7 +253,7 @@ def count_back(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsign
             roles,
         )
     if isinstance(here, Whole):
-        return _from_whole(scribe, here, left, roles)
+        return _count_pieces(scribe, here, left)
     if n >= m:
         return take_away(scribe, here, left)
     return _over_the_whole(scribe, here, left, roles)
@@ -279,7 +279,24 @@ def _over_the_whole(scribe: Scribe, here: Unsigned, left: Frac, roles: Roles) ->
         ((here, " → ", Whole(w)),),
         ("", roles[1]),
     )
-    return _from_whole(scribe, Whole(w), rest, ("", roles[1]))
+    return _count_pieces(scribe, Whole(w), rest)
+
+
+def _count_pieces(scribe: Scribe, here: Whole, left: Frac) -> Unsigned:
+    """Count back from a whole, piece by piece."""
+    _, m, den = parts(left)
+    last = make(here.n - 1, den - m, den)
+    counted: list[str | Expr] = [here]
+    for k in range(1, m + 1 if m <= MOST_JUMPS else 1):
+        counted += [" → ", make(here.n - 1, den - k, den)]
+    scribe.write(
+        COUNT_BACK,
+        last,
+        (f"Count back {m} {parts_name(den, m != 1)} from {here.n}.",),
+        (f"Each piece is one {parts_name(den, False)}; the first one is taken from a <whole>.",),
+        (tuple(counted),) if m <= MOST_JUMPS else (),
+    )
+    return last
 
 
 # Same difference -------------------------------------------------------------------------------------------------
