@@ -6,6 +6,7 @@ and kept, so that a class's answers to the same problem are quick.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
@@ -22,12 +23,12 @@ from ..judging.misconceptions import LikelyAnswer, likely_answers
 from ..judging.slips import slips
 from ..limits import PRINTED
 from ..reading.problem import Problem
-from ..reading.reader import read, read_equation
+from ..reading.reader import read
 from ..reading.units import singular
 from ..ways.settings import Ways
 from ..worked import Worked, work_text
 from ..working.methods import work
-from ..working.methods.missing import is_answer
+from .filled import codes_of, filled_in, reason_of, right_or_why_not
 
 CONVERTING = ("whole-added-to-top", "times-top-plus-bottom")
 _NUMBERS = (Whole, Frac, Mixed, Dec)
@@ -111,12 +112,15 @@ class _Explainer:
         return Verdict("explained" if explanations else "unexplained", number, None, explanations)
 
     def _filled(self, typed: str) -> Verdict:
-        try:
-            filled = read_equation(typed, self.mark, PRINTED)
-        except CoreError:
-            return Verdict("unreadable" if not typed.strip() else "unexplained")
-        right = isinstance(filled, Equation) and is_answer(self.working.problem, self.working.ways, filled)
-        return Verdict("right", self.working.value) if right else Verdict("unexplained")
+        """The verdict on what was filled into blanks."""
+        filled = filled_in(self.working.problem, typed, self.mark)
+        if filled is None:
+            return Verdict("unreadable" if not re.search(r"\d", typed) else "unexplained")
+        right, fault = right_or_why_not(self.worked, filled)
+        if right or fault:
+            return Verdict("right-value" if fault else "right", self.working.value, fault)
+        found = [Explanation(1, (code,), ((line,),), *reason_of(code)) for code, line in codes_of(self.worked, filled)]
+        return Verdict("explained" if found else "unexplained", None, None, tuple(found))
 
     # Form ------------------------------------------------------------------------------------------------------
 

@@ -18,6 +18,7 @@ FAMILIES = {
     "products": "Multiplying and dividing",
     "decimals": "Decimals",
     "order": "Order of operations",
+    "blanks": "Blanks and equal fractions",
 }
 _HOW_OFTEN = {1: "seldom", 2: "now and then", 3: "often"}
 

@@ -12,6 +12,9 @@ FORM_FAULTS: dict[str, str] = {
     "mixed": "It is to be an improper fraction.",
     "decimal-for-fraction": "It is to be a fraction.",
     "fraction-for-decimal": "It is to be a decimal.",
+    "blank-zero": "A <numerator> in a blank is 1 at least.",
+    "blank-equal": "The <numerators> are all to be different.",
+    "blank-improper": "The fractions are to be proper.",
     "label-missing": "The label is missing.",
     "label-wrong": "The label is another one.",
 }

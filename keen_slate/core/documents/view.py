@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import partial
 
 from ..diagnosing.choices import choices
 from ..expressions.sentences import Rich
-from ..expressions.tree import Expr, mixed
+from ..expressions.tree import Expr
 from ..expressions.typeset import Glyph, JottingGlyph, Role
 from ..expressions.voice import Voice
 from ..figures import choose, number_line
@@ -16,7 +17,7 @@ from ..figures.choose import FIGURE_KINDS, Look, Seen
 from ..figures.display import Figure
 from ..grading.features import Features
 from ..judging.checks import Check, caught_by, checks
-from ..judging.estimate import Estimate
+from ..judging.estimate import Estimate, written_like
 from ..judging.misconceptions import LikelyAnswer
 from ..layouts.cells import Cell, Row, Rule, SheetCell, SheetRule
 from ..layouts.registry import Box, Jotting, lay
@@ -264,7 +265,7 @@ class _Viewer:
         return tuple(self.voice.glyphs(expr, roles))
 
     def _number(self, number: Fraction | None) -> Glyphs:
-        return () if number is None else self._glyphs(mixed(number))
+        return () if number is None else self._glyphs(written_like(self.working, number))
 
     # Parts -------------------------------------------------------------------------------------------------------------
 
@@ -387,9 +388,10 @@ class _Viewer:
         """The answer, the estimate with its bound, and the wrong answers inside or outside of it, on a number line."""
         if about.low is None or about.high is None:
             return None
-        wrong = {one.answer_value: mixed(one.answer_value) for one in self.worked.likely if one.status == "reveals"}
+        shown_as = partial(written_like, self.working)
+        wrong = {one.answer_value: shown_as(one.answer_value) for one in self.worked.likely if one.status == "reveals"}
         shown: list[tuple[Expr, Role]] = [(n, "wrong") for n in list(wrong.values())[:_MOST_WRONG_POINTS]]
-        return number_line.of_points([(mixed(self.working.value), "answer"), *shown], (about.low, about.high))
+        return number_line.of_points([(shown_as(self.working.value), "answer"), *shown], (about.low, about.high))
 
     def _misconception(
         self, likely: LikelyAnswer, shown: MisconceptionDocument, other: list[Check]

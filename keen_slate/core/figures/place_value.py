@@ -131,7 +131,7 @@ class _Columns:
         carried = sum(c.carries for c in self.columns if isinstance(c, Added))
         alt = (
             f"Counters in columns for {', '.join(reversed(self.heads))}: {'; '.join(said)}. Then all of them stand together"
-            f"{f', and {_times(carried)} ten are crossed off for one more on the left' if carried else ''}."
+            f"{f', and ten are crossed off {_times(carried)} for one more on the left' if carried else ''}."
         )
         return Figure("place-value", WIDTH, bottom + 2, tuple(self.shapes), alt)
 
@@ -159,7 +159,7 @@ class _Columns:
         exchanged = sum(c.exchanged for c in self.columns if isinstance(c, Subtracted))
         alt = (
             f"Counters in columns for {', '.join(reversed(self.heads))}: {in_sentence(numbers[0])} is {self._said(self.amounts[0])}. "
-            f"Then {f'{_times(exchanged)} one is exchanged for ten on its right, and ' if exchanged else ''}"
+            f"Then {f'one is exchanged for ten on its right {_times(exchanged)}, and ' if exchanged else ''}"
             f"the counters of {in_sentence(numbers[1])} are crossed off."
         )
         return Figure("place-value", WIDTH, bottom + 2, tuple(self.shapes), alt)

@@ -13,6 +13,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
+from ..arithmetic.division import long_division, only_twos_and_fives
 from ..expressions.sentences import Rich
 from ..expressions.terms import signed_terms
 from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, make, mixed, ratio, value
@@ -101,13 +102,23 @@ def estimate(working: Working) -> Estimate | None:
     tied = tuple([i for i, (_, tie) in enumerate(rounds) if tie])
     verdict = "Reasonable." if within else "Too far off."
     sentence: Rich = (
-        "About ", mixed(total), ", from ", joined, ". ", working.answer,
-        f" is {'at most' if within else 'more than'} ", mixed(bound), f" away. {verdict}",
+        "About ", written_like(working, total), ", from ", joined, ". ", working.answer,
+        f" is {'at most' if within else 'more than'} ", written_like(working, bound), f" away. {verdict}",
     )  # fmt: skip
     tie = _tie(terms, tied, rule, ties)
     return Estimate(
         rule, tuple(rounded), total, bound, total - bound, total + bound, within, tied, joined, sentence, tie
     )
+
+
+def written_like(working: Working, number: Fraction) -> Expr:
+    """*number* as the problem is written: a decimal where it is one of decimals, else a whole, a fraction or a mixed number."""
+    if working.problem.kind != "decimal" or number.denominator == 1 or not only_twos_and_fives(number.denominator):
+        return mixed(number)
+    size = abs(number)
+    whole, rest = divmod(size.numerator, size.denominator)
+    decimal = Dec(whole, long_division(rest, size.denominator)[0])
+    return Neg(decimal) if number < 0 else decimal
 
 
 def _join(signs: list[int], numbers: list[Expr]) -> Expr:
@@ -149,9 +160,10 @@ def _of_any(working: Working, expr: Expr, rule: str) -> Estimate | None:
     except ZeroDivisionError:
         return None
     off = abs(working.value - total)
-    side: Rich = (mixed(off), " more" if working.value > total else " less") if off else ("the same",)
+    side: Rich = (written_like(working, off), " more" if working.value > total else " less") if off else ("the same",)
     end = ". There is no bound here: compare the size."
-    sentence: Rich = ("About ", mixed(total), ", from ", joined, ". ", working.answer, " is ", *side, end)
+    about = written_like(working, total)
+    sentence: Rich = ("About ", about, ", from ", joined, ". ", working.answer, " is ", *side, end)
     return Estimate(rule, tuple(rounded), total, None, None, None, None, tuple(tied), joined, sentence, ())
 
 
