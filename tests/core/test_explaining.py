@@ -9,12 +9,13 @@ import unittest
 from dataclasses import replace
 from fractions import Fraction
 from math import lcm
+from typing import get_args
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from bench.classroom import answers, make_class
-from keen_slate.core.diagnosing.answers import diagnose
+from keen_slate.core.diagnosing.answers import VerdictWord, diagnose
 from keen_slate.core.diagnosing.catalogue import as_markdown, catalogue
 from keen_slate.core.diagnosing.choices import choices
 from keen_slate.core.diagnosing.estimates import judge_estimate
@@ -25,6 +26,7 @@ from keen_slate.core.documents.working import published
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Equation, Whole, mixed, value
+from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.judging.checks import QUICK, checks, holds
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ways.settings import Ways
@@ -469,3 +471,42 @@ class CommandTests(unittest.TestCase):
             (1, ["smaller-from-larger"], "explained"),
         )
         self.assertEqual(self.run_slate("diagnose", "1/0", "5").returncode, 2)
+
+
+class FilledTests(unittest.TestCase):
+    def test_what_is_filled_into_blanks_is_right_asked_otherwise_or_explained(self):
+        for problem, written in {
+            "2/3 = _/12": {"8": "right", "8/12": "right", "2/3 = 8/12": "right", "11": "chain-added", "11/12": "chain-added", "9": None},
+            "_/4 = 6/8 = 9/_": {"3, 12": "right", "2, 11": "chain-added", "3": None, "3, 12, 5": None},
+            "_/2 + _/3 = 13/6": {"1, 5": "right", "3 and 2": "right", "1/2, 5/3": "right", "6, 7": "top-not-scaled", "1, 1": None},
+        }.items():  # fmt: skip
+            for answer, expected in written.items():
+                verdict = diagnose(problem, answer)
+                codes = [code for one in verdict.explanations for code in one.codes]
+                right = [verdict.verdict] if verdict.verdict == "right" else codes
+                self.assertEqual(right, [expected] if expected else [], (problem, answer))
+        fault = diagnose("_/4 + _/4 = 1", "2, 2", Ways.of({"blank_different": "yes"}))
+        self.assertEqual((fault.verdict, fault.form_fault), ("right-value", "blank-equal"))
+        for unreadable in ("", "x", "what?"):
+            self.assertEqual(diagnose("2/3 = _/12", unreadable).verdict, "unreadable")
+
+    @given(st.integers(1, 9), st.integers(2, 9), st.integers(2, 9), st.integers(2, 9), st.text(max_size=12))
+    def test_every_answer_of_a_problem_with_blanks_is_right_as_numbers_too(self, n, d, e, k, noise):
+        problem = f"_/{d} + _/{e} = {n}/{d * e}"
+        try:
+            answers = work_text(problem).working.answers
+        except CoreError:
+            return
+        for answer in answers[:k]:
+            tops = [str(term.num) for term in leaves(answer.sides[0])]
+            self.assertEqual(diagnose(problem, ", ".join(tops)).verdict, "right")
+            self.assertEqual(diagnose(problem, text(answer)).verdict, "right")
+        self.assertIn(diagnose(problem, noise).verdict, get_args(VerdictWord))
+
+    def test_a_unit_word_is_said_in_the_number_that_the_answer_has(self):
+        for problem, answer, taken in (
+            ("1/2 + 1/2 yards", "1 yard", "1 yards"), ("3/4 + 3/4 foot", "1 1/2 feet", "1 1/2 foot"), ("1/2 + 1/2 yd", "1 yd", "1 yd"),
+        ):  # fmt: skip
+            self.assertEqual(work_text(problem).working.answer_text, answer)
+            self.assertEqual([diagnose(problem, one).verdict for one in (answer, taken)], ["right", "right"])
+        self.assertEqual(diagnose("1/2 + 1/2 yards", "1 metre").form_fault, "label-wrong")

@@ -104,6 +104,12 @@ class TableTests(unittest.TestCase):
         with_head = judged('name,problem\nSedge,1/2 + 1/5\n"O\'Hara, x","1/2 + 1/7"\nonly\n', [], Ways())
         self.assertEqual([(line.number, line.text) for line in with_head], [(2, "1/2 + 1/5"), (3, "1/2 + 1/7")])
 
+    def test_the_numbers_of_exercises_are_no_part_of_their_problems(self):
+        brought = "1) 2/7 + 1/2 =\n2. 3.5 + 2 =\n(c) 7 - 2 1/3\n1.5 + 2\n4: (1/2 + 3) × 2"
+        lines = judged(brought, [], Ways())
+        self.assertEqual([one.text for one in lines], ["2/7 + 1/2", "3.5 + 2", "7 - 2 1/3", "1.5 + 2", "(1/2 + 3) × 2"])
+        self.assertEqual({one.verdict for one in lines}, {"read"})
+
     @given(st.text(max_size=80))
     def test_any_text_is_judged(self, brought):
         for line in judged(brought, [], Ways()):

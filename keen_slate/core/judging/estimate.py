@@ -62,6 +62,8 @@ def rounded_to(expr: Expr, rule: str, ties: str) -> tuple[Expr, bool]:
     # In units of 1/per the number is per*n/d; floor(x + 1/2) rounds it up at a tie, ceil(x - 1/2) down.
     tie = 2 * per * n % (2 * d) == d
     units = (2 * per * n + d) // (2 * d) if ties == "up" else -((d - 2 * per * n) // (2 * d))
+    if isinstance(expr, Dec) and units % per:
+        return Dec(units // per, "5"), tie
     return make(units // per, units % per, per), tie
 
 
