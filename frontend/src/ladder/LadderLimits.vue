@@ -154,4 +154,9 @@ legend {
   display: grid;
   gap: 2px;
 }
+.checks label {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+}
 </style>

@@ -6,9 +6,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from ..expressions.text import text
-from ..expressions.tree import Expr, Frac, Mixed, Neg
+from ..expressions.tree import Dec, Expr, Frac, Mixed, Neg
 from ..expressions.typeset import Role
-from ..expressions.voice import in_sentence
+from ..expressions.voice import MARK, in_sentence
 from .display import DIGIT_WIDTH, TEXT_SIZE, WIDTH, Length, Shape, When
 
 HEIGHT = 46  # of a label with a fraction; all labels take as much
@@ -26,6 +26,8 @@ def number_width(number: Expr, sign: str = "") -> int:
             return wide + _SPACE * bool(sign) + DIGIT_WIDTH * max(len(str(num)), len(str(den)))
         case Mixed(whole, num, den):
             return wide + DIGIT_WIDTH * (len(str(whole)) + max(len(str(num)), len(str(den)))) + _SPACE
+        case Dec(whole, places, period):
+            return wide + DIGIT_WIDTH * len(f"{whole}.{places}{period}")
     return wide + DIGIT_WIDTH * len(text(number))
 
 
@@ -43,6 +45,9 @@ def number_label(
         whole = ""
     elif isinstance(number, Mixed):
         whole = str(number.whole)
+    elif isinstance(number, Dec) and number.period:
+        yield from _recurring(number, x + width // 2 - _SPACE // 2, middle, role, when, sign)
+        return
     left = x - width // 2 + _SPACE // 2
     if sign + whole:
         yield Shape("text", "label", (left, middle), role, when, text=sign + whole)
@@ -53,6 +58,15 @@ def number_label(
         yield Shape("text", "label", (centre, y + 18), role, when, text=str(number.num), anchor="middle")
         yield Shape("line", "bar", (right - bar, y + 24, right, y + 24), role, when)
         yield Shape("text", "label", (centre, y + 43), role, when, text=str(number.den), anchor="middle")
+
+
+def _recurring(number: Dec, end: Length, foot: Length, role: Role, when: When, sign: str) -> Iterator[Shape]:
+    """A decimal that recurs, up to *end*: a bar over the digits that come again."""
+    bar = DIGIT_WIDTH * len(number.period)
+    first = f"{sign}{number.whole}{MARK}{number.places}"
+    yield Shape("text", "label", (end - bar, foot), role, when, text=first, anchor="end")
+    yield Shape("text", "label", (end - bar // 2, foot), role, when, text=number.period, anchor="middle")
+    yield Shape("line", "bar", (end - bar + 1, foot - TEXT_SIZE, end - 1, foot - TEXT_SIZE), role, when)
 
 
 def within(x: Length, width: int) -> Length:
