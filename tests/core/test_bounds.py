@@ -83,7 +83,7 @@ class BlankTests(unittest.TestCase):
             ("1/60 + 3/60 + 39/60 + 41/60 = 84/60", "1/60 + 3/60 + 40/60 + 40/60 = 84/60"),
         )
         for answer, verdict in (("1/60 + 3/60 + 40/60 + 40/60 = 84/60", "right"), ("1/60 + 3/60 + 40/60 + 41/60 = 84/60", "unexplained"),
-                                ("0/60 + 4/60 + 40/60 + 40/60 = 84/60", "unexplained"), ("", "unreadable")):  # fmt: skip
+                                ("0/60 + 4/60 + 40/60 + 40/60 = 84/60", "right-value"), ("", "unreadable")):  # fmt: skip
             self.assertEqual(diagnose("_/60 + _/60 + _/60 + _/60 = 84/60", answer).verdict, verdict, answer)
 
     def test_too_many_to_count_are_said_to_be_more(self):

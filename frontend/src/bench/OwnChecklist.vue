@@ -23,14 +23,23 @@ const props = defineProps<{
 const emit = defineEmits<{ keep: [text: string] }>()
 
 const questions = ref<Question[]>([])
+// What was kept from here comes back when it is stored; what has been typed since then must not be lost by it.
+const underway: string[] = []
 watch(
   () => props.text,
-  (text) => (questions.value = readQuestions(text)),
+  (text) => {
+    const at = underway.indexOf(text)
+    if (at >= 0) underway.splice(0, at + 1)
+    else questions.value = readQuestions(text)
+  },
   { immediate: true },
 )
 
 function keep(): void {
-  emit('keep', writeQuestions(questions.value))
+  const text = writeQuestions(questions.value)
+  if (text === (underway.at(-1) ?? props.text)) return
+  underway.push(text)
+  emit('keep', text)
 }
 
 function begin(): void {
