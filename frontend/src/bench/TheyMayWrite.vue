@@ -12,10 +12,13 @@ const open = ref<string | null>(null)
 function note(item: Misconception): string {
   if (item.status === 'hidden') return 'gives the right answer here: you would not see it'
   if (item.status === 'form') return 'right value, wrong form'
+  // An estimate without a bound catches nothing and lets nothing through.
+  const bounded = !!props.working.estimate?.low
   const caught = item.caught_by_estimate
     ? 'the estimate catches it'
-    : (item.caught_by_check ?? 'the estimate lets it through')
-  return item.same_as.length ? `${caught}; looks like ${item.same_as.map(nameOf).join(' and ')}` : caught
+    : (item.caught_by_check ?? (bounded ? 'the estimate lets it through' : ''))
+  const alike = item.same_as.length ? `looks like ${item.same_as.map(nameOf).join(' and ')}` : ''
+  return [caught, alike].filter(Boolean).join('; ')
 }
 
 function nameOf(code: string): string {

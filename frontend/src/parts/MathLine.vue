@@ -1,13 +1,26 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import type { Glyph, Schemas } from '../api/client'
 import SketchDrawing from './SketchDrawing.vue'
 
-defineProps<{
+const props = defineProps<{
   /** The pieces, as the core returns them. */
   glyphs: Glyph[]
   /** What a screen reader says in their place. */
   spoken?: string
 }>()
+
+/** The pieces, each with the full stop or comma that must not leave it for the next line. */
+const pieces = computed(() => {
+  const last = props.glyphs.length - 1
+  return props.glyphs.map((glyph, i) => {
+    const own = i ? (glyph.text ?? '').replace(CLOSING, '') : glyph.text
+    const next = i < last ? (props.glyphs[i + 1]?.text ?? '') : ''
+    return { ...glyph, text: own, closing: CLOSING.exec(next)?.[0] ?? '' }
+  })
+})
+const CLOSING = /^[.,;:!?]/
 
 /** What is drawn in the place of a piece of a jotting. */
 const drawingOf = (glyph: Glyph | Schemas['JottingGlyph']) => ('drawing' in glyph ? glyph.drawing : null)
@@ -17,14 +30,16 @@ const drawingOf = (glyph: Glyph | Schemas['JottingGlyph']) => ('drawing' in glyp
   <span class="math">
     <span v-if="spoken" class="sr-only">{{ spoken }}</span>
     <span class="line" :aria-hidden="spoken ? 'true' : undefined">
-      <template v-for="(glyph, i) in glyphs" :key="i">
-        <span v-if="glyph.kind === 'fraction'" class="fraction" :data-role="glyph.role">
-          <span class="top">{{ glyph.top }}</span>
-          <span class="sr-only"> over </span>
-          <span class="bottom">{{ glyph.bottom }}</span>
-        </span>
+      <template v-for="(glyph, i) in pieces" :key="i">
+        <span v-if="glyph.kind === 'fraction'" class="kept"
+          ><span class="fraction" :data-role="glyph.role">
+            <span class="top">{{ glyph.top }}</span>
+            <span class="sr-only"> over </span>
+            <span class="bottom">{{ glyph.bottom }}</span></span
+          >{{ glyph.closing }}</span
+        >
         <SketchDrawing v-else-if="drawingOf(glyph)" :drawing="drawingOf(glyph)!" :said="glyph.text ?? ''" />
-        <span v-else :class="glyph.kind" :data-role="glyph.role">{{ glyph.text }}</span>
+        <span v-else :class="glyph.kind" :data-role="glyph.role">{{ glyph.text }}{{ glyph.closing }}</span>
         <wbr v-if="glyph.kind === 'operator'" />
       </template>
     </span>
@@ -37,6 +52,9 @@ const drawingOf = (glyph: Glyph | Schemas['JottingGlyph']) => ('drawing' in glyp
 }
 .line {
   white-space: pre-wrap;
+}
+.kept {
+  white-space: nowrap;
 }
 .number,
 .fraction {
