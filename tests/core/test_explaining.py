@@ -487,6 +487,14 @@ class FilledTests(unittest.TestCase):
                 self.assertEqual(right, [expected] if expected else [], (problem, answer))
         fault = diagnose("_/4 + _/4 = 1", "2, 2", Ways.of({"blank_different": "yes"}))
         self.assertEqual((fault.verdict, fault.form_fault), ("right-value", "blank-equal"))
+        for problem, asked, answer, wanted in (
+            ("_/4 + _/4 = 6/4", {"blank_proper": "yes"}, "3, 3", None), ("_/4 + _/4 = 6/4", {"blank_proper": "yes"}, "1, 5", "blank-improper"),
+            ("_/4 + _/3 = 11/12", {"blank_lowest": "yes"}, "1, 2", None), ("_/6 + _/3 = 5/6", {"blank_lowest": "yes"}, "3, 1", "not-lowest-terms"),
+            ("_/2 + _/3 = 7/3", {}, "0, 7", "blank-zero"), ("_/2 + _/3 = 13/6", {}, "1, 5", None),
+        ):  # fmt: skip
+            self.assertEqual(diagnose(problem, answer, Ways.of(asked)).form_fault, wanted, (problem, answer))
+        for other in ("3/4 = 9/12", "2/3 = _/12", "2/3 = 8/12 = 4/6", "2/3 ="):
+            self.assertEqual(diagnose("2/3 = _/12", other).verdict, "unexplained", other)
         for unreadable in ("", "x", "what?"):
             self.assertEqual(diagnose("2/3 = _/12", unreadable).verdict, "unreadable")
 
