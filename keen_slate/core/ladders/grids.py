@@ -22,10 +22,11 @@ from ..limits import TIMES_TABLE
 from .decimals import parts_of
 from .space import SEARCHED_WHOLE, smaller
 from .spec import Limits
-from .wholes import some_wholes
+from .wholes import ALL_UP_TO, some_wholes
 from .written import is_written_within
 
-_MOST_PARTS = 100  # pairs of so many fractions are gone through
+_MOST_PAIRED = 100  # pairs of so many fractions are gone through
+_MOST_PARTS = 545  # of a single column, as many as where two numbers meet
 _MOST_WHOLES = 9  # wholes in an improper fraction
 _TRIED = 400
 _TIMES = 5  # in a chain the last fraction is the first one scaled by no more than this
@@ -95,13 +96,15 @@ class Grid:
 # What the columns hold --------------------------------------------------------------------------------------------------
 
 
-def _fractions(limits: Limits) -> list[Frac]:
+@lru_cache(maxsize=4)
+def _fractions(limits: Limits) -> Sequence[Frac]:
     """All proper fractions of the denominators; with *lowest_terms* only those that cannot be simplified."""
     every = [Frac(n, d) for d in limits.denominators for n in range(1, d)]
     return [f for f in every if gcd(f.num, f.den) == 1] if limits.lowest_terms else every
 
 
-def _mixed(limits: Limits) -> list[Mixed]:
+@lru_cache(maxsize=2)
+def _mixed(limits: Limits) -> Sequence[Mixed]:
     wholes = [w for w in some_wholes(limits.largest_whole) if w]
     return [Mixed(w, f.num, f.den) for f in _fractions(limits) for w in wholes]
 
@@ -248,8 +251,9 @@ RUNGS = tuple(_RUNGS)
 _IN_PAIRS = {"E1", "E2", "E3"}
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=16)
 def space(rung: str, limits: Limits) -> Grid:
     """The candidates of *rung* within *limits*."""
-    kept = limits.with_denominators(smaller(limits.denominators, _MOST_PARTS)) if rung in _IN_PAIRS else limits
-    return Grid(rung, _RUNGS[rung](kept), limits, kept is not limits and kept.denominators != limits.denominators)
+    kept = limits.with_denominators(smaller(limits.denominators, _MOST_PAIRED if rung in _IN_PAIRS else _MOST_PARTS))
+    sampled = kept.denominators != limits.denominators or limits.largest_whole > ALL_UP_TO
+    return Grid(rung, _RUNGS[rung](kept), limits, sampled)
