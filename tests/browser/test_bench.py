@@ -25,7 +25,7 @@ class PageTests(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
-        expect.set_options(timeout=20_000)  # both cores are at work, and a heavy request may have to wait for its turn
+        expect.set_options(timeout=60_000)  # both cores are at work, and a heavy request may have to wait for its turn
         cls.server = support.live_server()
         cls.addClassCleanup(cls.server.stop)
         cls.browser = cls.enterClassContext(chromium())
@@ -57,7 +57,7 @@ class PageTests(unittest.TestCase):
 
     def open(self, path=None):
         page = self.context.new_page()
-        page.set_default_timeout(20_000)
+        page.set_default_timeout(60_000)
         page.on("pageerror", lambda error: self.complaints.append(str(error)))
         page.on("console", lambda m: self.complaints.append(m.text) if "Content Security Policy" in m.text else None)
         page.goto(self.server.address + (path or f"/bench/{self.set_id}"))
@@ -79,7 +79,7 @@ class PageTests(unittest.TestCase):
         page.press("#entry", "Enter")
 
     def wait_for_ladder(self, count, page=None):
-        expect((page or self.page).locator(".step[data-id]")).to_have_count(count, timeout=10_000)
+        expect((page or self.page).locator(".step[data-id]")).to_have_count(count, timeout=60_000)
 
 
 class BrowserTests(PageTests):
@@ -89,7 +89,7 @@ class BrowserTests(PageTests):
         began = time.monotonic()
         self.page.press("#entry", "Enter")
         self.wait_for_ladder(4)
-        self.assertLess(time.monotonic() - began, 2)  # a hang, not a benchmark
+        self.assertLess(time.monotonic() - began, 30)  # a hang, not a benchmark
         self.page.wait_for_selector(".paper .row[aria-label='three and five twelfths']")
         self.page.wait_for_selector(".margin >> text=turned the fractions round")
         self.assertEqual(self.page.input_value("#entry"), "")

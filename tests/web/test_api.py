@@ -26,7 +26,7 @@ class Client:
         self.token = self.call("GET", "/api/me")[1]["csrf_token"]
 
     def open(self, path):
-        return self.opener.open(self.address + path, timeout=30)
+        return self.opener.open(self.address + path, timeout=60)
 
     def call(self, method, path, body=None, token=None, **more):
         headers = {
@@ -36,7 +36,7 @@ class Client:
         data = body if isinstance(body, bytes) else None if body is None else json.dumps(body).encode()
         request = urllib.request.Request(self.address + path, data, headers, method=method)
         try:
-            with self.opener.open(request, timeout=20) as response:
+            with self.opener.open(request, timeout=60) as response:
                 return response.status, json.load(response)
         except urllib.error.HTTPError as error:
             with error:

@@ -90,7 +90,7 @@ class SlowTests(unittest.TestCase):
                     f"{self.server.address}/api/sets/{self.set_id}/set.odt", headers={"Accept": "text/html"}
                 )
                 with self.assertRaises(urllib.error.HTTPError) as caught:
-                    self.client.opener.open(file, timeout=20)
+                    self.client.opener.open(file, timeout=60)
                 with (
                     caught.exception as answer
                 ):  # a file that a browser opens by itself waits as a page, and asks again
@@ -116,7 +116,7 @@ class SlowTests(unittest.TestCase):
         connection.close()
         begun = time.monotonic()
         self.assertTrue(self.becomes(False))
-        self.assertLess(time.monotonic() - begun, 5)
+        self.assertLess(time.monotonic() - begun, 30)
         self.assertEqual(self.build()[0], 200)
 
     def becomes(self, taken):
