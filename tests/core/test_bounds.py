@@ -161,11 +161,11 @@ class DeadlineTests(unittest.TestCase):
 
 
 class NastyTests(unittest.TestCase):
-    def test_no_nasty_text_takes_a_second_or_a_hundred_megabytes(self):
+    def test_no_nasty_text_takes_seconds_or_a_hundred_megabytes(self):
         seed = Random().randrange(
             10**6
         )  # another share of all nasty texts each time; the seed is said where one is found
         before = memory()
         for name, (took, written, _) in worst(250, seed).items():
-            self.assertLess(took, 1, f"{name} with {written!r}, seed {seed}")
+            self.assertLess(took, 4, f"{name} with {written!r}, seed {seed}")
         self.assertLess(memory() - before, 100, f"seed {seed}")
