@@ -6,7 +6,7 @@ each divisor turned over; what is shared above and below cancelled, before or af
 
 from __future__ import annotations
 
-from math import gcd, prod
+from math import prod
 
 from ...expressions.sentences import Rich
 from ...expressions.spoken import parts_name
@@ -19,6 +19,7 @@ from ...ways.settings import Ways
 from ..proof import Working
 from ..scribe import Scribe
 from ..step_kinds import CANCEL, DIVIDE, JOIN_SIGNS, MULTIPLY, PUT_SIGN, TO_FRACTION, TO_IMPROPER, TURN_OVER
+from .cancelling import cancelled
 from .forms import finish, improper_line
 from .order import in_decimals
 from .single import to_fraction
@@ -144,18 +145,9 @@ def turned(fraction: Frac) -> Frac:
 
 def _cancel(scribe: Scribe, fractions: list[Frac], roles: Roles) -> list[Frac]:
     """Divide a top and a bottom by what they share, until none share anything."""
-    tops, bottoms = [f.num for f in fractions], [f.den for f in fractions]
-    lines: list[Rich] = []
-    for i, _ in enumerate(tops):
-        for j, _ in enumerate(bottoms):
-            shared = gcd(tops[i], bottoms[j])
-            if shared > 1 and tops[i]:
-                line = f"{tops[i]} above and {bottoms[j]} below share {shared}: "
-                tops[i], bottoms[j] = tops[i] // shared, bottoms[j] // shared
-                lines.append((f"{line}{tops[i]} and {bottoms[j]}",))
-    done = [Frac(n, d) for n, d in zip(tops, bottoms, strict=True)]
+    done, lines = cancelled(fractions)
     scribe.write(
         CANCEL, product([(1, f) for f in done]), ("Cancel what tops and bottoms share.",),
-        (), tuple(lines), roles,
+        (), lines, roles,
     )  # fmt: skip
     return done

@@ -25,6 +25,7 @@ from ..step_kinds import (
     TURN_OVER,
     StepKind,
 )
+from .cancelling import cancelled
 from .forms import improper_line
 
 
@@ -130,10 +131,10 @@ def _multiplying(scribe: Scribe, first: Expr, operator: Operator, second: Expr, 
             "How often a piece fits is found by multiplying by how many of it make a <whole>.",
         )
     if scribe.ways.cancel == "before":
-        (n, m), (d, e), lines = _cancelled(a, b)
+        (new_a, new_b), lines = cancelled([a, b])
         if lines:
             return Line(
-                _two(map_numbers(first, lambda _: Frac(n, d)), "×", map_numbers(second, lambda _: Frac(m, e))),
+                _two(map_numbers(first, lambda _: new_a), "×", map_numbers(second, lambda _: new_b)),
                 CANCEL,
                 ("cancel what tops and bottoms share.",),
                 CANCEL.reason,
@@ -152,20 +153,6 @@ def _multiplying(scribe: Scribe, first: Expr, operator: Operator, second: Expr, 
 
 def _turned(number: Expr) -> Expr:
     return Frac(number.den, number.num) if isinstance(number, Frac) else number
-
-
-def _cancelled(a: Frac, b: Frac) -> tuple[tuple[int, int], tuple[int, int], tuple[Rich, ...]]:
-    """Tops and bottoms without what a top and a bottom share, and a jotting for each pair that does."""
-    tops, bottoms = [a.num, b.num], [a.den, b.den]
-    lines: list[Rich] = []
-    for i in range(2):
-        for j in range(2):
-            shared = gcd(tops[i], bottoms[j])
-            if shared > 1 and tops[i]:
-                line = f"{tops[i]} above and {bottoms[j]} below share {shared}: "
-                tops[i], bottoms[j] = tops[i] // shared, bottoms[j] // shared
-                lines.append((f"{line}{tops[i]} and {bottoms[j]}",))
-    return (tops[0], tops[1]), (bottoms[0], bottoms[1]), tuple(lines)
 
 
 def simpler(expr: Expr, made: Expr) -> Line | None:
