@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Literal
 
 from .tree import Expr
@@ -26,12 +27,20 @@ class Scaled:
 
 
 class Sketch:
-    """Display only: something that is drawn beside the lines; *said* is the same in a line."""
+    """Display only: something that is drawn beside the lines; *said* is the same in a line.
 
-    __slots__ = ("drawing", "said")
+    It is drawn when it is looked at: of the many problems that a search works, nobody sees the drawings.
+    """
 
-    def __init__(self, said: str, drawing: Drawing) -> None:
-        self.said, self.drawing = said, drawing
+    __slots__ = ("_draw", "said")
+
+    def __init__(self, said: str, draw: Callable[[], Drawing]) -> None:
+        self.said, self._draw = said, draw
+
+    @property
+    def drawing(self) -> Drawing:
+        """What is drawn."""
+        return self._draw()
 
     def __str__(self) -> str:
         return self.said

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterable
+from functools import partial
 
 from ..arithmetic.primes import prime_factors, product_text
 from ..expressions.sentences import Sketch
@@ -30,11 +31,18 @@ def division_text(num: int, den: int) -> str:
 def long_division(num: int, den: int) -> Sketch | str:
     """*num* ÷ *den* as it is worked in columns; in a line where nothing is divided in columns, or it needs too many rows."""
     said = division_text(num, den)
+    worked = sum(
+        digit != "0" for digit in str(num // den)
+    )  # each digit of the quotient makes a product and what is left
+    if not worked or den == 1 or 2 * worked > _MOST_ROWS:
+        return said
+    return Sketch(said, partial(_division, num, den))
+
+
+def _division(num: int, den: int) -> Drawing:
     digits, divisor = str(num), str(den)
     left = (len(divisor) + 1) * DIGIT
     rows, quotient = _rows(digits, den)
-    if num < den or den == 1 or len(rows) > _MOST_ROWS:
-        return said
 
     def at(column: int, row: int, text: str) -> DrawnText:
         """*text* with its last digit in a *column* of the dividend."""
@@ -49,7 +57,7 @@ def long_division(num: int, den: int) -> Sketch | str:
             y = (row + 1) * ROW + 4
             lines.append((left + (column - len(text) + 1) * DIGIT, y, left + (column + 1) * DIGIT, y))
     width = left + len(digits) * DIGIT + 2
-    return Sketch(said, Drawing(width, (len(rows) + 2) * ROW + 6, tuple(texts), tuple(lines), ()))
+    return Drawing(width, (len(rows) + 2) * ROW + 6, tuple(texts), tuple(lines), ())
 
 
 def _rows(digits: str, den: int) -> tuple[list[tuple[int, str, bool]], str]:
@@ -76,6 +84,10 @@ def factor_tree(number: int, ringed: Iterable[int] = ()) -> Sketch | str:
     said = f"{number} = {product_text(primes)}" if len(primes) > 1 else f"{number} is a prime"
     if not 1 < len(primes) <= _MOST_PRIMES:
         return said
+    return Sketch(said, partial(_tree, number, primes, tuple(ringed)))
+
+
+def _tree(number: int, primes: tuple[int, ...], ringed: tuple[int, ...]) -> Drawing:
     rings = Counter(ringed)
     texts, lines, rounds = [], [], []
     x, y, left = _half(number) + _SPREAD + RING, ROW, number
@@ -95,7 +107,7 @@ def factor_tree(number: int, ringed: Iterable[int] = ()) -> Sketch | str:
             rings[prime] -= 1
             rounds.append((here[0], here[1] - 5, _half(prime) + 5))
     width = x + RING + _half(number)
-    return Sketch(said, Drawing(width, y + RING, tuple(texts), tuple(lines), tuple(rounds)))
+    return Drawing(width, y + RING, tuple(texts), tuple(lines), tuple(rounds))
 
 
 def _centred(x: int, y: int, number: int) -> DrawnText:
