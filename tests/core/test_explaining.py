@@ -26,6 +26,7 @@ from keen_slate.core.documents.working import published
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Equation, Whole, mixed, value
+from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.judging.checks import QUICK, checks, holds
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
@@ -302,6 +303,10 @@ class EstimateTests(unittest.TestCase):
         self.assertFalse(worked.estimate.catches(worked.working.value))
         for one in checks(worked.working):
             self.assertTrue(holds(one, worked.working, worked.working.value))
+
+    def test_the_check_in_decimals_writes_each_number_as_it_is(self):
+        said = [OWN.plain(one.said) for one in checks(work_text("0.12345 + 0.00005 + 1/2").working)]
+        self.assertIn("In decimals: 0.12345 + 0.00005 + 0.5 = 0.6235.", said)
 
     def test_rules_and_what_they_say(self):
         # Published: NAEP 1978, age 13: 12/13 + 7/8 is about 2 (of 1, 2, 19, 21); from memory.

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
 from math import gcd
 
 from ..errors import LimitError
+from ..expressions.tree import Dec, Expr, Neg, Whole
 
 # A longer decimal is no use to a class.
 MOST_PLACES = 24
@@ -53,3 +55,20 @@ def long_division(num: int, den: int) -> tuple[str, str]:
         raise LimitError(message, 0, len(f"{num}/{den}"), f"Up to {MOST_PLACES} are written; keep the fraction.")
     digits = f"{num * 10 ** (once + period) // den:0{once + period}}" if once + period else ""
     return digits[:once], digits[once:]
+
+
+def as_decimal(number: Fraction) -> Expr | None:
+    """*number* as a whole or as a decimal that ends, with its sign; None where it does not end within `MOST_PLACES`.
+
+    >>> as_decimal(Fraction(-5, 4)), as_decimal(Fraction(3)), as_decimal(Fraction(1, 3))
+    (Neg(inner=Dec(whole=1, places='25', period='')), Whole(n=3), None)
+    """
+    whole, rest = divmod(abs(number.numerator), number.denominator)
+    try:
+        places, period = long_division(rest, number.denominator)
+    except LimitError:
+        return None
+    if period:
+        return None
+    size: Expr = Dec(whole, places) if places else Whole(whole)
+    return Neg(size) if number < 0 else size

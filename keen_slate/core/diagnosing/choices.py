@@ -6,8 +6,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
 
+from ..arithmetic.division import as_decimal
 from ..expressions.terms import improper
-from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Whole, mixed, value
+from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, mixed, value
 from ..judging.slips import slips
 from ..worked import Worked
 
@@ -63,9 +64,9 @@ def _like(answer: Expr, number: Fraction) -> Expr:
     """*number* written in the form of the *answer*."""
     if number < 0:
         return Neg(_like(answer.inner if isinstance(answer, Neg) else answer, -number))
-    if isinstance(answer, Dec) and (number * 10**6).denominator == 1:
-        whole, rest = divmod((number * 10**6).numerator, 10**6)
-        return Dec(whole, f"{rest:06}".rstrip("0")) if rest else Whole(whole)
+    decimal = as_decimal(number) if isinstance(answer, Dec) and (number * 10**6).denominator == 1 else None
+    if decimal is not None:
+        return decimal
     written = mixed(number)
     if isinstance(answer, Frac) and answer.num > answer.den and isinstance(written, Mixed):
         return improper(written)

@@ -5,10 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from ..arithmetic.division import only_twos_and_fives
+from ..arithmetic.division import as_decimal, only_twos_and_fives
 from ..expressions.sentences import Rich
 from ..expressions.terms import signed_terms
-from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, mixed, value
+from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, value
 from ..working.proof import Working
 from ..working.step_kinds import SIMPLIFY
 from .lowest import why_lowest
@@ -122,8 +122,5 @@ def _ends(number: Expr) -> bool:
 
 
 def _decimal(number: Expr) -> Expr:
-    exact = value(number) * 10**_MOST_PLACES
-    whole, rest = divmod(abs(exact.numerator), 10**_MOST_PLACES)
-    places = f"{rest:0{_MOST_PLACES}}".rstrip("0")
-    size: Expr = Dec(whole, places) if places else mixed(Fraction(whole))
-    return Neg(size) if exact < 0 else size
+    """*number*, which ends as a decimal, as one."""
+    return as_decimal(value(number)) or number

@@ -13,7 +13,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from ..arithmetic.division import long_division, only_twos_and_fives
+from ..arithmetic.division import as_decimal
 from ..expressions.sentences import Rich
 from ..expressions.terms import signed_terms
 from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, make, mixed, ratio, value
@@ -115,12 +115,8 @@ def estimate(working: Working) -> Estimate | None:
 
 def written_like(working: Working, number: Fraction) -> Expr:
     """*number* as the problem is written: a decimal where it is one of decimals, else a whole, a fraction or a mixed number."""
-    if working.problem.kind != "decimal" or number.denominator == 1 or not only_twos_and_fives(number.denominator):
-        return mixed(number)
-    size = abs(number)
-    whole, rest = divmod(size.numerator, size.denominator)
-    decimal = Dec(whole, long_division(rest, size.denominator)[0])
-    return Neg(decimal) if number < 0 else decimal
+    decimal = as_decimal(number) if working.problem.kind == "decimal" else None
+    return decimal or mixed(number)
 
 
 def _join(signs: list[int], numbers: list[Expr]) -> Expr:

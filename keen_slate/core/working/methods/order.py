@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import lcm
 
-from ...arithmetic.division import long_division
+from ...arithmetic.division import as_decimal
 from ...errors import LimitError
 from ...expressions.sentences import Rich
 from ...expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Operator, Power, Product, Sum, Whole, ratio, value
@@ -351,19 +351,13 @@ def _calculate(a: Expr, operator: Operator, b: Expr, how: _How) -> Expr:
 
 def _written(number: Fraction, decimals: bool) -> Expr:
     """*number* as a whole, a decimal that ends, or a fraction in lowest terms, with its sign. Raises `_EndlessDecimalError`."""
+    if decimals:
+        decimal = as_decimal(number)
+        if decimal is None:
+            raise _EndlessDecimalError(f"{abs(number.numerator)}/{number.denominator}")
+        return decimal
     n, d = abs(number.numerator), number.denominator
-    if d == 1:
-        size: Expr = Whole(n)
-    elif decimals:
-        try:
-            places, period = long_division(n % d, d)
-        except LimitError:
-            raise _EndlessDecimalError(f"{n}/{d}") from None
-        if period:
-            raise _EndlessDecimalError(f"{n}/{d}")
-        size = Dec(n // d, places)
-    else:
-        size = Frac(n, d)
+    size: Expr = Whole(n) if d == 1 else Frac(n, d)
     return Neg(size) if number < 0 else size
 
 
