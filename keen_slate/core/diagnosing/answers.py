@@ -20,6 +20,7 @@ from ..expressions.text import DecimalMark, text
 from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Whole, value
 from ..expressions.walks import map_numbers
 from ..judging.misconceptions import LikelyAnswer, likely_answers
+from ..judging.misconceptions.registry import ENTRIES
 from ..judging.slips import slips
 from ..limits import PRINTED
 from ..reading.problem import Problem
@@ -28,7 +29,7 @@ from ..reading.units import singular
 from ..ways.settings import Ways
 from ..worked import Worked, work_text
 from ..working.methods import work
-from .filled import codes_of, filled_in, reason_of, right_or_why_not
+from .filled import codes_of, filled_in, right_or_why_not
 
 CONVERTING = ("whole-added-to-top", "times-top-plus-bottom")
 _NUMBERS = (Whole, Frac, Mixed, Dec)
@@ -119,7 +120,10 @@ class _Explainer:
         right, fault = right_or_why_not(self.worked, filled)
         if right or fault:
             return Verdict("right-value" if fault else "right", self.working.value, fault)
-        found = [Explanation(1, (code,), ((line,),), *reason_of(code)) for code, line in codes_of(self.worked, filled)]
+        found = [
+            Explanation(1, (code,), ((text(filled),),), ENTRIES[code].reason, ENTRIES[code].question)
+            for code in codes_of(self.worked, filled)
+        ]
         return Verdict("explained" if found else "unexplained", None, None, tuple(found))
 
     # Form ------------------------------------------------------------------------------------------------------

@@ -12,7 +12,6 @@ from ..expressions.terms import signed_terms
 from ..expressions.text import DecimalMark, text
 from ..expressions.tree import Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Sum, value
 from ..expressions.walks import agrees, fillings, has_blank, leaves
-from ..judging.misconceptions.registry import ENTRIES
 from ..limits import PRINTED
 from ..reading.problem import Problem
 from ..reading.reader import read, read_equation
@@ -38,13 +37,13 @@ def filled_in(problem: Problem, typed: str, mark: DecimalMark) -> Equation | Non
         return found if isinstance(found, Equation) and agrees(problem.expr, found) and not has_blank(found) else None
     blanks = [n for n in leaves(problem.expr) if has_blank(n)]
     if _ONLY_WHOLES.fullmatch(typed.strip()):
-        numbers = [int(digits) for digits in re.findall(r"\d+", typed)]
-        put = [_put(blank, number) for blank, number in zip(blanks, numbers, strict=False)]
+        listed = re.findall(r"\d+", typed)
+        put = [_put(blank, int(digits)) for blank, digits in zip(blanks, listed, strict=False)]
     else:
-        numbers = _LISTED.split(typed.strip())  # type: ignore[assignment]
-        put = [_read(blank, str(written), mark) for blank, written in zip(blanks, numbers, strict=False)]
+        listed = _LISTED.split(typed.strip())
+        put = [_read(blank, written, mark) for blank, written in zip(blanks, listed, strict=False)]
     done = [number for number in put if number is not None]
-    return fill(problem.expr, iter(done)) if len(done) == len(blanks) == len(numbers) else None
+    return fill(problem.expr, iter(done)) if len(done) == len(blanks) == len(listed) else None
 
 
 def _put(blank: Expr, number: int) -> Expr | None:
@@ -85,15 +84,15 @@ def right_or_why_not(worked: Worked, filled: Equation) -> tuple[bool, str | None
     return False, "blank-improper"
 
 
-def codes_of(worked: Worked, filled: Equation) -> Iterator[tuple[str, str]]:
-    """The misconceptions that lead to *filled*, each with what was done in a line."""
+def codes_of(worked: Worked, filled: Equation) -> Iterator[str]:
+    """The misconceptions that lead to *filled*."""
     working = worked.working
     put = [text(n) for n in fillings(working.problem.expr, filled)]
     for found in worked.likely:
         if text(found.wrong.answer) in put:
-            yield found.entry.code, text(filled)
+            yield found.entry.code
     if working.problem.kind == "missing" and _tops_alone(filled):
-        yield "top-not-scaled", text(filled)
+        yield "top-not-scaled"
 
 
 def _tops_alone(filled: Equation) -> bool:
@@ -107,8 +106,3 @@ def _tops_alone(filled: Equation) -> bool:
     common = lcm(*dens, value(total).denominator)
     made = sum(sign * term.num for sign, term in parts if isinstance(term, Frac))
     return len(set(dens)) > 1 and Fraction(made, common) == value(total)
-
-
-def reason_of(code: str) -> tuple[str, str]:
-    """Why a pupil does it, and what to ask."""
-    return ENTRIES[code].reason, ENTRIES[code].question

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Collection
 from dataclasses import dataclass
 
-from ..expressions.terms import parts, signed_terms
-from ..expressions.tree import Frac, Mixed
 from ..judging.lowest import why_lowest
 from ..ways.checklist import Question, read_checklist
 from ..ways.settings import Ways
@@ -27,7 +25,7 @@ from ..working.step_kinds import (
     StepKind,
 )
 from .four_box import BOX_COLUMNS, BOXED
-from .own_checklist import own_boxes
+from .own_checklist import changed_denominators, own_boxes, takes_away
 from .registry import Box, Laid, jottings_of, layout
 from .rows import rows_of
 
@@ -134,22 +132,20 @@ def _standing(working: Working) -> list[_Standing]:
     changed = _changed(working)
     if changed is not None:
         asked.append(_Standing(_CHANGE, changed))
-    takes_away = any(sign < 0 for sign, _ in signed_terms(working.problem.expr))
     other_way = kinds & {SUBTRACT_WHOLES, COUNT_BACK, SHIFT_BOTH, REWRITE_WHOLE}
-    if takes_away and not other_way:
+    if takes_away(working) and not other_way:
         asked.append(_Standing(REGROUP.question, "yes"))
     return [*asked, _Standing(TO_MIXED.question, "no")]
 
 
 def _changed(working: Working) -> str | None:
     """Which denominators change where a common one is found; None where there is none to be found."""
-    step = next((step for step in working.steps if step.kind is COMMON_DENOMINATOR), None)
-    if step is None:
+    changed = changed_denominators(working)
+    if changed is None:
         return None
-    before = [parts(n)[2] for _, n in signed_terms(step.before) if isinstance(n, (Frac, Mixed))]
-    count = sum(d != working.used_denominator for d in before)
-    if len(before) > 2:
-        return f"{count} of {len(before)}"
+    count, every = changed
+    if every > 2:
+        return f"{count} of {every}"
     return "both" if count == 2 else "only one"
 
 

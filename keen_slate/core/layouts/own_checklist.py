@@ -44,12 +44,23 @@ class _Hook:
     true: Callable[[Working], bool] | None = None
 
 
-def _more_than_one_changes(working: Working) -> bool:
+def changed_denominators(working: Working) -> tuple[int, int] | None:
+    """How many denominators change where a common one is found, of how many; None where there is none to be found."""
     step = next((step for step in working.steps if step.kind is COMMON_DENOMINATOR), None)
     if step is None:
-        return False
+        return None
     before = [n.den for _, n in signed_terms(step.before) if isinstance(n, (Frac, Mixed))]
-    return sum(den != working.used_denominator for den in before) > 1
+    return sum(den != working.used_denominator for den in before), len(before)
+
+
+def takes_away(working: Working) -> bool:
+    """Whether a term of the problem is subtracted."""
+    return any(sign < 0 for sign, _ in signed_terms(working.problem.expr))
+
+
+def _more_than_one_changes(working: Working) -> bool:
+    changed = changed_denominators(working)
+    return changed is not None and changed[0] > 1
 
 
 def _has_mixed(working: Working) -> bool:
@@ -97,7 +108,6 @@ def own_boxes(working: Working, questions: Collection[Question]) -> tuple[Box, .
             count += 1
         return count
 
-    takes_away = any(sign < 0 for sign, _ in signed_terms(working.problem.expr))
     waiting = [_HOOKS[one.hangs_on] for one in questions]
     for at, question in enumerate(questions):
         later = frozenset[StepKind]().union(*[hook.kinds for hook in waiting[at:]])
@@ -111,16 +121,16 @@ def own_boxes(working: Working, questions: Collection[Question]) -> tuple[Box, .
             take(question.asks, YES if hook.true(working) else NO, 0)
         else:
             there = not hook.kinds.isdisjoint(steps)
-            take(question.asks, _answer(hook, there, takes_away), run(hook.kinds))
+            take(question.asks, _answer(hook, there, takes_away(working)), run(hook.kinds))
     while done < len(steps):
         take(steps[done].question, steps[done].answer, run({steps[done]}), quoted=False)
     return tuple(boxes)
 
 
-def _answer(hook: _Hook, there: bool, takes_away: bool) -> str:
+def _answer(hook: _Hook, there: bool, subtracts: bool) -> str:
     """Yes or no: whether the steps that it hangs on are *there*; of cutting up nothing can be said where nothing is taken away."""
     if not hook.kinds:
         return ""
-    if hook.kinds == _CUT_UP and not takes_away:
+    if hook.kinds == _CUT_UP and not subtracts:
         return "nothing is taken away"
     return hook.with_steps if there else NO if hook.with_steps == YES else YES

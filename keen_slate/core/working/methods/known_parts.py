@@ -38,19 +38,14 @@ def known_together(problem: Problem, ways: Ways, work: Work) -> Known | None:
     side, total = (left, right) if blank_first else (right, left)
     terms = signed_terms(side)
     known: _Terms = [(1, term) for _, term in terms if not isinstance(term, Blank)]
-    if len(known) < 2 or len(known) == len(terms) or any(sign < 0 or value(t) <= 0 for sign, t in known + _plus(terms)):
+    if len(known) < 2 or len(known) == len(terms) or isinstance(total, Sum):
         return None
-    if isinstance(total, Sum):
+    if any(sign < 0 for sign, _ in terms) or any(value(term) <= 0 for _, term in known):
         return None
     numbers = [*[term for _, term in known], total]
     if all(isinstance(n, Frac) for n in numbers[:-1]) and isinstance(total, (Whole, Frac, Mixed)):
         return _over_one_denominator(problem.expr, ways, terms, total, blank_first)
     return _added(problem, ways, known, total, blank_first, work)
-
-
-def _plus(terms: _Terms) -> _Terms:
-    """The signs before all terms, the blank's too."""
-    return [(sign, Whole(1)) for sign, _ in terms]
 
 
 def _sides(side: Expr, total: Expr, blank_first: bool) -> Equation:
@@ -64,12 +59,12 @@ def _added(
     sum_of = work(problem, ways, join_terms(known))  # type: ignore[arg-type]  # signs are put in a sum as they are
     chain = [sum_of.problem.expr, *[step.after for step in sum_of.steps]]
     lines: list[Rich] = [(before, " = ", after) for before, after in pairwise(chain)]
-    after = _sides(pair_of(sum_of.answer), total, blank_first)
+    after = _sides(_beside_blank(sum_of.answer), total, blank_first)
     step = Step(ADD_KNOWN, problem.expr, after, ("Add what is known.",), (ADD_KNOWN.reason,), tuple(lines))
     return Known((step,), pair(total, "-", sum_of.answer))
 
 
-def pair_of(known: Expr) -> Expr:
+def _beside_blank(known: Expr) -> Expr:
     """What is *known*, and the blank."""
     return Sum(known, (("+", Blank()),))
 
@@ -99,7 +94,7 @@ def _over_one_denominator(equation: Equation, ways: Ways, terms: _Terms, total: 
         beside = ()
     known = Frac(sum(f.num for f in scaled.values()), common)
     added = [str(f.num) for f in scaled.values()]
-    after = _sides(pair_of(known), goal, blank_first)
+    after = _sides(_beside_blank(known), goal, blank_first)
     sum_line: Rich = (f"{' + '.join(added)} = {known.num}",)
     title = ("Add what is known.",)
     steps.append(Step(ADD_KNOWN, over, after, title, (ADD_KNOWN.reason,), (*beside, sum_line)))
