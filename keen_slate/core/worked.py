@@ -12,7 +12,7 @@ from .grading.surprises import surprises
 from .judging.estimate import Estimate, estimate
 from .judging.misconceptions import LikelyAnswer, likely_answers
 from .reading.problem import Problem
-from .reading.reader import read
+from .stories.reading import read_any
 from .ways.settings import Ways
 from .ways.voices import mark_of
 from .working.methods import work
@@ -47,7 +47,7 @@ def work_text(
     '5/6'
     """
     ways = ways or Ways()
-    problem = read(source, mark or mark_of(ways))
+    problem = read_any(source, mark or mark_of(ways))
     return work_out(converting(problem, target) if target else problem, ways)
 
 
@@ -77,5 +77,5 @@ def answers_from(source: str, ways: Ways, start: int, mark: DecimalMark | None =
     >>> [text(answer) for answer in answers_from("_/2 + _/3 = 13/6", Ways(), 1)]
     ['3/2 + 2/3 = 13/6']
     """
-    problem = read(source, mark or mark_of(ways))
+    problem = read_any(source, mark or mark_of(ways))
     return more_answers(problem, ways, start) if problem.kind == "missing" else ()

@@ -124,7 +124,7 @@ _LEADS_MATHML = {"": "", "=": "<mo>=</mo>", "_=": "<mrow><mi>\u25a1</mi><mo>=</m
 
 def working_latex(working: Working) -> str:
     """The working, a line each, equals signs under each other (package amsmath)."""
-    rows = [f"  & {latex(working.problem.expr)} \\\\"]
+    rows = [f"  & {latex(working.start)} \\\\"]
     for i, step in enumerate(working.steps):
         before = _LEADS_LATEX[lead(working, i).strip()]
         rows.append(f"  {before} & {latex(step.after)} \\\\")
@@ -133,7 +133,7 @@ def working_latex(working: Working) -> str:
 
 def working_mathml(working: Working) -> str:
     """The working as a table of lines."""
-    rows = [("", working.problem.expr)]
+    rows = [("", working.start)]
     rows += [(_LEADS_MATHML[lead(working, i).strip()], step.after) for i, step in enumerate(working.steps)]
     cells = "".join([f"<mtr><mtd>{sign}</mtd><mtd>{_row(line)}</mtd></mtr>" for sign, line in rows])
     return f'<math xmlns="{_NAMESPACE}" display="block"><mtable columnalign="right left">{cells}</mtable></math>'

@@ -13,7 +13,7 @@ from keen_slate.core.documents.working import answer_text, problem_text, wrong_t
 from keen_slate.core.errors import CoreError
 from keen_slate.core.ladders.options import copy_key
 from keen_slate.core.limits import MOST_LINES
-from keen_slate.core.reading.reader import read
+from keen_slate.core.stories.reading import read_any
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import Worked, work_text
@@ -68,7 +68,7 @@ def judged(brought: str, known: Collection[str], ways: Ways) -> list[Line]:
 
     A copy of a *known* problem or of an earlier line is a duplicate.
     """
-    seen = {copy_key(read(problem).expr) for problem in known}
+    seen = {copy_key(read_any(problem).expr) for problem in known}
     lines = []
     for number, written in _problems(brought):
         try:

@@ -9,7 +9,8 @@ from html import escape
 from keen_slate.core.documents.figure import picture_of
 from keen_slate.core.expressions.typeset import Roles
 from keen_slate.core.figures.svg import svg
-from keen_slate.core.layouts.registry import Box, Jotting, lay
+from keen_slate.core.layouts.laying import lay
+from keen_slate.core.layouts.registry import Box, Jotting
 from keen_slate.core.layouts.rows import lead
 from keen_slate.core.layouts.sheet import Sheet
 from keen_slate.core.teaching.fading import Fading, glyphs_with_blanks, jotting_with_blanks, sheet_with_blanks
@@ -39,7 +40,7 @@ def line(working: Working, index: int | None, key: str, fading: Fading) -> str:
     """The problem (*index* None) or the end of a step, typeset, with its blanks."""
     voice = voice_of(working.ways)
     if index is None:
-        start = voice.glyphs(working.problem.expr, working.problem_roles)
+        start = voice.glyphs(working.start, working.problem_roles)
         return math(glyphs_with_blanks(start, "problem", fading))
     step = working.steps[index]
     roles: Roles = ("answer",) if index == len(working.steps) - 1 else step.roles

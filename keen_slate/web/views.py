@@ -16,8 +16,8 @@ from keen_slate.core.documents.view import working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.grading.compare import other_ways
 from keen_slate.core.ladders.climb import jump_between
-from keen_slate.core.reading.reader import read
 from keen_slate.core.searching.deadline import EndedEarlyError
+from keen_slate.core.stories.reading import read_any
 from keen_slate.core.teaching import minutes
 from keen_slate.core.teaching.fading import plan
 from keen_slate.core.teaching.sentences import TeachersWords
@@ -196,4 +196,4 @@ def set_summary(example_set: ExampleSet, house: Mapping[str, str]) -> SetSummary
 
 def stored_text(typed: str, ways: Ways) -> str:
     """*typed*, read with the class's decimal mark, in the notation that is stored: with a point. Raises `CoreError`."""
-    return read(typed, mark_of(ways)).text
+    return read_any(typed, mark_of(ways)).text

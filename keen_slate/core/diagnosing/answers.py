@@ -142,7 +142,7 @@ class _Explainer:
 
     def _kind_fault(self, number: Expr, right: Expr) -> str | None:
         if isinstance(number, Dec):
-            decimal = isinstance(right, Dec) or self.working.problem.kind == "decimal"
+            decimal = isinstance(right, Dec) or self.working.ending.problem.kind == "decimal"
             return (
                 None
                 if decimal or (isinstance(right, Whole) and not number.places.strip("0"))
@@ -150,7 +150,7 @@ class _Explainer:
             )
         if isinstance(number, Whole):
             return None
-        if isinstance(right, Dec) or self.working.problem.kind == "decimal":
+        if isinstance(right, Dec) or self.working.ending.problem.kind == "decimal":
             return "fraction-for-decimal"
         if self.working.problem.target == "improper":
             return "mixed" if isinstance(number, Mixed) else None
@@ -223,7 +223,7 @@ class _Explainer:
     def _second(self, first: LikelyAnswer) -> list[LikelyAnswer]:
         ways = self.working.ways
         try:
-            if first.entry.code in CONVERTING and self.working.problem.kind != "convert":
+            if first.entry.code in CONVERTING and self.working.problem.kind not in ("convert", "story"):
                 wrong = map_numbers(self.working.problem.expr, lambda n: _turned(n, first.entry.code))
                 problem = Problem(wrong, None, self.working.problem.kind)
             else:

@@ -7,12 +7,14 @@ from dataclasses import dataclass
 
 from ..errors import CoreError
 from ..expressions.typeset import Glyph
-from ..grading.rungs import RUNGS
+from ..grading.rungs import ALL_RUNGS
 from ..teaching.points import points_of
 from ..ways.voices import voice_of
 from ..worked import Worked
 from ..working.keys import step_keys
 from .working import problem_text
+
+_SHOWN = 90  # characters of a story on the ladder
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,18 +41,26 @@ def summary_of(worked: Worked, points: Mapping[str, int]) -> Summary:
     working = worked.working
     voice = voice_of(working.ways)
     rung = worked.features.rung
+    told = problem_text(working, voice) if working.parts else ""
     return Summary(
         text=problem_text(working, voice),
-        spoken=voice.words(working.problem.expr),
-        glyphs=tuple(voice.glyphs(working.problem.expr)),
+        spoken=told or voice.words(working.problem.expr),
+        glyphs=_beginning(told) if told else tuple(voice.glyphs(working.problem.expr)),
         rung=rung,
-        step_up=voice.said(RUNGS[rung]) if rung else None,
+        step_up=voice.said(ALL_RUNGS[rung]) if rung else None,
         surprises=tuple([voice.said(sentence) for sentence in worked.surprises]),
         steps=len(working.steps),
         points=sum(one.points for one in points_of(working, step_keys(working), points)),
         unreadable=None,
         kind=working.problem.kind,
     )
+
+
+def _beginning(told: str) -> tuple[Glyph, ...]:
+    """So much of a story as a rung of the ladder has room for."""
+    line = " ".join(told.split())
+    short = line if len(line) <= _SHOWN else line[:_SHOWN].rsplit(" ", 1)[0] + " …"
+    return (Glyph("words", short),)
 
 
 def unreadable_summary(source: str, error: CoreError) -> Summary:

@@ -20,7 +20,8 @@ from ..judging.checks import Check, caught_by, checks
 from ..judging.estimate import Estimate, written_like
 from ..judging.misconceptions import LikelyAnswer
 from ..layouts.cells import Cell, Row, Rule, SheetCell, SheetRule
-from ..layouts.registry import Box, Jotting, lay
+from ..layouts.laying import lay
+from ..layouts.registry import Box, Jotting
 from ..layouts.rows import line
 from ..layouts.sheet import Fill, Moment, Sheet
 from ..reading.kinds import KIND_NAMES
@@ -33,6 +34,7 @@ from ..working.keys import step_keys
 from ..working.proof import Working
 from ..working.step import Step
 from .figure import FigureView, figure_view
+from .story import StoryView, story_view
 from .verdict import ChoiceView, choice_views
 from .working import (
     AnswerDocument,
@@ -199,6 +201,7 @@ class WorkingView:
     counted: bool
     answer_glyphs: tuple[Glyphs, ...]
     marks: tuple[Points, ...]
+    story: StoryView | None
 
 
 def working_view(
@@ -259,6 +262,7 @@ class _Viewer:
             counted=document.counted,
             answer_glyphs=tuple([self._glyphs(answer) for answer in working.answers]),
             marks=tuple([one.said(self.voice) for one in points_of(working, self.keys, points)]),
+            story=story_view(self.worked, self.fading),
         )
 
     def _glyphs(self, expr: Expr, roles: tuple[Role, ...] = ()) -> Glyphs:
@@ -326,7 +330,7 @@ class _Viewer:
         )
 
     def _row(self, row: Row) -> RowView:
-        expr = self.working.problem.expr if row.step is None else self.working.steps[row.step].after
+        expr = self.working.start if row.step is None else self.working.steps[row.step].after
         key = "problem" if row.step is None else self.keys[row.step]
         hides = row.step is not None and (
             self.fading.hides_step(row.step, len(self.keys)) or self.fading.hides_row(key)

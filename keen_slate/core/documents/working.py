@@ -16,6 +16,7 @@ from ..judging.misconceptions.registry import Status
 from ..reading.kinds import Kind
 from ..reading.problem import labelled
 from ..reading.units import counted_in
+from ..stories.story import StoryProblem, told_text
 from ..ways.voices import voice_of
 from ..worked import Worked
 from ..working.proof import Working
@@ -137,7 +138,9 @@ def working_document(worked: Worked) -> WorkingDocument:
 
 
 def problem_text(working: Working, voice: Voice) -> str:
-    """The problem with its label, as the class writes it."""
+    """The problem with its label, as the class writes it; a story as it is told."""
+    if isinstance(working.problem, StoryProblem) and working.problem.story is not None:
+        return told_text(working.problem.story, voice)
     return labelled(voice.text(working.problem.expr), working.problem.label)
 
 
@@ -170,7 +173,7 @@ def count_of(working: Working) -> int:
 
 def step_documents(working: Working, voice: Voice) -> tuple[StepDocument, ...]:
     """The steps, each beginning with the text that the one before it ended in."""
-    before = voice.text(working.problem.expr)
+    before = voice.text(working.start)
     done = []
     for step in working.steps:
         done.append(_step(step, before, voice))

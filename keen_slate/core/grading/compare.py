@@ -42,11 +42,17 @@ def other_ways(here: Working) -> list[OtherWay]:
     """
     shown: list[OtherWay] = []
     shape = _shape(here)
-    for setting in compared_in(here.problem.kind):
+    for setting in _compared(here):
         rows = [row for code in setting.codes if (row := _row(here, shape, setting, code)) is not None]
         if len(rows) > 1:
             shown += rows
     return shown
+
+
+def _compared(here: Working) -> list[Setting]:
+    """The settings that make a difference to a working, or to a part of it."""
+    kinds = [part.problem.kind for part in here.parts] or [here.problem.kind]
+    return list({one.name: one for kind in kinds for one in compared_in(kind)}.values())
 
 
 def _row(here: Working, shape: _Shape, setting: Setting, code: str) -> OtherWay | None:

@@ -26,6 +26,7 @@ from ..expressions.tree import (
 )
 from ..expressions.walks import children, has_sign, leaves
 from ..reading.kinds import Kind
+from ..stories.story import StoryProblem
 from ..working.methods.common_denominator import relation
 from ..working.proof import Working
 from ..working.step_kinds import REGROUP, SIMPLIFY
@@ -79,6 +80,16 @@ RUNGS: dict[str, str] = {
     "O3": "fractions among the operations",
     "O4": "decimals with fractions, or numbers below zero",
 }
+# Of stories; each has the rungs of its calculations, too.
+STORY_RUNGS: dict[str, str] = {
+    "S1": "a story: put together, or taken away",
+    "S2": "a story that compares, or tells the larger number second",
+    "S3": "a story whose start or change is to be found",
+    "S4": "a story in two steps",
+    "S5": "a story of equal groups, or of shares",
+    "S6": "a story in three steps, with a change of unit, or with a number that is not needed",
+}
+ALL_RUNGS = RUNGS | STORY_RUNGS
 UNLIKE = {"one-fits": "F4", "shares-factor": "F5", "coprime": "F6"}
 
 
@@ -248,6 +259,25 @@ def _missing_rung(working: Working) -> str:
     return "E4" if any(isinstance(n, (OpenFrac, OpenMixed)) for n in leaves(working.problem.expr)) else "E3"
 
 
+def _story_rung(working: Working) -> str:
+    problem = working.problem
+    assert isinstance(problem, StoryProblem), "only a story is of this kind"
+    story = problem.story
+    assert story is not None, "a story is told"
+    uses = [use for step in story.steps for use in step.uses]
+    products = any(isinstance(part.problem.expr, Product) for part in working.parts)
+    if len(story.steps) > 2 or story.unneeded or any(use.kind == "units" for use in uses):
+        return "S6"
+    if products:
+        return "S5"
+    if len(story.steps) > 1:
+        return "S4"
+    if story.unknown in ("start", "change", "part"):
+        return "S3"
+    told_second = [use.index for use in uses] != sorted([use.index for use in uses])
+    return "S2" if story.situation == "compare" or told_second else "S1"
+
+
 _RULES: dict[Kind, Callable[[Working], str]] = {
     "simplify": _single_rung,
     "convert": _single_rung,
@@ -257,4 +287,5 @@ _RULES: dict[Kind, Callable[[Working], str]] = {
     "multiply-divide": _product_rung,
     "order": _order_rung,
     "missing": _missing_rung,
+    "story": _story_rung,
 }

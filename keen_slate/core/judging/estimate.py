@@ -16,7 +16,7 @@ from fractions import Fraction
 from ..arithmetic.division import as_decimal
 from ..expressions.sentences import Rich
 from ..expressions.terms import signed_terms
-from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, make, mixed, ratio, value
+from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, make, mixed, ratio, value
 from ..expressions.walks import leaves, map_numbers
 from ..working.proof import Working
 
@@ -90,7 +90,7 @@ def estimate(working: Working) -> Estimate | None:
     if expr is None:
         return None
     rule, ties = rule_of(working), working.ways.ties
-    terms = signed_terms(expr)
+    terms = _terms(expr) if working.parts else signed_terms(expr)
     plain = [term.inner if isinstance(term, Neg) else term for _, term in terms]
     if not all(isinstance(term, (Whole, Frac, Mixed, Dec)) for term in plain):
         return _of_any(working, expr, "whole" if rule == "between" else rule)
@@ -98,7 +98,8 @@ def estimate(working: Working) -> Estimate | None:
         return _between(working, terms)
     rounds = [rounded_to(term, rule, ties) for _, term in terms]
     rounded = [number for number, _ in rounds]
-    joined = _join([sign for sign, _ in terms], rounded)
+    again = iter(rounded)
+    joined = map_numbers(expr, lambda _: next(again)) if working.parts else _join([sign for sign, _ in terms], rounded)
     total, bound, answer = value(joined), len(terms) * ERRORS[rule], working.value
     within = abs(answer - total) <= bound
     tied = tuple([i for i, (_, tie) in enumerate(rounds) if tie])
@@ -113,9 +114,18 @@ def estimate(working: Working) -> Estimate | None:
     )
 
 
+def _terms(expr: Expr, sign: int = 1) -> list[tuple[int, Expr]]:
+    """The terms of a story's calculations, those in brackets among them: each is off by at most as much."""
+    if isinstance(expr, Bracket):
+        return _terms(expr.inner, sign)
+    if isinstance(expr, Sum):
+        return [found for one, term in signed_terms(expr) for found in _terms(term, sign * one)]
+    return [(sign, expr)]
+
+
 def written_like(working: Working, number: Fraction) -> Expr:
     """*number* as the problem is written: a decimal where it is one of decimals, else a whole, a fraction or a mixed number."""
-    decimal = as_decimal(number) if working.problem.kind == "decimal" else None
+    decimal = as_decimal(number) if working.ending.problem.kind == "decimal" else None
     return decimal or mixed(number)
 
 

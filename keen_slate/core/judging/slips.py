@@ -46,7 +46,7 @@ def _facts(working: Working) -> Iterator[Slip]:
                     line: Rich = (f"{a} × {b} taken for {a * b + sign * group}",)
                     yield Slip("slip-fact", working.value + Fraction(sign * group, bottom), line)
     number = working.raw
-    if isinstance(number, Frac) and working.problem.kind == "multiply-divide":
+    if isinstance(number, Frac) and working.ending.problem.kind == "multiply-divide":
         factors = list(leaves(working.steps[-1].before)) if working.steps else []
         tops = [n.num for n in factors if isinstance(n, Frac)]
         for top in tops:

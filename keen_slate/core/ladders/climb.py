@@ -7,11 +7,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from ..grading.rungs import RUNGS
+from ..grading.rungs import ALL_RUNGS
 
 Mark = Literal["jump", "back"]
 
-_PLACES = {rung: place for place, rung in enumerate(RUNGS)}
+_PLACES = {rung: place for place, rung in enumerate(ALL_RUNGS)}
 _SUBTRACTED = ("M5", "M6", "M7", "M8", "M9", "M11")
 
 
@@ -26,7 +26,7 @@ def jump_between(before: str | None, after: str | None) -> Mark | None:
     low, high = _PLACES[before], _PLACES[after]
     if high < low:
         return "back"
-    skipped = [rung for rung in list(RUNGS)[low + 1 : high] if _about(rung) == _about(before) == _about(after)]
+    skipped = [rung for rung in list(ALL_RUNGS)[low + 1 : high] if _about(rung) == _about(before) == _about(after)]
     return "jump" if skipped else None
 
 

@@ -67,11 +67,3 @@ def layout(code: str) -> Callable[[Layout], Layout]:
         return function
 
     return add
-
-
-def lay(working: Working) -> tuple[str, Laid]:
-    """The layout that the class uses, or `LINE` where it cannot be had, and what it makes of *working*."""
-    laid = LAYOUTS[working.ways.layout](working) if working.steps else None
-    if laid is not None:
-        return working.ways.layout, laid
-    return LINE, (LAYOUTS[LINE](working) if working.steps else None) or Laid()

@@ -10,7 +10,7 @@ from ..expressions.tree import Equation, Expr
 from ..expressions.typeset import Glyph, Roles, glyphs
 from ..ways.voices import mark_of
 from ..working.proof import Working
-from ..working.step_kinds import INVERSE
+from ..working.step_kinds import INVERSE, THEN
 from .cells import COLUMNS, NUMBER_HEIGHT, SQUARE, Cell, Row, Rule, characters, fraction
 
 
@@ -19,7 +19,7 @@ def line(working: Working, columns: int = COLUMNS) -> list[Row]:
 
     The first square of every row is kept for the equals sign.
     """
-    problem = expression_row(None, working.problem.expr, working.problem_roles, "", mark_of(working.ways), columns)
+    problem = expression_row(None, working.start, working.problem_roles, "", mark_of(working.ways), columns)
     return [problem, *(step_row(working, i, columns) for i in range(len(working.steps)))]
 
 
@@ -37,7 +37,7 @@ def rows_of(working: Working, steps: Sequence[int], columns: int) -> tuple[Row, 
 
 def lead(working: Working, i: int) -> str:
     """What stands before the end of step *i*: an equals sign; nothing before an equation; the blank where its calculation begins."""
-    if isinstance(working.steps[i].after, Equation):
+    if isinstance(working.steps[i].after, Equation) or working.steps[i].kind is THEN:
         return ""
     if not isinstance(working.problem.expr, Equation):
         return "="

@@ -8,7 +8,9 @@ from typing import Literal
 from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Open, Power, Product, Sum, Whole
 from ..expressions.walks import children, has_blank, leaves
 
-Kind = Literal["simplify", "convert", "equivalent", "add-subtract", "decimal", "multiply-divide", "order", "missing"]
+Kind = Literal[
+    "simplify", "convert", "equivalent", "add-subtract", "decimal", "multiply-divide", "order", "missing", "story"
+]  # fmt: skip
 
 KIND_NAMES: dict[Kind, str] = {
     "simplify": "a number to simplify",
@@ -19,6 +21,7 @@ KIND_NAMES: dict[Kind, str] = {
     "multiply-divide": "multiplying and dividing fractions",
     "order": "a problem on the order of operations",
     "missing": "a problem with a missing number",
+    "story": "a story",
 }
 
 

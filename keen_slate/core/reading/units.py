@@ -3,16 +3,12 @@
 from __future__ import annotations
 
 from ..expressions.tree import Expr, Frac, Neg, value
+from .measures import UNITS
 
 _PLURALS = {
-    "foot": "feet", "inch": "inches", "yard": "yards", "mile": "miles", "metre": "metres", "meter": "meters",
-    "kilometre": "kilometres", "kilometer": "kilometers", "centimetre": "centimetres", "centimeter": "centimeters",
-    "millimetre": "millimetres", "millimeter": "millimeters", "litre": "litres", "liter": "liters",
-    "millilitre": "millilitres", "milliliter": "milliliters", "gallon": "gallons", "quart": "quarts", "pint": "pints",
-    "gram": "grams", "kilogram": "kilograms", "pound": "pounds", "ounce": "ounces", "ton": "tons", "tonne": "tonnes",
-    "second": "seconds", "minute": "minutes", "hour": "hours", "day": "days", "week": "weeks", "month": "months",
-    "year": "years", "cent": "cents", "dollar": "dollars", "euro": "euros", "piece": "pieces", "part": "parts",
-    "plank": "planks", "board": "boards", "bucket": "buckets", "box": "boxes", "bag": "bags", "roll": "rolls",
+    **{unit.one: unit.many for unit in UNITS},
+    "month": "months", "year": "years", "piece": "pieces", "part": "parts", "plank": "planks", "board": "boards",
+    "bucket": "buckets", "box": "boxes", "bag": "bags", "roll": "rolls",
 }  # fmt: skip
 _SINGULARS = {plural: singular for singular, plural in _PLURALS.items()}
 

@@ -20,7 +20,7 @@ from ..reading.problem import Problem, labelled
 from ..reading.units import counted_in
 from ..ways.settings import Ways
 from .step import Step
-from .step_kinds import INVERSE
+from .step_kinds import INVERSE, THEN
 
 
 class UnequalStepError(AssertionError):
@@ -34,6 +34,7 @@ class Working:
     *notes* say where a way did not fit and another was used. *start_roles* are the inks of the problem's numbers where
     they are not those of its terms. A problem with blanks has its *filled* equation and its first *answers*; *count* says how
     many there are, None where they are too many to be counted.
+    A story has its calculations as *parts*, worked one after the other; its steps are theirs.
     *largest_number* and the exact *value* (of the number in the blank, or of the sides) are found while it is proven.
     """
 
@@ -48,17 +49,23 @@ class Working:
     filled: Equation | None = None
     answers: tuple[Expr, ...] = ()
     count: int | None = 1
+    parts: tuple[Working, ...] = ()
     largest_number: int = field(init=False)
     value: Fraction = field(init=False)
 
     def __post_init__(self) -> None:
         """Prove the working. Raises `UnequalStepError`, and `LimitError` for a number past the limits."""
         n, d = self._start()
-        here = self.problem.expr
+        here = self.start
         largest = largest_integer(here)
+        later = iter(self.parts[1:])
         for step in self.steps:
             if step.before is not here and step.before != here:
                 raise UnequalStepError(f"{text(step.before)} does not follow {text(here)}")
+            if step.kind is THEN:
+                here = self._begun(next(later, None), step)
+                n, d = ratio(here)
+                continue
             m, e = (n, d) if isinstance(step.after, Equation) else ratio(step.after)
             if isinstance(step.after, Equation) and not self._holds(step.after):
                 raise UnequalStepError(f"{text(step.after)} is not {self.filled and text(self.filled)}")
@@ -66,12 +73,21 @@ class Working:
                 raise UnequalStepError(f"{text(step.before)} is not {text(step.after)}")
             largest = max(largest, largest_integer(step.after))
             here = step.after
+        if self.parts and n * ratio(self.problem.expr)[1] != d * ratio(self.problem.expr)[0]:
+            raise UnequalStepError(f"the calculations end in {n}/{d}, not in {text(self.problem.expr)}")
         if here != self.answer:
             raise UnequalStepError(f"the steps end in {text(here)}, not in {text(self.answer)}")
         if largest >= TOO_LARGE:
             raise too_large(self.problem.text)
         object.__setattr__(self, "largest_number", largest)
         object.__setattr__(self, "value", Fraction(n, d))
+
+    @staticmethod
+    def _begun(part: Working | None, step: Step) -> Expr:
+        """The calculation that a step goes on to. Raises `UnequalStepError` where it is not that of the next *part*."""
+        if part is None or step.after != part.problem.expr:
+            raise UnequalStepError(f"{text(step.after)} is not the next calculation")
+        return step.after
 
     def _holds(self, equation: Equation) -> bool:
         """Whether *equation* is the filled one with blanks in it, or is true with the answer in its one blank."""
@@ -86,7 +102,7 @@ class Working:
     def _start(self) -> tuple[int, int]:
         """The value that every line must have. Raises `UnequalStepError` where the filled equation is wrong."""
         if not isinstance(self.problem.expr, Equation):
-            return ratio(self.problem.expr)
+            return ratio(self.start)
         if self.filled is None or not agrees(self.problem.expr, self.filled) or has_blank(self.filled):
             raise UnequalStepError(f"{text(self.problem.expr)} is not filled")
         if len({value(side) for side in self.filled.sides}) > 1:
@@ -104,7 +120,17 @@ class Working:
         """The inks of the problem's terms."""
         if isinstance(self.problem.expr, Equation):
             return ()
-        return self.start_roles or roles_for(len(list(leaves(self.problem.expr))))
+        return self.start_roles or roles_for(len(list(leaves(self.start))))
+
+    @property
+    def start(self) -> Expr:
+        """What the first line is: the problem, or the first calculation of a story."""
+        return self.parts[0].problem.expr if self.parts else self.problem.expr
+
+    @property
+    def ending(self) -> Working:
+        """The working that the answer comes from: itself, or the last calculation of a story."""
+        return self.parts[-1] if self.parts else self
 
     @property
     def inverse(self) -> Expr | None:

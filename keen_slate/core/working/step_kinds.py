@@ -174,6 +174,13 @@ CANCEL = _kind(
 )  # fmt: skip
 POWER = _kind("power")
 
+# Stories -----------------------------------------------------------------------------------------------------------
+
+THEN = _kind(
+    "then", "Lost where what was found is not used, or not in the right calculation.", pictures="none",
+    reason="What was found goes into the next calculation.",
+)  # fmt: skip
+
 # Blanks ------------------------------------------------------------------------------------------------------------
 
 EQUIVALENT = _kind("equivalent", reason="What is done to the bottom is done to the top, so the amount stays the same.")

@@ -12,6 +12,7 @@ from ...expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Operator, 
 from ...expressions.walks import leaves
 from ...reading.problem import problem_of
 from .registry import Case, Wrong, misconception
+from .stories import in_told_order
 
 _Chain = list[tuple[Operator, Fraction]]  # the first with "+" or "×"
 
@@ -199,11 +200,13 @@ def brackets_ignored(case: Case) -> Wrong | None:
     name="took the smaller from the larger, as told",
     reason="Always begins with the larger number, whichever is to be taken from which.",
     question="Which number is there at first? Can so much be taken from it?",
-    kinds=("add-subtract", "decimal"),
+    kinds=("add-subtract", "decimal", "story"),
     example="3 - 7",
     often=3,
 )
 def order_as_told(case: Case) -> Wrong | None:
+    if case.story is not None:
+        return in_told_order(case)
     match case.working.problem.expr, case.working.answer:
         case Sum(first, (("-", second),)), Neg(difference) if not isinstance(first, Neg) and not isinstance(
             second, Neg

@@ -9,12 +9,13 @@ value otherwise is `hidden`; anything else `reveals` the misconception.
 from __future__ import annotations
 
 from collections.abc import Callable, Collection
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cache, cached_property
 from typing import Literal
 
 from ...arithmetic.columns import in_last_place, places_of
+from ...errors import CoreError
 from ...expressions.sentences import Rich
 from ...expressions.terms import Terms, Unsigned, improper, operands, parts, unsigned_terms
 from ...expressions.text import text
@@ -22,6 +23,9 @@ from ...expressions.tree import Dec, Expr, Frac, Mixed, Neg, Product, Sum, Whole
 from ...expressions.walks import largest_integer, leaves
 from ...limits import TOO_LARGE
 from ...reading.kinds import Kind
+from ...stories.story import Story, StoryProblem
+from ...working.methods import work
+from ...working.methods.stories import parts_of
 from ...working.proof import Working
 from ..estimate import Estimate
 
@@ -40,6 +44,12 @@ class Case:
         self.answer_value = working.value
         self.answer_form = working.ways.answer_form
         self.below_zero = working.value < 0
+
+    @property
+    def story(self) -> Story | None:
+        """What is told, where the problem is a story."""
+        problem = self.working.problem
+        return problem.story if isinstance(problem, StoryProblem) else None
 
     # Sums of fractions -----------------------------------------------------------------------------------------
 
@@ -203,9 +213,38 @@ def likely_answers(
     if only is not None:
         entries = tuple([entry for entry in entries if entry.code in only])
     judged = [found for entry in entries if (found := _judge(entry, case, estimate)) is not None]
+    judged += _carried(case, estimate, only)
     order = {"reveals": 0, "form": 1, "hidden": 2}
     judged.sort(key=lambda found: (order[found.status], -found.entry.often))
     return [_with_twins(found, judged) for found in judged]
+
+
+def _carried(case: Case, estimate: Estimate | None, only: Collection[str] | None) -> list[LikelyAnswer]:
+    """What is likely in the calculations of a story, carried on to its end; of each code the first that shows."""
+    made: dict[str, LikelyAnswer] = {}
+    for i, part in enumerate(case.working.parts):
+        last = part is case.working.ending
+        for found in likely_answers(part, None, only):
+            code = found.entry.code
+            if "story" in found.entry.kinds or (found.status == "form" and not last):
+                continue
+            likely = found if last and found.status == "form" else _at_the_end(case, estimate, i, found)
+            if likely is not None and (code not in made or made[code].status != "reveals"):
+                made[code] = likely
+    return list(made.values())
+
+
+def _at_the_end(case: Case, estimate: Estimate | None, i: int, found: LikelyAnswer) -> LikelyAnswer | None:
+    """What a wrong answer to the calculation number *i* of a story leads to; None where it cannot be gone on with."""
+    assert case.story is not None, "only a story has parts"
+    try:
+        before = [part.answer for part in case.working.parts[:i]]
+        after = parts_of(case.story, case.working.ways, work, [*before, found.wrong.answer])
+    except (CoreError, ZeroDivisionError):
+        return None
+    lines = tuple([(part.problem.expr, " = ", part.answer) for part in after])
+    wrong = Wrong(after[-1].answer if after else found.wrong.answer, found.wrong.lines + lines)
+    return _judge(replace(found.entry, works=lambda _: wrong), case, estimate)
 
 
 @cache

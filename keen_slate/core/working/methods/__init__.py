@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from ...reading.problem import Problem
+from ...stories.story import StoryProblem
 from ...ways.settings import Ways
 from ..proof import Method, Working
 from . import add_subtract, decimals, missing, multiply_divide, order, single
+from .stories import work_story
 
 FAMILIES: dict[str, Method] = {
     "add-subtract": add_subtract.work,
@@ -28,4 +30,6 @@ def work(problem: Problem, ways: Ways | None = None) -> Working:
     >>> work(read("7 1/4 - 3 5/6 ft")).answer_text
     '3 5/12 ft'
     """
+    if isinstance(problem, StoryProblem):
+        return work_story(problem, ways or Ways(), work)
     return FAMILIES[problem.kind](problem, ways or Ways())

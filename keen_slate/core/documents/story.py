@@ -1,0 +1,359 @@
+"""A story as its published document, and as a screen needs it: its text in pieces, quantities, models, the answer as a sentence."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from ..expressions.text import exact
+from ..expressions.text import text as write
+from ..expressions.tree import Frac, Mixed, value
+from ..expressions.typeset import Glyph, Role, roles_for
+from ..expressions.voice import Voice
+from ..figures.bar_model import models_of
+from ..figures.display import Figure
+from ..grading.rungs import rung_of
+from ..reading.problem import labelled
+from ..stories.naming import name_of, table_rows
+from ..stories.story import SITUATIONS, UNKNOWNS, Story, StoryProblem, told_text
+from ..teaching.fading import Fading
+from ..ways.voices import voice_of
+from ..worked import Worked, work_out
+from ..working.proof import Working
+from ..working.step_kinds import THEN
+from .figure import FigureView, figure_view
+from .working import published as published_working
+
+FORMAT = "keen-slate/story"
+VERSION = 1
+
+
+@dataclass(frozen=True, slots=True)
+class QuantityDocument:
+    """A number of the text: what it is of, how it is told, its label, what it is in the calculation, how often it is there."""
+
+    name: str
+    text: str
+    unit: str | None
+    role: str
+    times: int
+    needed: bool
+
+
+@dataclass(frozen=True, slots=True)
+class QuantityView(QuantityDocument):
+    """A number of the text with its pieces and its ink; its *number* in the input notation."""
+
+    number: str
+    glyphs: tuple[Glyph, ...]
+    ink: Role
+
+
+@dataclass(frozen=True, slots=True)
+class StoryPiece:
+    """A piece of the text; *quantity* is the index of the number that it tells, None for what stands around them."""
+
+    glyphs: tuple[Glyph, ...]
+    quantity: int | None
+    asks: bool
+
+
+@dataclass(frozen=True, slots=True)
+class CalculationView:
+    """A calculation: what it *finds*, itself and its result, its *rung*, and the index of its first step. *told* is as in the braces."""
+
+    finds: str
+    text: str
+    glyphs: tuple[Glyph, ...]
+    result: tuple[Glyph, ...]
+    rung: str
+    first_step: int
+    told: str
+    hidden: bool
+    model: FigureView | None
+    model_hidden: bool
+
+
+@dataclass(frozen=True, slots=True)
+class TableRow:
+    """A row of the table in which quantities are told."""
+
+    name: str
+    quantity: int
+
+
+@dataclass(frozen=True, slots=True)
+class StoryView:
+    """A story as a screen needs it; *calculation* is what stands in its braces, *sentence* has `_` for the answer."""
+
+    text: str
+    source: str
+    calculation: str
+    pieces: tuple[StoryPiece, ...]
+    table: tuple[TableRow, ...]
+    quantities: tuple[QuantityView, ...]
+    situation: str
+    situation_name: str
+    unknown: str
+    unknown_name: str
+    calculations: tuple[CalculationView, ...]
+    sentence: str
+    answer: str
+    answer_glyphs: tuple[Glyph, ...]
+    answer_hidden: bool
+
+
+def story_of(working: Working) -> Story | None:
+    """What is told, where a working is that of a story."""
+    problem = working.problem
+    return problem.story if isinstance(problem, StoryProblem) else None
+
+
+def published(worked: Worked, certain: bool = True, readings: tuple[Story, ...] = ()) -> dict[str, Any]:
+    """The document of a worked story as plain values, with a working of each calculation, and other *readings* where it is not *certain*."""
+    working = worked.working
+    story = story_of(working)
+    assert story is not None, "only stories are published so"
+    voice = voice_of(working.ways)
+    rows = table_rows(story.text, story.quantities)
+    return {
+        "format": FORMAT,
+        "version": VERSION,
+        "text": told_text(story, voice),
+        "situation": story.situation,
+        "unknown": story.unknown,
+        "quantities": [_plain_quantity(one) for one in _quantities(story, working, voice)],
+        "table": [{"name": name, "amount": story.quantities[i].text} for name, i in rows] or None,
+        "steps": [
+            {
+                "problem": labelled(voice.text(part.problem.expr), part.problem.label),
+                "uses": [_use_name(story, i, k) for k in range(len(step.uses))],
+                "finds": step.finds,
+                "label": step.label,
+            }
+            for i, (step, part) in enumerate(zip(story.steps, working.parts, strict=True))
+        ],
+        "answer": {"text": answer_line(working), "value": exact(working.value), "label": working.answer_label},
+        "working": [published_working(work_out(part.problem, part.ways)) for part in working.parts],
+        "certain": certain,
+        "readings": [
+            {"situation": one.situation, "unknown": one.unknown, "calculation": calculation_of(one)} for one in readings
+        ],
+    }
+
+
+def _plain_quantity(one: QuantityView) -> dict[str, Any]:
+    return {
+        "name": one.name,
+        "text": one.number,
+        "unit": one.unit,
+        "role": one.role,
+        "times": one.times,
+        "needed": one.needed,
+    }
+
+
+def _use_name(story: Story, i: int, k: int) -> str:
+    use = story.steps[i].uses[k]
+    if use.kind == "found":
+        return story.name_of(use)
+    if use.kind == "units":
+        return "units"
+    return name_of(story.text, story.quantities[use.index]) or story.quantities[use.index].text
+
+
+def calculation_of(story: Story) -> str:
+    """What stands in the braces of a story."""
+    return story.source[len(story.text) + 2 : -1]
+
+
+def answer_line(working: Working) -> str:
+    """The answer as a sentence."""
+    story = story_of(working)
+    assert story is not None, "only a story is answered in a sentence"
+    voice = voice_of(working.ways)
+    return story.answer_line(labelled(voice.text(working.answer), working.answer_label), working.value)
+
+
+def answer_glyphs(working: Working) -> tuple[Glyph, ...]:
+    """The answer sentence, its number typeset."""
+    story = story_of(working)
+    assert story is not None, "only a story is answered in a sentence"
+    voice, label = voice_of(working.ways), working.answer_label or ""
+    before, _, after = story.answer_line("\0", working.value).partition("\0")
+    money = bool(label) and labelled("1", label).startswith(label)
+    first = Glyph("words", before + (label if money else ""))
+    last = Glyph("words", ("" if money or not label else labelled("", label)) + after)
+    return (*[one for one in (first,) if one.text], *voice.glyphs(working.answer, ("answer",)), last)
+
+
+# The view ------------------------------------------------------------------------------------------------------------
+
+
+def story_view(worked: Worked, fading: Fading) -> StoryView | None:
+    """What a screen needs of a story; None for another problem."""
+    working = worked.working
+    story = story_of(working)
+    if story is None:
+        return None
+    voice = voice_of(working.ways)
+    quantities = _quantities(story, working, voice)
+    return StoryView(
+        text=told_text(story, voice),
+        source=story.source,
+        calculation=calculation_of(story),
+        pieces=tuple(_pieces(story, quantities, voice)),
+        table=tuple([TableRow(name, i) for name, i in table_rows(story.text, story.quantities)]),
+        quantities=quantities,
+        situation=story.situation,
+        situation_name=SITUATIONS[story.situation][0],
+        unknown=story.unknown,
+        unknown_name=UNKNOWNS[story.unknown],
+        calculations=_calculations(story, working, voice, fading),
+        sentence=story.sentence,
+        answer=answer_line(working),
+        answer_glyphs=answer_glyphs(working),
+        answer_hidden=fading.hides_row("sentence 0"),
+    )
+
+
+def _pieces(story: Story, quantities: tuple[QuantityView, ...], voice: Voice) -> list[StoryPiece]:
+    """The text in pieces, without the rows of its table; numbers in digits typeset, those in words as they are told."""
+    lines = {i for _, i in table_rows(story.text, story.quantities)}
+    begin, end = story.question
+    done: list[StoryPiece] = []
+    at = 0
+    spans = [(one.start, one.end, i) for i, one in enumerate(story.quantities)]
+    for start, stop, i in [*spans, (len(story.text), len(story.text), None)]:
+        for piece_start, piece_stop in ((at, min(max(at, begin), start)), (min(max(at, begin), start), start)):
+            if piece_start < piece_stop:
+                words = story.text[piece_start:piece_stop]
+                done.append(StoryPiece((Glyph("words", words),), None, begin <= piece_start < end))
+        if i is not None:
+            done.append(StoryPiece(_told(story, i, quantities[i], voice), i, begin <= start < end))
+        at = stop
+    return _without_rows(done, lines)
+
+
+def _told(story: Story, i: int, view: QuantityView, voice: Voice) -> tuple[Glyph, ...]:
+    one = story.quantities[i]
+    before, after = story.text[one.start : one.number_end], story.text[one.number_end : one.end]
+    if before[:1].isalpha() or (isinstance(one.number, (Frac, Mixed)) and one.number_end == one.end and one.label):
+        return (Glyph("words", one.text, role=view.ink),)
+    sign = before[0] if before[0] in "$€£" else ""
+    inner = [Glyph("words", sign, role=view.ink)] if sign else []
+    return (*inner, *voice.glyphs(one.number, (view.ink,)), *([Glyph("words", after, role=view.ink)] if after else []))
+
+
+def _without_rows(pieces: list[StoryPiece], rows: set[int]) -> list[StoryPiece]:
+    """The pieces without those of table rows: the name before an amount goes with it."""
+    done: list[StoryPiece] = []
+    for piece in pieces:
+        if piece.quantity in rows:
+            if done and done[-1].quantity is None:
+                last = done.pop()
+                kept = (last.glyphs[0].text or "").rpartition("\n")[0]
+                if kept.strip():
+                    done.append(StoryPiece((Glyph("words", kept),), None, last.asks))
+            continue
+        done.append(piece)
+    return done
+
+
+def _quantities(story: Story, working: Working, voice: Voice) -> tuple[QuantityView, ...]:
+    names = {i: name for name, i in table_rows(story.text, story.quantities)}
+    inks, roles, times = _uses(story, working)
+    return tuple([
+        QuantityView(
+            name=names.get(i) or name_of(story.text, one),
+            text=one.text,
+            unit=one.label,
+            role=roles.get(i, "not needed" if i in story.unneeded else "other"),
+            times=times.get(i, 1),
+            needed=i not in story.unneeded,
+            number=voice.text(one.number),
+            glyphs=tuple(voice.glyphs(one.number, (inks.get(i, ""),))),
+            ink=inks.get(i, ""),
+        )
+        for i, one in enumerate(story.quantities)
+    ])  # fmt: skip
+
+
+def _uses(story: Story, working: Working) -> tuple[dict[int, Role], dict[int, str], dict[int, int]]:
+    """Of each quantity that is used: its ink, what it is in its calculation, how often it is there."""
+    inks: dict[int, Role] = {}
+    roles: dict[int, str] = {}
+    times: dict[int, int] = {}
+    for step in story.steps:
+        names = _role_names(write(step.expr), len(step.uses), story)
+        for k, (use, ink) in enumerate(zip(step.uses, roles_for(len(step.uses)), strict=True)):
+            if use.kind != "quantity" or use.index in inks:
+                continue
+            inks[use.index], roles[use.index] = ink, names[k]
+            other = step.uses[0] if k else None
+            if (
+                other is not None
+                and other.kind == "quantity"
+                and "×" in write(step.expr)
+                and story.quantities[other.index].is_count
+            ):
+                times[use.index] = int(value(story.quantities[other.index].number))
+    return inks, roles, times
+
+
+_ROLES = {
+    "add-to": ("start", "change"), "take-from": ("start", "change"), "put-together": ("part", "part"), "compare": ("larger", "smaller"),
+    "part-of": ("part", "whole"),
+}  # fmt: skip
+
+
+def _role_names(written: str, count: int, story: Story) -> list[str]:
+    if "×" in written or "÷" in written:
+        if story.situation == "part-of":
+            return ["part", "whole"]
+        return ["times", "size"] if "×" in written else ["amount", "groups" if story.unknown != "number" else "size"]
+    named = _ROLES.get(story.situation, ("term", "term"))
+    if story.situation in ("add-to", "take-from") and story.unknown != "result":
+        named = (
+            ("result", "change")
+            if story.unknown == "start"
+            else ("result", "start")
+            if story.situation == "add-to"
+            else ("start", "result")
+        )
+    if story.situation == "put-together" and story.unknown == "part":
+        named = ("total", "part")
+    if story.situation == "compare" and story.unknown != "difference":
+        named = ("larger", "difference") if story.unknown == "smaller" else ("smaller", "difference")
+    return [named[min(k, 1)] for k in range(count)]
+
+
+def _calculations(story: Story, working: Working, voice: Voice, fading: Fading) -> tuple[CalculationView, ...]:
+    starts = [0, *[i + 1 for i, step in enumerate(working.steps) if step.kind is THEN]]
+    models = models_of(story, working, model_blanks(fading))
+    told = calculation_of(story).partition(": ")[2].split("; ")
+    return tuple([
+        CalculationView(
+            finds=story.steps[i].finds,
+            text=labelled(voice.text(part.problem.expr), part.problem.label),
+            glyphs=tuple(voice.glyphs(part.problem.expr, part.problem_roles)),
+            result=tuple(voice.glyphs(part.answer)),
+            rung=rung_of(part),
+            first_step=starts[i],
+            told=told[i],
+            hidden=fading.hides_row(f"calculation {i}"),
+            model=_view(models[i], voice),
+            model_hidden=fading.hides_row(f"model {i}"),
+        )
+        for i, part in enumerate(working.parts)
+    ])  # fmt: skip
+
+
+def _view(figure: Figure | None, voice: Voice) -> FigureView | None:
+    return None if figure is None else figure_view(figure, voice)
+
+
+def model_blanks(fading: Fading) -> list[tuple[int, int]]:
+    """The numbers of models that pupils write, from the keys of blanks: "model 0 cell 1"."""
+    found = [key.split() for key in fading.blanks if key.startswith("model ")]
+    return [(int(parts[1]), int(parts[3])) for parts in found if len(parts) == 4 and parts[2] == "cell"]

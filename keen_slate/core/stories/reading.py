@@ -1,0 +1,173 @@
+"""From a told text to a story: which situation it is, what is unknown, which calculations it asks for; or what could be meant."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+from ..errors import CoreError, LimitError, ReadError
+from ..expressions.text import DecimalMark
+from ..expressions.text import text as write
+from ..limits import MAX_LABEL, STORY_CHARACTERS
+from ..reading.problem import Problem, refuse_what_has_no_value
+from ..reading.reader import read
+from .calculation import Told, linked, split_source
+from .clues import Clues
+from .in_steps import in_one_unit
+from .numbers import Quantity, quantities_in
+from .plan import Plan
+from .plans import plans
+from .possible import refuse_impossible
+from .question import question_of, sentences
+from .story import Story, StoryProblem
+
+_TELLS = re.compile(r"[^\W\d_]{2,}[ ,]+[^\W\d_]{2,}.*[.?!]|\?|\{")
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """How a story is read: the *story*, whether that is *certain*, and all *readings* (itself first) where it is not."""
+
+    story: Story
+    certain: bool
+    readings: tuple[Story, ...]
+
+
+def is_story(source: str) -> bool:
+    """Whether a text tells something, and is no bare calculation.
+
+    >>> is_story("3 1/4 - 1 2/3 ft"), is_story("A plank is 3 m long. How long are two?")
+    (False, True)
+    """
+    return _TELLS.search(source) is not None
+
+
+def read_any(source: str, mark: DecimalMark = ".") -> Problem:
+    """The problem that *source* is: a calculation, or a story. Raises `CoreError`."""
+    return story_problem(source, mark) if is_story(source) else read(source, mark)
+
+
+def story_problem(source: str, mark: DecimalMark = ".") -> StoryProblem:
+    """A story as a problem. Raises `CoreError`; a story that can be read in several ways is refused until its calculation is said."""
+    found = read_story(source, mark)
+    if not found.certain:
+        example = split_source(found.story.source)[1] or ""
+        raise ReadError(
+            "It is not clear how this story is worked.", found.story.question[0], found.story.question[1] - found.story.question[0],
+            f"Write its calculation after it in braces, like {{{example}}}.",
+        )  # fmt: skip
+    return as_problem(found.story)
+
+
+def as_problem(story: Story) -> StoryProblem:
+    """A *story* as a problem. Raises `CoreError` where it cannot be worked."""
+    whole = story.whole
+    refuse_what_has_no_value(whole, write(whole))
+    label = story.steps[-1].label
+    if label is not None and len(label) > MAX_LABEL:
+        raise LimitError(f"A label may have {MAX_LABEL} characters.", 0, len(story.text), "Use a shorter word.")
+    return StoryProblem(whole, label, "story", story=story)
+
+
+def read_story(source: str, mark: DecimalMark = ".") -> Reading:
+    """How *source* is read, the calculation in its braces first. Raises `CoreError`.
+
+    >>> found = read_story("A plank is 3 1/4 m long. Alder saws 1 2/3 m off. How long is what is left?")
+    >>> found.certain, found.story.source.partition("{")[2]
+    (True, 'take-from result: 3 1/4 - 1 2/3}')
+    """
+    text, braces, at = split_source(source)
+    if len(text) > STORY_CHARACTERS:
+        raise LimitError(
+            f"A story may have {STORY_CHARACTERS} characters; this one has {len(text)}.", STORY_CHARACTERS,
+            len(text) - STORY_CHARACTERS, "Tell it more shortly.",
+        )  # fmt: skip
+    told = _told(text, mark)
+    if braces is not None:
+        story = linked(told, braces, at, mark)
+        refuse_impossible(story)
+        return Reading(story, True, (story,))
+    return _understood(told, mark)
+
+
+def _told(text: str, mark: DecimalMark) -> Told:
+    found = quantities_in(text, mark)
+    if not found:
+        raise ReadError(
+            "No number stands in this story.", 0, len(text), "Write the numbers in digits or in English words."
+        )
+    parts = sentences(text)
+    question = question_of(parts, text)
+    return Told(text, tuple(found), question)
+
+
+def _understood(told: Told, mark: DecimalMark) -> Reading:
+    clues = Clues(told, sentences(told.text))
+    if len(told.quantities) == 1:
+        one = told.quantities[0]
+        raise ReadError(
+            f"Only one number stands in this story: {one.text}.",
+            one.start,
+            one.end - one.start,
+            "A calculation needs two numbers or more.",
+        )
+    found = [in_one_unit(clues, plan) for plan in plans(clues)]
+    stories: list[Story] = []
+    refusal: CoreError | None = None
+    sure = [plan for plan in found if plan.sure]
+    for plan in sure[:1] or found:
+        try:
+            story = linked(told, _braces(clues, plan), 0, mark)
+            refuse_impossible(story)
+        except CoreError as error:
+            refusal = refusal or error
+            continue
+        if story.steps not in [known.steps for known in stories]:
+            stories.append(story)
+    if not stories:
+        raise _placed(refusal, told)
+    return Reading(stories[0], bool(sure), tuple(stories))
+
+
+def _placed(refusal: CoreError | None, told: Told) -> CoreError:
+    """A refusal of a calculation that nobody typed, with the place of the question."""
+    assert refusal is not None, "some plan is always made"
+    start, length = told.question.start, told.question.end - told.question.start
+    return ReadError(refusal.message, start, length, refusal.hint)
+
+
+def _braces(clues: Clues, plan: Plan) -> str:
+    head = f"{plan.situation} {plan.unknown}: "
+    unused = [one for one in clues.all if not any(f"#{one.index}#" in part for part in plan.calculations)]
+    parts = [*plan.calculations, *[f"not #{one.index}#" for one in unused]]
+    return head + re.sub(
+        r"#(\d+)#", lambda found: write(clues.told.quantities[int(found.group(1))].number), "; ".join(parts)
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Understood:
+    """What is understood of a text so far: its *quantities*, its *reading* where there is one, and else why there is none."""
+
+    text: str
+    quantities: tuple[Quantity, ...]
+    reading: Reading | None
+    refusal: CoreError | None
+
+
+def understand(source: str, mark: DecimalMark = ".") -> Understood:
+    """As much of *source* as can be understood; nothing is raised.
+
+    >>> found = understand("Sedge has 2 1/2 m of rope")
+    >>> [one.text for one in found.quantities], found.refusal.message
+    (['2 1/2 m'], 'Nothing is asked in this story.')
+    """
+    text = split_source(source)[0]
+    try:
+        quantities = tuple(quantities_in(text[:STORY_CHARACTERS], mark))
+    except CoreError as error:
+        return Understood(text, (), None, error)
+    try:
+        return Understood(text, quantities, read_story(source, mark), None)
+    except CoreError as error:
+        return Understood(text, quantities, None, error)

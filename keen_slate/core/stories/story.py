@@ -1,0 +1,168 @@
+"""A story: what is told, and the calculations that it asks for, linked number by number."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Literal
+
+from ..expressions.sentences import Rich
+from ..expressions.text import text as write
+from ..expressions.tree import Blank, Bracket, Dec, Expr, Neg, Product, Sum
+from ..expressions.voice import Voice
+from ..expressions.walks import map_numbers
+from ..reading.problem import Problem
+from .numbers import Quantity
+from .question import ANSWER
+
+Unknown = Literal[
+    "result",
+    "change",
+    "start",
+    "total",
+    "part",
+    "difference",
+    "larger",
+    "smaller",
+    "product",
+    "size",
+    "number",
+    "answer",
+]
+
+# The situations of the tables of CCSS-M (glossary, tables 1 and 2; from memory), with the unknowns of each.
+SITUATIONS: dict[str, tuple[str, tuple[Unknown, ...]]] = {
+    "add-to": ("something is added", ("result", "change", "start")),
+    "take-from": ("something is taken away", ("result", "change", "start")),
+    "put-together": ("parts of a total", ("total", "part")),
+    "compare": ("two amounts are compared", ("difference", "larger", "smaller")),
+    "equal-groups": ("equal groups", ("product", "size", "number")),
+    "part-of": ("a part of an amount", ("part",)),
+    "steps": ("several steps", ("answer",)),
+}
+UNKNOWNS: dict[Unknown, str] = {
+    "result": "the result", "change": "the change", "start": "the start", "total": "the total", "part": "a part",
+    "difference": "the difference", "larger": "the larger", "smaller": "the smaller", "product": "all groups together",
+    "size": "the size of a group", "number": "the number of groups", "answer": "the answer",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Use:
+    """Where a number of a calculation comes from: a *quantity* of the text, what a step *found*, or how many units make another."""
+
+    kind: Literal["quantity", "found", "units"]
+    index: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class StoryStep:
+    """A calculation: *expr* with a blank for each number that an earlier step found, and where each of its numbers comes from."""
+
+    expr: Expr
+    uses: tuple[Use, ...]
+    finds: str
+    label: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class Story:
+    """A told *text* (without what stands in braces) with its *quantities* and *steps*; those that are *unneeded*, by index.
+
+    *sentence* answers the question, with `_` for the answer and its label; *own_sentence* says that somebody wrote it.
+    """
+
+    text: str
+    quantities: tuple[Quantity, ...]
+    situation: str
+    unknown: Unknown
+    steps: tuple[StoryStep, ...]
+    unneeded: tuple[int, ...]
+    sentence: str
+    own_sentence: bool
+    question: tuple[int, int]
+
+    @property
+    def rich(self) -> Rich:
+        """The text with its numbers as expressions; what stands around them is never a sentence of the core."""
+        done: list[str | Expr] = []
+        at = 0
+        for one in self.quantities:
+            done += [self.text[at : one.start], one.number, self.text[one.number_end : one.end]]
+            at = one.end
+        return (*done, self.text[at:])
+
+    @property
+    def source(self) -> str:
+        """The text with its calculation in braces, which reads back as the same story."""
+        calculation = [f"{self.situation} {self.unknown}: {self._spelled(0)}"]
+        calculation += [self._spelled(i) for i in range(1, len(self.steps))]
+        calculation += [f"not {write(self.quantities[i].number)}" for i in self.unneeded]
+        if self.own_sentence:
+            calculation.append(f"says {self.sentence}")
+        return f"{self.text} {{{'; '.join(calculation)}}}"
+
+    def _spelled(self, i: int) -> str:
+        step = self.steps[i]
+        names = iter([self.name_of(use) for use in step.uses if use.kind == "found"])
+        spelled = "".join([next(names) if char == "_" else char for char in write(step.expr)])
+        return spelled if i == len(self.steps) - 1 else f"{step.finds} = {spelled}"
+
+    def name_of(self, use: Use) -> str:
+        """What an earlier step found is called."""
+        return self.steps[use.index].finds
+
+    def filled(self, i: int, found: Sequence[Expr]) -> Expr:
+        """The calculation of step *i*, with what the earlier steps *found*."""
+        waiting = iter([found[use.index] for use in self.steps[i].uses if use.kind == "found"])
+        return map_numbers(self.steps[i].expr, lambda n: next(waiting) if isinstance(n, Blank) else n)
+
+    @property
+    def whole(self) -> Expr:
+        """All calculations as one expression."""
+        done: list[Expr] = []
+        for i in range(len(self.steps)):
+            done.append(self.filled(i, [_bracketed(expr) for expr in done]))
+        return done[-1]
+
+    def answer_line(self, answer: str, number: Fraction) -> str:
+        """The answer sentence with the *answer* in it; of one or less it is in the singular."""
+        said = (
+            _PLURAL.sub(lambda found: found.group(1) + _SINGULAR[found.group(2)], self.sentence)
+            if number <= 1
+            else self.sentence
+        )
+        return said.replace(ANSWER, answer, 1)
+
+
+_PLURAL = re.compile(rf"^({ANSWER}(?: of [\w ]+?)? |There )(are|were)\b")
+_SINGULAR = {"are": "is", "were": "was"}
+
+
+def _bracketed(expr: Expr) -> Expr:
+    return Bracket(expr) if isinstance(expr, (Sum, Product, Neg)) else expr
+
+
+@dataclass(frozen=True, slots=True)
+class StoryProblem(Problem):
+    """A story as a problem: its *expr* is all its calculations as one."""
+
+    story: Story | None = None
+
+    @property
+    def text(self) -> str:
+        """The story with its calculation in braces."""
+        assert self.story is not None, "a story is told"
+        return self.story.source
+
+
+def told_text(story: Story, voice: Voice) -> str:
+    """The text with the class's decimal mark."""
+    said, at = "", 0
+    for one in story.quantities:
+        told = one.text.replace(".", voice.mark) if isinstance(one.number, Dec) else one.text
+        said += story.text[at : one.start] + told
+        at = one.end
+    return said + story.text[at:]
