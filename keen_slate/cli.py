@@ -40,6 +40,8 @@ from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked, work_text
 from keen_slate.core.working.methods.single import TARGETS
 
+from . import story_command
+
 SECONDS = 10
 UNREADABLE = 2
 IMPOSSIBLE = 3
@@ -89,11 +91,13 @@ def main(arguments: Sequence[str] | None = None) -> int:
     ladder = commands.add_parser("ladder", help="build a set of problems to order")
     ladder.add_argument("spec", metavar="FILE", help="JSON: rungs, limits, targets (- for standard input)")
     ladder.add_argument("--json", action="store_true", help="write the document as JSON")
+    story = commands.add_parser("story", help="work a problem told in words, or make some")
+    story_command.add_options(story)
     for command in (ladder, build):
         command.add_argument(
             "--seconds", type=int, default=SECONDS, metavar="N", help=f"how long to search at most ({SECONDS})"
         )
-    for command in (work, figure, diagnose, guess, options, check):
+    for command in (work, figure, diagnose, guess, options, check, story):
         command.add_argument(
             "--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(SETTINGS)}"
         )
@@ -107,6 +111,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
             return _work(known, work)
         if known.command == "diagnose":
             return _diagnose(known, diagnose)
+        if known.command == "story":
+            return story_command.run(known, story, Ways.of(dict(_setting(pair) for pair in known.set)))
         command_has_end = hasattr(known, "seconds")
         others = {
             "figure": _figure,
@@ -128,7 +134,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 
 # Options that are followed by a value.
-_WITH_VALUE = ("--seconds", "--set", "--to", "--kind", "--step", "--state", "--batch")
+_WITH_VALUE = ("--seconds", "--set", "--to", "--kind", "--step", "--state", "--batch", "--expression", "--make")
 
 
 def _shield_problem(arguments: list[str]) -> list[str]:
@@ -338,7 +344,8 @@ def _json(document: dict[str, Any]) -> str:
 
 
 def _report(error: CoreError) -> None:
-    print(_json({"error": error.as_dict()}), file=sys.stderr)
+    understood = {"understood": error.understood} if isinstance(error, story_command.NotUnderstoodError) else {}
+    print(_json({"error": error.as_dict(), **understood}), file=sys.stderr)
 
 
 def _work_lines(source: BinaryIO, ways: Ways, target: str | None) -> None:

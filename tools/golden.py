@@ -74,7 +74,7 @@ def rendered(case: Case) -> str:
     except CoreError as error:
         return f"{case.head()}\n\nrefused  {error.message} {error.hint}"
     blocks = [
-        case.head(), _lines(view), _estimate(view), _layout(view), _pictures(view), _wrong(view), _below(worked), _remarks(view),
+        case.head(), _lines(view), _story(view), _estimate(view), _layout(view), _pictures(view), _wrong(view), _below(worked), _remarks(view),
     ]  # fmt: skip
     return "\n\n".join([block for block in blocks if block])
 
@@ -93,7 +93,27 @@ def _lines(view: WorkingView) -> str:
     return "\n".join(lines)
 
 
+def _story(view: WorkingView) -> str:
+    """How a story is read: its situation, each number with what it is, each calculation with its model, the sentence."""
+    story = view.story
+    if story is None:
+        return ""
+    lines = [f"told     {story.situation}, {story.unknown} unknown: {story.calculation}"]
+    for one in story.quantities:
+        needed = "" if one.needed else ", not needed"
+        lines.append(
+            f"number   {one.text}: {one.name or 'no name'}, {one.role}, {one.times} times, ink {one.ink or 'none'}{needed}"
+        )
+    for part in story.calculations:
+        lines.append(
+            f"find     {part.finds}: {part.text} [{part.rung}]; {part.model.alt if part.model else 'no model'}"
+        )
+    return "\n".join([*lines, f"says     {story.answer}"])
+
+
 def _sign(view: WorkingView, step: StepView) -> str:
+    if step.kind == "then":
+        return " "
     if view.problem.kind in ("missing", "equivalent"):
         return " " if "=" in step.after else "_ ="
     return "="

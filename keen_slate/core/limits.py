@@ -15,6 +15,7 @@ MAX_PLACES = 6
 MAX_EXPONENT = 6
 MAX_CHARACTERS = 200
 STORY_CHARACTERS = 600
+SOURCE_CHARACTERS = 1400  # a story with its calculation, or a problem with many spaces
 MAX_LABEL = 24
 MAX_DIGITS = 12
 TOO_LARGE: int = 10**MAX_DIGITS
@@ -63,6 +64,8 @@ PRINTED = Limits(100 * MAX_CHARACTERS, TOO_LARGE - 1, TOO_LARGE - 1, 48)
 
 FIELDS = {
     "problem": MAX_CHARACTERS,
+    "story": STORY_CHARACTERS,
+    "source": SOURCE_CHARACTERS,
     "label": MAX_LABEL,
     "title": TITLE_LENGTH,
     "words": WORDS_LENGTH,

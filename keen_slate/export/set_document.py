@@ -10,13 +10,13 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints, Validation
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.limits import (
     LARGEST_FILE,
-    MAX_CHARACTERS,
     MOST_BLANKS,
     MOST_EXAMPLES,
     MOST_MINUTES,
     MOST_POINTS,
     MOST_STANDARDS,
     MOST_WORDS,
+    SOURCE_CHARACTERS,
     TITLE_LENGTH,
     WORDS_LENGTH,
 )
@@ -49,7 +49,7 @@ class FadingPart(Part):
 class ExamplePart(Part):
     """An example: its problem as typed (with a decimal point), and what its teacher added."""
 
-    problem: Annotated[str, StringConstraints(max_length=4 * MAX_CHARACTERS)]
+    problem: Annotated[str, StringConstraints(max_length=SOURCE_CHARACTERS)]
     to: Literal["improper", "mixed", "fraction", "decimal"] | None = None
     ways: Codes = {}
     words: Words = {}

@@ -191,3 +191,14 @@ class Change(Base):
             ["teacher_id", "set_id"], ["example_set.teacher_id", "example_set.id"], ondelete="CASCADE"
         ),
     )
+
+
+class OwnScenario(Base):
+    """A scenario for stories that a teacher made, as its published *document*, under a *code* of hers."""
+
+    __tablename__ = "own_scenario"
+
+    teacher_id: Mapped[teacher_key]
+    code: Mapped[str] = mapped_column(String(60), primary_key=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    made_at: Mapped[moment]

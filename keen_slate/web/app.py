@@ -28,6 +28,7 @@ from . import (
     session,
     sets,
     shelving,
+    stories,
     ways,
     work,
 )
@@ -76,6 +77,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(ways.blueprint)
     app.register_blueprint(shelving.blueprint)
     app.register_blueprint(ladders.blueprint)
+    app.register_blueprint(stories.blueprint)
     app.register_blueprint(handouts.blueprint)
     app.register_blueprint(files.blueprint)
     app.register_blueprint(pictures.blueprint)

@@ -40,7 +40,7 @@ from .schemas.ladders import CountsOut, ImpossibleOut, LadderOut, LadderProblem,
 
 Chosen = Mapping[str, str]  # ways, name to code
 
-_LIMITS = {
+LIMITS = {
     "rungs": "There are not so many different problems on these rungs.",
     "answer_below": "Every answer on these rungs is too large.",
     "denominators": "These denominators make no such problem.",
@@ -122,7 +122,7 @@ def _no_ladder(why: ladders.Impossible, spec: ladders.Spec) -> LadderOut:
         ended_early=why.ended_early,
         not_revealed=[],
         impossible=ImpossibleOut(
-            limit=why.limit, said=_LIMITS[why.limit], nearest=why.nearest, ended_early=why.ended_early
+            limit=why.limit, said=LIMITS[why.limit], nearest=why.nearest, ended_early=why.ended_early
         ),
     )
 
@@ -179,7 +179,8 @@ def _parallel_out(found: Parallel | None, ways: Ways) -> ParallelOut:
     voice = voice_of(ways)
     working = found.worked.working
     names = [voice.said(ENTRIES[name].name) if name in ENTRIES else _FEATURES[name] for name in found.different]
-    return ParallelOut(text=problem_text(working, voice), glyphs=voice.glyphs(working.problem.expr), different=names)
+    text = working.problem.text if working.parts else problem_text(working, voice)
+    return ParallelOut(text=text, glyphs=voice.glyphs(working.problem.expr), different=names)
 
 
 def versions(examples: Sequence[Given], numbers: Sequence[int], seed: int) -> list[list[str]]:

@@ -13,8 +13,10 @@ from ..expressions.voice import Voice
 from ..figures.bar_model import models_of
 from ..figures.display import Figure
 from ..grading.rungs import rung_of
+from ..ladders.stories import Made
 from ..reading.problem import labelled
 from ..stories.naming import name_of, table_rows
+from ..stories.reading import Understood
 from ..stories.story import SITUATIONS, UNKNOWNS, Story, StoryProblem, told_text
 from ..teaching.fading import Fading
 from ..ways.voices import voice_of
@@ -84,10 +86,12 @@ class TableRow:
 
 @dataclass(frozen=True, slots=True)
 class StoryView:
-    """A story as a screen needs it; *calculation* is what stands in its braces, *sentence* has `_` for the answer."""
+    """A story as a screen needs it; *source* has its *calculation* in braces, *numbers* is all of it as a bare calculation, *sentence*
+    has `_` for the answer."""
 
     text: str
     source: str
+    numbers: str
     calculation: str
     pieces: tuple[StoryPiece, ...]
     table: tuple[TableRow, ...]
@@ -137,7 +141,8 @@ def published(worked: Worked, certain: bool = True, readings: tuple[Story, ...] 
         "working": [published_working(work_out(part.problem, part.ways)) for part in working.parts],
         "certain": certain,
         "readings": [
-            {"situation": one.situation, "unknown": one.unknown, "calculation": calculation_of(one)} for one in readings
+            {"situation": one.situation, "unknown": one.unknown, "calculation": one.calculation(voice)}
+            for one in readings
         ],
     }
 
@@ -160,11 +165,6 @@ def _use_name(story: Story, i: int, k: int) -> str:
     if use.kind == "units":
         return "units"
     return name_of(story.text, story.quantities[use.index]) or story.quantities[use.index].text
-
-
-def calculation_of(story: Story) -> str:
-    """What stands in the braces of a story."""
-    return story.source[len(story.text) + 2 : -1]
 
 
 def answer_line(working: Working) -> str:
@@ -200,8 +200,9 @@ def story_view(worked: Worked, fading: Fading) -> StoryView | None:
     quantities = _quantities(story, working, voice)
     return StoryView(
         text=told_text(story, voice),
-        source=story.source,
-        calculation=calculation_of(story),
+        source=f"{told_text(story, voice)} {{{story.calculation(voice)}}}",
+        numbers=labelled(voice.text(working.problem.expr), working.problem.label),
+        calculation=story.calculation(voice),
         pieces=tuple(_pieces(story, quantities, voice)),
         table=tuple([TableRow(name, i) for name, i in table_rows(story.text, story.quantities)]),
         quantities=quantities,
@@ -309,7 +310,7 @@ _ROLES = {
 
 def _role_names(written: str, count: int, story: Story) -> list[str]:
     if "×" in written or "÷" in written:
-        if story.situation == "part-of":
+        if story.situation == "part-of" or written.split(" ")[0] in _parts_told(story):
             return ["part", "whole"]
         return ["times", "size"] if "×" in written else ["amount", "groups" if story.unknown != "number" else "size"]
     named = _ROLES.get(story.situation, ("term", "term"))
@@ -328,10 +329,14 @@ def _role_names(written: str, count: int, story: Story) -> list[str]:
     return [named[min(k, 1)] for k in range(count)]
 
 
+def _parts_told(story: Story) -> list[str]:
+    """The fractions of something among the numbers of a story, as they are written."""
+    return [write(one.number) for one in story.quantities if isinstance(one.number, Frac) and one.label is None]
+
+
 def _calculations(story: Story, working: Working, voice: Voice, fading: Fading) -> tuple[CalculationView, ...]:
     starts = [0, *[i + 1 for i, step in enumerate(working.steps) if step.kind is THEN]]
     models = models_of(story, working, model_blanks(fading))
-    told = calculation_of(story).partition(": ")[2].split("; ")
     return tuple([
         CalculationView(
             finds=story.steps[i].finds,
@@ -340,7 +345,7 @@ def _calculations(story: Story, working: Working, voice: Voice, fading: Fading) 
             result=tuple(voice.glyphs(part.answer)),
             rung=rung_of(part),
             first_step=starts[i],
-            told=told[i],
+            told=story.spelled(i, voice),
             hidden=fading.hides_row(f"calculation {i}"),
             model=_view(models[i], voice),
             model_hidden=fading.hides_row(f"model {i}"),
@@ -357,3 +362,29 @@ def model_blanks(fading: Fading) -> list[tuple[int, int]]:
     """The numbers of models that pupils write, from the keys of blanks: "model 0 cell 1"."""
     found = [key.split() for key in fading.blanks if key.startswith("model ")]
     return [(int(parts[1]), int(parts[3])) for parts in found if len(parts) == 4 and parts[2] == "cell"]
+
+
+def made_document(made: Made) -> dict[str, Any]:
+    """Stories that were made, as plain values; each with its rung, and what its wrong answers reveal."""
+    return {
+        "stories": [
+            published(worked)
+            | {
+                "rung": worked.features.rung,
+                "source": worked.working.problem.text,
+                "reveals": [one.entry.code for one in worked.likely if one.status == "reveals"],
+            }
+            for worked in made.stories
+        ],
+        "not_revealed": list(made.not_revealed),
+    }
+
+
+def understood_document(found: Understood) -> dict[str, Any]:
+    """What was understood of a story that cannot be worked: its numbers."""
+    return {
+        "quantities": [
+            {"name": name_of(found.text, one), "text": write(one.number), "unit": one.label, "told": one.text}
+            for one in found.quantities
+        ]
+    }

@@ -84,7 +84,7 @@ def _divided(amount: Expr, by: Expr, answer: Expr, shown: list[Expr | None]) -> 
         return None
     size = value(amount) / count
     of_each = shown[1] if sized else shown[2]
-    return _equal_parts(int(count), size, shown[0], of_each, (False, not sized), (answer, amount))
+    return _equal_parts(int(count), size, shown[0], of_each, (False, not sized), (by if sized else answer, amount))
 
 
 def _equal_parts(

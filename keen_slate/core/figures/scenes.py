@@ -214,7 +214,10 @@ def _taking(step: Step) -> Taking | None:
         start, away = Amount(start.wholes, 0, 1), Amount(away.wholes, 0, 1)
     elif step.kind is SUBTRACT_FRACTIONS:
         numbers = [Amount.of(n) for n in leaves(step.before)]
-        start, away = [Amount(0, n.num, n.den) for n in numbers if n.num][:2]
+        pieces = [Amount(0, n.num, n.den) for n in numbers if n.num]
+        if len(pieces) < 2:
+            return None
+        start, away = pieces[:2]
     den = start.den if start.num else away.den
     if (away.num and away.den != den) or away.wholes > start.wholes or away.num > start.num:
         return None

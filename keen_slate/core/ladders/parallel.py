@@ -32,6 +32,7 @@ from ..searching.deadline import passed
 from ..worked import Worked, work_out
 from ..working.methods.single import converting
 from .options import copy_key
+from .stories import story_like
 
 _MOST_TRIED = 900
 _DENOMINATORS = tuple(range(2, 13))
@@ -51,6 +52,8 @@ def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -
     *shunned* are texts not to be taken. The first one found that is alike in everything is taken, else the most alike (of those
     that are tried before the deadline).
     """
+    if worked.working.parts:
+        return _other_story(worked, seed, shunned)
     dice = Random(f"{seed} {worked.working.problem.text}")
     used = copy_key(worked.working.problem.expr)
     best: Parallel | None = None
@@ -71,6 +74,11 @@ def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -
         if nearest == (0, 0):
             break
     return best
+
+
+def _other_story(worked: Worked, seed: int, shunned: frozenset[str]) -> Parallel | None:
+    found = story_like(worked, seed, shunned)
+    return Parallel(found, differences(worked, found)) if found else None
 
 
 def _shared(one: Expr, other: Expr) -> int:

@@ -184,7 +184,7 @@ class _Board:
         amounts = [in_last_place(n, p) for n, p in zip(numbers, digits, strict=True)]
         places = sum(digits)
         made = prod(amounts)
-        rows = partial_products(*amounts)
+        rows = partial_products(*amounts) if made else []
         frame = self._frame(max(len(str(made)), places + 1, *[len(str(n)) + 1 for n in amounts]), places)
         for row, (amount, p) in enumerate(zip(amounts, digits, strict=True)):
             self._number(replace(frame, places=p), amount, TERM_ROLES[row])

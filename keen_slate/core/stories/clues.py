@@ -35,6 +35,9 @@ _OFF = re.compile(r"^\W*(?:off|away|out|less)\b|\b(?:off|away|out of|from)\b")
 _MORE = re.compile(r"^\W*(?:[a-z]+ )?(?:more|further|farther|longer|higher|taller)\b")
 _SOURCE = re.compile(r"\b(?:from|out of|off) (?:a|an|the|his|her|its|their) [^.]*?\bof\W*$")
 _ENDS = re.compile(r"(?:When|After|By|Now|Then|Today|Finally)\b")
+_TAKES_TIME = words_of(
+    "another use used uses spend spent spends add added adds save saved saves lose lost loses gain gained gains"
+)
 _BACK = re.compile(r"^\W*back\b")
 _COMES = words_of("added joined join joins arrive arrived arrives gained poured come came comes")
 
@@ -62,6 +65,8 @@ class Clue:
         if _SOURCE.search(self.before):
             return 0
         words = [word.lower() for word in _WORD.findall(self.before)]
+        if self.quantity.unit is not None and self.quantity.unit.measure == "time":
+            words = [word for word in words if word in _TAKES_TIME]  # an hour of sewing is no more and no less
         for word in reversed(words):
             if word in ("another", "extra"):
                 return 1

@@ -11,6 +11,8 @@ _WORD = re.compile(r"[^\W\d_]+(?:['’-][^\W\d_]+)*")
 _ROW = re.compile(r"^[ \t]*([^:?!.\n]{1,30}):[ \t]*$")
 _BREAK = re.compile(r"[.?!:;,\n]")
 _LEADING = words_of("and but then so while when because")
+_ARTICLES = words_of("a an the one his her its their this that")
+_PRONOUNS = words_of("he she it they that this there how after from we i you")
 _LINKING = words_of("is are was were be been has have had of with by another more only about from needs wants")
 MOST = 24  # characters
 
@@ -48,11 +50,11 @@ def name_of(text: str, one: Quantity) -> str:
     while words and words[0].lower() in _LEADING:
         words.pop(0)
     for i, word in enumerate(words):
-        if i and (word.lower() in VERB_FORMS or word.lower() in _LINKING):
+        if i and words[i - 1].lower() not in _ARTICLES and (word.lower() in VERB_FORMS or word.lower() in _LINKING):
             words = words[:i]
             break
     name = " ".join(words)
-    if len(name) > MOST or (words and words[0].lower() in ("there", "how", "after", "from")):
+    if len(name) > MOST or (words and words[0].lower() in _PRONOUNS):
         return ""
     return (
         name[0].lower() + name[1:]

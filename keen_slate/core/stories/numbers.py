@@ -9,6 +9,7 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from ..errors import CoreError
 from ..expressions.terms import parts
 from ..expressions.text import DecimalMark
 from ..expressions.tree import Expr, Frac, Mixed, Whole, make
@@ -101,17 +102,23 @@ def _read(found: re.Match[str], text: str, mark: DecimalMark) -> Expr:
     """A number in digits. Raises `CoreError` with its place in the whole *text*."""
     written = found["number"].replace("-", " ")
     begin = found.start("number")
-    blank = re.sub(r"[^\s]", " ", text[:begin])
     thousands = re.fullmatch(r"(\d{1,3}),(\d{3})", written) if mark == "." else None
     if thousands:
         return Whole(int(thousands[1] + thousands[2]))
-    return read(blank[-100:] + written, mark).expr if begin < 100 else read(written, mark).expr
+    try:
+        return read(written, mark).expr
+    except CoreError as error:
+        raise type(error)(error.message, begin + error.position, error.length, error.hint) from None
 
 
 def _spelled(text: str, at: int) -> tuple[int, Expr] | None:
     """A number in words that begins at *at*: where it ends, and what it is."""
     words = _Words(text, at)
     whole = words.cardinal()
+    if whole is None and words.now in ("a", "one") and words.peek() == "whole":
+        words.step()
+        words.step()
+        return words.end, Whole(1)
     if whole is None and (words.now in ("a", "an", "half") or (words.now == "another" and words.peek() in PARTS)):
         return _part_or_dozen(words, words.now != "half")
     if whole is None:

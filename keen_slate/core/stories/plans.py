@@ -37,6 +37,8 @@ def _unsure(needed: list[Clue]) -> Iterator[Plan]:
         a, b = sorted(needed, key=lambda one: value(one.quantity.number), reverse=True)
         yield Plan("put-together", "total", (f"{mark_of(needed[0])} + {mark_of(needed[1])}",), False)
         yield Plan("take-from", "result", (f"{mark_of(a)} - {mark_of(b)}",), False)
+        if all(one.quantity.unit for one in needed):
+            return
         yield Plan("equal-groups", "product", (f"{mark_of(needed[0])} × {mark_of(needed[1])}",), False)
         yield Plan("equal-groups", "size", (f"{mark_of(needed[0])} ÷ {mark_of(needed[1])}",), False)
         return

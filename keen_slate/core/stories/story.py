@@ -9,9 +9,8 @@ from fractions import Fraction
 from typing import Literal
 
 from ..expressions.sentences import Rich
-from ..expressions.text import text as write
 from ..expressions.tree import Blank, Bracket, Dec, Expr, Neg, Product, Sum
-from ..expressions.voice import Voice
+from ..expressions.voice import OWN, Voice
 from ..expressions.walks import map_numbers
 from ..reading.problem import Problem
 from .numbers import Quantity
@@ -97,17 +96,22 @@ class Story:
     @property
     def source(self) -> str:
         """The text with its calculation in braces, which reads back as the same story."""
-        calculation = [f"{self.situation} {self.unknown}: {self._spelled(0)}"]
-        calculation += [self._spelled(i) for i in range(1, len(self.steps))]
-        calculation += [f"not {write(self.quantities[i].number)}" for i in self.unneeded]
-        if self.own_sentence:
-            calculation.append(f"says {self.sentence}")
-        return f"{self.text} {{{'; '.join(calculation)}}}"
+        return f"{self.text} {{{self.calculation()}}}"
 
-    def _spelled(self, i: int) -> str:
+    def calculation(self, voice: Voice = OWN) -> str:
+        """What stands in the braces, with the decimal mark of a *voice*."""
+        parts = [f"{self.situation} {self.unknown}: {self.spelled(0, voice)}"]
+        parts += [self.spelled(i, voice) for i in range(1, len(self.steps))]
+        parts += [f"not {voice.text(self.quantities[i].number)}" for i in self.unneeded]
+        if self.own_sentence:
+            parts.append(f"says {self.sentence}")
+        return "; ".join(parts)
+
+    def spelled(self, i: int, voice: Voice = OWN) -> str:
+        """Calculation *i* as it stands in the braces, with the name of what it finds."""
         step = self.steps[i]
         names = iter([self.name_of(use) for use in step.uses if use.kind == "found"])
-        spelled = "".join([next(names) if char == "_" else char for char in write(step.expr)])
+        spelled = "".join([next(names) if char == "_" else char for char in voice.text(step.expr)])
         return spelled if i == len(self.steps) - 1 else f"{step.finds} = {spelled}"
 
     def name_of(self, use: Use) -> str:

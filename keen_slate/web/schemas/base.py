@@ -8,16 +8,16 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from keen_slate.core.limits import (
     CODE_LENGTH,
-    MAX_CHARACTERS,
     MOST_EXAMPLES,
     MOST_POINTS,
     MOST_WORDS,
+    SOURCE_CHARACTERS,
     TITLE_LENGTH,
     WORDS_LENGTH,
 )
 from keen_slate.core.working.keys import BLANK_KEY, MARK_KEY, WORDS_KEY
 
-Source = Annotated[str, StringConstraints(max_length=4 * MAX_CHARACTERS)]
+Source = Annotated[str, StringConstraints(max_length=SOURCE_CHARACTERS)]
 Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
 Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=WORDS_LENGTH)]
 Words = Annotated[dict[Annotated[str, StringConstraints(pattern=WORDS_KEY)], Sentence], Field(max_length=MOST_WORDS)]

@@ -34,7 +34,8 @@ class _Told:
             answer = self._worked(now)
             if answer is None or value(answer) < 0:
                 return None
-            lines.append((now, " = ", answer))
+            if now != answer:
+                lines.append((now, " = ", answer))
             found.append(answer)
         return Wrong(found[-1], tuple(lines))
 

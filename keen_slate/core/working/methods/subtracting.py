@@ -169,6 +169,8 @@ def wholes_first_then_improper(scribe: Scribe, terms: Terms, roles: Roles) -> Te
     (w, n, d), (v, m, e) = parts(a), parts(b)
     if isinstance(b, Whole) or value(a) < value(b):
         return terms
+    if w < v:  # an improper fraction on top holds the wholes
+        return all_improper(scribe, terms, roles)
     if v:
         terms = [(1, make(w - v, n, d) if n else Whole(w - v)), (-1, Frac(m, e))]
         scribe.write(
