@@ -8,7 +8,9 @@ import HandoutPage from './pages/HandoutPage.vue'
 import LadderPage from './pages/LadderPage.vue'
 import NowherePage from './pages/NowherePage.vue'
 import RevealsPage from './pages/RevealsPage.vue'
+import ScenariosPage from './pages/ScenariosPage.vue'
 import ShelfPage from './pages/ShelfPage.vue'
+import StoriesPage from './pages/StoriesPage.vue'
 import WallPage from './pages/WallPage.vue'
 
 export const router = createRouter({
@@ -20,6 +22,8 @@ export const router = createRouter({
     { path: '/handout/:setId', name: 'handout', component: HandoutPage, props: true },
     { path: '/wall/:setId/:exampleId?', name: 'wall', component: WallPage, props: true },
     { path: '/ladder/:setId', name: 'ladder', component: LadderPage, props: true },
+    { path: '/stories/:setId', name: 'stories', component: StoriesPage, props: true },
+    { path: '/scenarios', name: 'scenarios', component: ScenariosPage },
     { path: '/likely-wrong-answers', name: 'catalogue', component: CataloguePage },
     { path: '/number-building', name: 'building', component: BuildingPage },
     { path: '/door', name: 'door', component: DoorPage },

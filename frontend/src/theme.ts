@@ -3,11 +3,13 @@ import button from '@primeuix/themes/aura/button'
 import dialog from '@primeuix/themes/aura/dialog'
 import inputtext from '@primeuix/themes/aura/inputtext'
 import select from '@primeuix/themes/aura/select'
+import selectbutton from '@primeuix/themes/aura/selectbutton'
+import togglebutton from '@primeuix/themes/aura/togglebutton'
 import { definePreset } from '@primeuix/themes'
 
 // The desk in PrimeVue's design tokens. Only the components in use are loaded; a new one is added here.
 export const desk = definePreset(
-  { ...base, components: { button, dialog, inputtext, select } },
+  { ...base, components: { button, dialog, inputtext, select, selectbutton, togglebutton } },
   {
     primitive: { borderRadius: { xs: '2px', sm: '3px', md: '3px', lg: '4px', xl: '4px' } },
     semantic: {
@@ -44,6 +46,25 @@ export const desk = definePreset(
     },
     components: {
       button: { root: { borderRadius: '3px', paddingX: '0.9rem', paddingY: '0.45rem', label: { fontWeight: '700' } } },
+      togglebutton: {
+        root: { padding: '0.15rem', borderRadius: '3px' },
+        content: { padding: '0.1rem 0.5rem', borderRadius: '2px' },
+        colorScheme: {
+          light: {
+            root: {
+              background: '#1a242c',
+              checkedBackground: '#1a242c',
+              hoverBackground: '#31414c',
+              borderColor: '#64808d',
+              checkedBorderColor: '#64808d',
+              color: '#b4c4cc',
+              hoverColor: '#f1f4f2',
+              checkedColor: '#1d2a33',
+            },
+            content: { checkedBackground: '#fcfbf5' },
+          },
+        },
+      },
       dialog: { root: { borderRadius: '3px' }, title: { fontSize: '1.2rem', fontWeight: '700' } },
     },
   },

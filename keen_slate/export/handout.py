@@ -13,11 +13,13 @@ from keen_slate.core.documents.verdict import choice_views
 from keen_slate.core.documents.view import label_before
 from keen_slate.core.documents.working import wrong_text
 from keen_slate.core.figures.inks import INKS
+from keen_slate.core.layouts.laying import lay
 from keen_slate.core.teaching.fading import Fading
 from keen_slate.core.teaching.points import ANSWER
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.working.proof import Working
 
+from . import told
 from .item import Item
 from .marked_up import math
 from .workings import body, line
@@ -97,18 +99,42 @@ def _example(item: Item, number: int, options: Options) -> str:
     working = item.working
     fading = {"full": Fading(), "faded": item.fading, "problems": Fading(hide=len(working.steps))}[options.form]
     points = sum(one.points for one in item.worth())
-    start = line(working, None, "", fading)
-    label = f' <span class="label">in {escape(working.problem.label)}</span>' if working.problem.label else ""
+    start = _start(item, fading)
+    is_told = bool(working.parts)
+    label = _label(working.problem.label) if not is_told else ""
     whole = fading.hide >= len(working.steps)
     worked = "" if whole else body(item, fading, options.pictures)
-    answer = f"<p class='answer'>{_answer(working)}</p>" if working.problem.label and not fading.hide else ""
+    answer = (
+        f"<p class='answer'>{_answer(working)}</p>" if working.problem.label and not fading.hide and not is_told else ""
+    )
+    answer += told.sentence(item, fading)
     options_given = _choices(item) if options.choices and whole else ""
     space = f'<div class="space" style="height: {options.space}mm"></div>' if options.space and fading.hide else ""
     marked = f'<span class="points">{points} {"mark" if points == 1 else "marks"}</span>'
+    first = _first_line(item, fading) if is_told else ""
     return (
         f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{start}</span>{label}{marked}</h2>'
-        f"{worked}{answer}{options_given}{space}</article>"
+        f"{told.text_of(item, plain=whole)}{told.models(item, fading, whole)}{first}{worked}{options_given}{space}{answer}</article>"
     )
+
+
+def _label(label: str | None) -> str:
+    return f' <span class="label">in {escape(label)}</span>' if label else ""
+
+
+def _start(item: Item, fading: Fading) -> str:
+    """The problem; a story stands below."""
+    return "" if item.working.parts else line(item.working, None, "", fading)
+
+
+def _first_line(item: Item, fading: Fading) -> str:
+    """The first calculation of a story; a frame for it where pupils write it. Layouts in boxes and sheets have it themselves."""
+    if told.hides_calculation(item, fading):
+        return '<div class="fill"></div>' if fading.hide < len(item.working.steps) else ""
+    _, laid = lay(item.working)
+    if laid.sheet is not None or laid.boxes:
+        return ""
+    return f"<p class='line'>{line(item.working, None, '', fading)}</p>"
 
 
 def _choices(item: Item) -> str:
@@ -162,10 +188,16 @@ def _key_entry(item: Item, number: int, options: Options) -> str:
     answer = next(one for one in given if one.key == ANSWER)
     wrong = (_told(item) if options.choices else "") + (_wrong(item) if options.wrong_answers else "")
     return (
-        f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{line(working, None, "", Fading())}</span></h2>'
-        f'<table>{"".join(lines)}<tr><td class="final">{_answer(working)}</td><td class="said">{escape(item.voice.said(answer.loses))}</td>'
+        f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{_start(item, Fading())}</span></h2>{_key_start(item)}'
+        f'<table>{"".join(lines)}<tr><td class="final">{told.sentence(item, Fading()) or _answer(working)}</td><td class="said">{escape(item.voice.said(answer.loses))}</td>'
         f'<td class="points">{answer.points}</td></tr></table>{wrong}</article>'
     )
+
+
+def _key_start(item: Item) -> str:
+    if not item.working.parts:
+        return ""
+    return f"{told.text_of(item)}{told.models(item, Fading(), False)}<p class='line'>{line(item.working, None, '', Fading())}</p>"
 
 
 def _wrong(item: Item) -> str:
@@ -241,6 +273,14 @@ h2 {{ font-size: 12pt; font-weight: 400; padding-bottom: 1.5mm; }}
 .sketch {{ vertical-align: top; margin: 1mm 4mm 1mm 0; }}
 .picture {{ display: block; max-width: 100%; max-height: 58mm; margin: 1mm 0 2mm; }}
 .answer {{ font-size: 12pt; padding: 1mm 0; }}
+.story {{ font-size: 12.5pt; line-height: 1.7; white-space: pre-line; }}
+.quantity {{ white-space: nowrap; }}
+.told {{ width: auto; margin-bottom: 1mm; }}
+.told th, .told td {{ border: 0.6pt solid; padding: 0.5mm 3mm; font-weight: 400; text-align: left; font-size: 11pt; }}
+.model {{ max-height: 32mm; max-width: 92mm; }}
+.draw {{ border: 0.9pt dashed #55656f; height: 24mm; margin: 1.5mm 0; padding: 1mm 2mm; font-size: 9pt; color: #55656f; }}
+.sentence {{ font-size: 12pt; padding: 1mm 0; }}
+.write {{ display: inline-block; border-bottom: 0.8pt solid; width: 75%; height: 6mm; }}
 table {{ border-collapse: collapse; width: 100%; }}
 td {{ vertical-align: middle; padding: 0.4mm 3mm 0.4mm 0; }}
 td.line, td.final {{ width: 42%; }}

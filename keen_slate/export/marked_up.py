@@ -15,6 +15,12 @@ def math(pieces: Iterable[Glyph]) -> str:
     return "".join([_piece(piece) for piece in pieces])
 
 
+def image(kind: str, drawn: str, alt: str) -> str:
+    """An SVG that is *drawn*, as an image of a *kind* (its classes)."""
+    address = base64.b64encode(drawn.encode()).decode()
+    return f'<img class="{kind}" src="data:image/svg+xml;base64,{address}" alt="{escape(alt, quote=True)}">'
+
+
 def _piece(piece: Glyph) -> str:
     ink = f" r-{piece.role}" if piece.role else ""
     if isinstance(piece, JottingGlyph) and piece.drawing is not None:

@@ -5,7 +5,8 @@ from __future__ import annotations
 import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 
-from keen_slate.core.documents.working import answer_text
+from keen_slate.core.documents.story import answer_line
+from keen_slate.core.documents.working import answer_text, problem_text
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr
 from keen_slate.core.layouts.rows import lead
@@ -54,15 +55,18 @@ class _Writer:
     def _example(self, number: int, worked: Worked) -> None:
         working = worked.working
         voice = voice_of(working.ways)
-        line = self._paragraph(f"{number}.  ")
-        self._formula(line, working.problem.expr)
-        if working.problem.label:
+        told = working.parts and problem_text(working, voice)
+        line = self._paragraph(f"{number}.  {told or ''}")
+        if told:
+            line = self._paragraph("")
+        self._formula(line, working.start)
+        if working.problem.label and not told:
             line[-1].tail = f"  in {working.problem.label}"
         for i, step in enumerate(working.steps):
             line = self._paragraph(f"{' '.join(lead(working, i).strip())} ".lstrip())
             self._formula(line, step.after)
             line[-1].tail = f"   {voice.plain(step.title)}"
-        self._paragraph(f"Answer: {answer_text(working, voice)}")
+        self._paragraph(answer_line(working) if told else f"Answer: {answer_text(working, voice)}")
 
     def _heading(self, level: int, said: str) -> None:
         ET.SubElement(self.body, _name("text:h"), {_name("text:outline-level"): str(level)}).text = said

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 from keen_slate.core.diagnosing.choices import choices
 from keen_slate.core.documents.verdict import choice_views
-from keen_slate.core.documents.working import answer_text
+from keen_slate.core.documents.working import answer_text, problem_text
 from keen_slate.core.reading.problem import labelled
 from keen_slate.core.reading.units import counted_in
 from keen_slate.core.ways.voices import voice_of
@@ -100,7 +100,7 @@ def choice_item(identifier: str, title: str, worked: Worked, points: int) -> ET.
     ET.SubElement(correct, "qti-value").text = next(one.label for one in options if one.right)
     _outcomes(root)
     body = ET.SubElement(root, "qti-item-body")
-    ET.SubElement(body, "p").append(_shown(worked))
+    _ask(body, worked)
     interaction = ET.SubElement(body, "qti-choice-interaction", {"response-identifier": _RESPONSE, "max-choices": "1"})
     condition = ET.SubElement(ET.SubElement(root, "qti-response-processing"), "qti-response-condition")
     for i, one in enumerate(options):
@@ -137,6 +137,15 @@ def _feedback(root: ET.Element, identifier: str, said: str) -> None:
     ET.SubElement(ET.SubElement(feedback, "qti-content-body"), "p").text = said
 
 
+def _ask(body: ET.Element, worked: Worked) -> None:
+    """The problem: a story as it is told, another as MathML."""
+    if worked.working.parts:
+        for told in problem_text(worked.working, voice_of(worked.working.ways)).split("\n"):
+            ET.SubElement(body, "p").text = told
+    else:
+        ET.SubElement(body, "p").append(_shown(worked))
+
+
 def _shown(worked: Worked) -> ET.Element:
     """The problem as MathML, with its words."""
     problem = worked.working.problem
@@ -152,7 +161,7 @@ def _declared(identifier: str, base: str) -> dict[str, str]:
 def _body(root: ET.Element, worked: Worked) -> None:
     problem = worked.working.problem
     body = ET.SubElement(root, "qti-item-body")
-    ET.SubElement(body, "p").append(_shown(worked))
+    _ask(body, worked)
     answer = ET.SubElement(body, "p")
     ET.SubElement(answer, "qti-text-entry-interaction", {"response-identifier": _RESPONSE, "expected-length": "12"})
     if problem.label:

@@ -13,7 +13,9 @@ from keen_slate.core.documents.working import answer_text, problem_text, wrong_t
 from keen_slate.core.errors import CoreError
 from keen_slate.core.ladders.options import copy_key
 from keen_slate.core.limits import MOST_LINES
+from keen_slate.core.reading.problem import Problem
 from keen_slate.core.stories.reading import read_any
+from keen_slate.core.stories.story import StoryProblem
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import Worked, work_text
@@ -68,7 +70,7 @@ def judged(brought: str, known: Collection[str], ways: Ways) -> list[Line]:
 
     A copy of a *known* problem or of an earlier line is a duplicate.
     """
-    seen = {copy_key(read_any(problem).expr) for problem in known}
+    seen = {_copy_key(read_any(problem)) for problem in known}
     lines = []
     for number, written in _problems(brought):
         try:
@@ -76,13 +78,19 @@ def judged(brought: str, known: Collection[str], ways: Ways) -> list[Line]:
         except CoreError as error:
             lines.append(Line(number, written, "unreadable", f"{error.message} {error.hint}"))
             continue
-        key = copy_key(worked.working.problem.expr)
+        key = _copy_key(worked.working.problem)
         if key in seen:
             lines.append(Line(number, written, "duplicate", "This problem is there already."))
         else:
             lines.append(Line(number, written, "read"))
         seen.add(key)
     return lines
+
+
+def _copy_key(problem: Problem) -> tuple[object, ...]:
+    """The same for copies of a problem; a story is a copy only where it is told with the same words."""
+    told = (problem.story.text,) if isinstance(problem, StoryProblem) and problem.story else ()
+    return (*told, *copy_key(problem.expr))
 
 
 def _problems(brought: str) -> Iterator[tuple[int, str]]:

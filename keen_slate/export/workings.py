@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import base64
 from collections.abc import Iterable
 from html import escape
 
@@ -19,7 +18,7 @@ from keen_slate.core.working.keys import step_keys
 from keen_slate.core.working.proof import Working
 
 from .item import Item
-from .marked_up import math
+from .marked_up import image, math
 from .squares import squares
 
 _TRY = '<p class="pause">Try it yourself first.</p>'
@@ -87,12 +86,7 @@ def _picture(item: Item, index: int, wanted: bool) -> str:
     figure = picture_of(item.working, index, item.sentences) if wanted else None
     if figure is None:
         return ""
-    return _image("picture", svg(figure, "both", item.voice), item.voice.said(figure.alt))
-
-
-def _image(kind: str, drawn: str, alt: str) -> str:
-    address = base64.b64encode(drawn.encode()).decode()
-    return f'<img class="{kind}" src="data:image/svg+xml;base64,{address}" alt="{escape(alt, quote=True)}">'
+    return image("picture", svg(figure, "both", item.voice), item.voice.said(figure.alt))
 
 
 # On one sheet ---------------------------------------------------------------------------------------------------------
@@ -103,7 +97,7 @@ def _sheet(item: Item, sheet: Sheet, fading: Fading, pictures: bool) -> str:
     keys = step_keys(item.working)
     steps = [i for i in range(len(keys)) if not _hides(item, i, fading)]
     alt = item.voice.said(sheet.spoken) if fading.plain else "A working with blanks."
-    drawn = _image("squares", squares(sheet_with_blanks(sheet, keys, fading)), alt)
+    drawn = image("squares", squares(sheet_with_blanks(sheet, keys, fading)), alt)
     # What is said of a calculation in columns would tell what belongs in its blanks.
     told = [i for i in steps if fading.plain or item.working.steps[i].kind.pictures != "columns"]
     beside = f'<div class="jottings">{_jottings(item, told, fading)}</div>'

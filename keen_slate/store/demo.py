@@ -6,6 +6,8 @@ import uuid
 
 from sqlalchemy.orm import Session
 
+from keen_slate.core.stories.reading import read_any
+
 from .shelf import Shelf, count_sets, teacher_named
 
 TEACHER = "The Wren Hollow trail crew"
@@ -76,6 +78,20 @@ SETS: tuple[tuple[str, tuple[str, ...]], ...] = (
             "0.5 (3 - 7 + 1/4)",  # O4
         ),
     ),
+    (
+        "Stones and steps: stories",
+        (
+            "One stone step is 2 1/2 ft wide. The other is 1 3/4 ft wide. How wide are both together?",  # S1
+            "A plank is 3 1/4 m long. Alder saws 1 2/3 m off. How long is what is left?",  # S1
+            "On the first day the shoot was 5 3/10 cm high, on the fifth day 8 1/20 cm. "
+            "How much higher was it on the fifth day than on the first?",  # S2
+            "Sedge used 2 2/3 loads of stones. Then 4 1/2 loads were left. How many loads were there at first?",  # S3
+            "Yarrow has 8 m of rope. She uses 1 1/4 m for a swing and 2 2/3 m for a ladder. How much rope is left?",  # S4
+            "A rope of 7 1/2 m is cut into 3 equal pieces. How long is each piece?",  # S5
+            "A log is 2 1/4 m long and weighs 30 kg. Teasel saws 5/6 m off. How long is the rest?",  # S6
+            "A handrail is 2 1/2 m long. Burdock cuts 75 cm off. How many centimetres are left?",  # S6
+        ),
+    ),
 )
 
 
@@ -85,5 +101,5 @@ def load(session: Session) -> uuid.UUID:
     if count_sets(session, teacher.id) == 0:
         shelf = Shelf(session, teacher.id)
         for title, problems in SETS:
-            shelf.add_set(title, [{"source": problem} for problem in problems])
+            shelf.add_set(title, [{"source": read_any(problem).text} for problem in problems])
     return teacher.id

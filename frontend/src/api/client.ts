@@ -31,6 +31,9 @@ export type Counts = Schemas['CountsOut']
 export type Standard = Schemas['StandardOut']
 export type Cell = Schemas['Cell']
 export type LadderWish = Schemas['LadderWish']
+export type Story = Schemas['StoryView']
+export type ToldStory = Schemas['ToldStory']
+export type StoryChoices = Schemas['StoryChoicesOut']
 export type Refusal = Schemas['ErrorBody']
 
 /** What the API answered: the data, or a refusal in words with the status beside it. */

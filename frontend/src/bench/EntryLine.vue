@@ -5,17 +5,30 @@ import { computed, ref, watch } from 'vue'
 import type { Glyph } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
+import StoryDesk from '../story/StoryDesk.vue'
 import { usePreview } from './usePreview'
 
 const props = defineProps<{ setId: string }>()
+
+/** Words that tell something, and are no label: a larger field opens for them. */
+const WORDS = /\p{L}{2,}[ ,]+\p{L}{2,}[ ,]+\p{L}|\p{L}{2,}.*\?/u
 const bench = useBench()
 const field = ref<{ $el: HTMLInputElement } | null>(null)
 const key = `draft ${props.setId}`
 const text = ref(sessionStorage.getItem(key) ?? '')
 const busy = ref(false)
+const telling = ref(false)
 const { preview, refusal, clear } = usePreview(
-  () => text.value,
+  () => (WORDS.test(text.value) ? '' : text.value),
   () => ({ ...bench.set?.house, ...bench.set?.ways }),
+)
+
+watch(
+  text,
+  (now, before) => {
+    if (!telling.value && WORDS.test(now) && !WORDS.test(before ?? '')) telling.value = true
+  },
+  { immediate: true },
 )
 
 // What is typed and not yet added survives a reload.
@@ -33,14 +46,19 @@ const pieces = computed(() => {
 
 async function add(): Promise<void> {
   if (busy.value || !text.value.trim()) return
+  if (WORDS.test(text.value)) return void (telling.value = true)
   busy.value = true
   const refused = await bench.add(text.value)
   busy.value = false
   refusal.value = refused
   if (!refused && bench.saving === 'saved') {
-    text.value = ''
-    clear()
+    dropText()
   }
+}
+
+function dropText(): void {
+  text.value = ''
+  clear()
 }
 
 function focus(): void {
@@ -78,7 +96,11 @@ defineExpose({ focus })
       placeholder="Type the next problem"
       aria-describedby="entry-hint"
     />
-    <p id="entry-hint" class="hint">like 5 1/6 - 2 3/8, then Enter</p>
+    <p id="entry-hint" class="hint">
+      like 5 1/6 - 2 3/8, then Enter; or
+      <button type="button" class="word" @click="telling = true">a story</button>
+    </p>
+    <StoryDesk v-model:visible="telling" :typed="text" @added="dropText" @left="text = $event" />
   </form>
 </template>
 
@@ -121,6 +143,10 @@ mark {
 .field {
   width: 100%;
   font-size: 1.1rem;
+}
+.hint .word {
+  padding: 0;
+  text-decoration-color: currentColor;
 }
 .hint {
   font-size: 0.82rem;

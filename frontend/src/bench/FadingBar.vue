@@ -72,7 +72,8 @@ async function take(): Promise<void> {
     <p v-if="blanking" class="hint">Click a number, a factor or a jotting; click it again to bring it back.</p>
     <p v-if="found && like === bench.chosen" class="found" role="status">
       <template v-if="found.text">
-        <MathLine :glyphs="found.glyphs" />
+        <MathLine v-if="!bench.working?.story" :glyphs="found.glyphs" />
+        <span v-else class="like">{{ found.text.replace(/ \{.*\}$/, '') }}</span>
         <span class="quiet">{{
           found.different.length
             ? `differs in ${found.different.join(', ')}`
@@ -127,6 +128,9 @@ async function take(): Promise<void> {
   align-items: center;
   color: var(--ink);
   font-size: 1.05rem;
+}
+.like {
+  max-width: 40rem;
 }
 .quiet {
   color: var(--ink-quiet);

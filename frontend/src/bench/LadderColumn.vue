@@ -78,6 +78,9 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
       <RouterLink v-if="bench.set" class="word" :to="{ name: 'ladder', params: { setId: bench.set.id } }"
         >Build to order</RouterLink
       >
+      <RouterLink v-if="bench.set" class="word" :to="{ name: 'stories', params: { setId: bench.set.id } }"
+        >Stories</RouterLink
+      >
       <button class="word" @click="bringing = true">Bring in</button>
       <button v-if="uneven" class="word" @click="sorting = true">Sort into a climb</button>
     </p>

@@ -118,6 +118,15 @@ const blank = computed(() => {
   overflow: hidden;
   max-height: 7rem;
 }
+/* A story takes several lines. */
+.problem :deep(.words) {
+  font-size: 0.86rem;
+  line-height: 1.35;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 4;
+  overflow: hidden;
+}
 .harder[data-mark] {
   color: var(--focus);
 }

@@ -10,10 +10,15 @@ import PaperBeside from './PaperBeside.vue'
 import PaperBoxes from './PaperBoxes.vue'
 import PaperRow from './PaperRow.vue'
 import PaperStep from './PaperStep.vue'
+import PaperStory from './PaperStory.vue'
+import TellAsStory from '../story/TellAsStory.vue'
 
 const bench = useBench()
 const peek = ref(false)
 const blanking = ref(false)
+const telling = ref(false)
+/** What can be told as a story: a calculation with two numbers. */
+const TOLD = ['add-subtract', 'decimal', 'multiply-divide']
 watch(
   () => bench.chosen,
   () => (peek.value = blanking.value = false),
@@ -37,9 +42,20 @@ async function toggle(key: string): Promise<void> {
         <p class="kind">
           {{ bench.working.problem.kind_name
           }}<template v-if="bench.working.problem.label">, in {{ bench.working.problem.label }}</template>
+          <button v-if="TOLD.includes(bench.working.problem.kind)" class="word" @click="telling = true">
+            Tell it as a story
+          </button>
         </p>
         <FadingBar v-model:peek="peek" v-model:blanking="blanking" />
       </div>
+      <PaperStory
+        v-if="bench.working.story && !bench.beside"
+        :key="bench.chosen ?? ''"
+        :story="bench.working.story"
+        :blanking="blanking"
+        :peek="peek"
+        @blank="toggle"
+      />
       <PaperBeside v-if="bench.beside" />
       <PaperRow
         v-else-if="bench.working.layout === 'line' && bench.working.rows[0]"
@@ -80,7 +96,16 @@ async function toggle(key: string): Promise<void> {
       </ol>
       <p v-if="!bench.working.steps.length" class="nothing">Nothing has to be done: this is its answer already.</p>
       <AnswerMark />
-      <p v-if="bench.working.problem.label && (peek || !bench.working.steps.at(-1)?.hidden)" class="answer">
+      <p v-if="bench.working.story" class="answer sentence">
+        <span v-if="bench.working.story.answer_hidden && !peek" class="fill"
+          ><span class="sr-only">a sentence to write</span></span
+        >
+        <MathLine v-else :glyphs="bench.working.story.answer_glyphs" :spoken="bench.working.story.answer" />
+        <button v-if="blanking" class="word" @click="toggle('sentence 0 row')">
+          {{ bench.working.story.answer_hidden ? 'show it' : 'pupils write it' }}
+        </button>
+      </p>
+      <p v-else-if="bench.working.problem.label && (peek || !bench.working.steps.at(-1)?.hidden)" class="answer">
         Answer:
         <template v-if="bench.working.answer.label_before">{{ bench.working.answer.label }}</template>
         <MathLine :glyphs="bench.working.answer.glyphs" />
@@ -93,6 +118,7 @@ async function toggle(key: string): Promise<void> {
     <p v-else-if="!bench.examples.length" class="nothing">
       The paper is empty. A problem typed on the left is worked here.
     </p>
+    <TellAsStory v-model:visible="telling" />
   </article>
 </template>
 
@@ -122,6 +148,29 @@ async function toggle(key: string): Promise<void> {
 }
 .nothing {
   padding: var(--square) 0;
+}
+.kind .word {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  background: var(--paper);
+}
+.sentence {
+  font-weight: 700;
+}
+.sentence .word {
+  font-weight: 400;
+  font-size: 0.92rem;
+  text-decoration: underline;
+}
+.sentence .fill {
+  display: inline-block;
+  width: 22em;
+  max-width: 90%;
+  height: calc(1.4 * var(--square));
+  border: 1.5px dashed var(--ink-quiet);
+  border-radius: 3px;
+  vertical-align: middle;
+  background: var(--paper);
 }
 .answer {
   font-size: 1.15rem;

@@ -27,21 +27,24 @@ const lines = computed(() =>
     .filter(Boolean),
 )
 
+/** What is worked: a story with its calculation. */
+const asked = () => props.working.story?.source ?? props.working.problem.text
+
 async function see(): Promise<void> {
   clear()
-  const { text } = props.working.problem
+  const text = asked()
   const ways = props.working.methods
   if (lines.value.length === 1) {
     const target = (bench.example?.target ?? null) as 'improper' | 'mixed' | 'fraction' | 'decimal' | null
     const answer = await ask(
       client.POST('/api/diagnose', { body: { text, ways, target, answer: lines.value[0] ?? '' } }),
     )
-    if (text !== props.working.problem.text) return // another example was chosen meanwhile
+    if (text !== asked()) return // another example was chosen meanwhile
     if (answer.ok) verdict.value = answer.data
     else refusal.value = answer.refusal
   } else if (lines.value.length) {
     const answer = await ask(client.POST('/api/check', { body: { text, ways, lines: lines.value } }))
-    if (text !== props.working.problem.text) return
+    if (text !== asked()) return
     if (answer.ok) checked.value = answer.data
     else refusal.value = answer.refusal
   }

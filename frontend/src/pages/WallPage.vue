@@ -8,11 +8,13 @@ import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
 import { useReveal } from '../wall/useReveal'
 import { useTimer } from '../wall/useTimer'
+import { useWallFigure } from '../wall/useWallFigure'
 import WallBar from '../wall/WallBar.vue'
 import WallBoxes from '../wall/WallBoxes.vue'
 import WallChoices from '../wall/WallChoices.vue'
 import WallLine from '../wall/WallLine.vue'
 import WallSheet from '../wall/WallSheet.vue'
+import WallStory from '../wall/WallStory.vue'
 import WallWrong from '../wall/WallWrong.vue'
 
 const props = defineProps<{
@@ -52,26 +54,19 @@ const options = ref<'' | 'asked' | 'told'>('')
 const chrome = ref(false)
 const refusal = ref<Refusal | null>(null)
 const lines = ref<HTMLElement | null>(null)
-const state = ref<'before' | 'after'>('after')
 
 const working = computed(() => page.value?.working ?? null)
 const examples = computed(() => (set.value?.examples ?? []).filter((item) => !item.unreadable))
 const index = computed(() => examples.value.findIndex((item) => item.id === chosen.value))
 const example = computed(() => examples.value[index.value] ?? null)
-const { presses, done, current, asks, isOpen } = useReveal(working, at)
+const { presses, done, current, asks, isOpen, isTold } = useReveal(working, at)
 const { seconds } = useTimer(
   () => props.setId,
   () => chosen.value,
 )
 const wrongs = computed(() => working.value?.misconceptions.filter((item) => item.status !== 'hidden') ?? [])
 const item = computed(() => (wrong.value ? (wrongs.value[wrong.value.index] ?? null) : null))
-/** The picture belongs to the line in hand; while its blanks are open, it would tell what belongs in them. */
-const figure = computed(() => {
-  const shown = working.value
-  if (!shown || shown.boxes.length || isOpen(current.value)) return null
-  const step = shown.sheet ? (shown.sheet.moments[current.value]?.step ?? -1) : current.value
-  return shown.steps[step]?.figure ?? null
-})
+const { figure, state } = useWallFigure(working, current, isOpen, isTold)
 const moment = computed(() => working.value?.sheet?.moments[current.value] ?? null)
 const clock = (time: number) => `${Math.floor(time / 60)}:${String(time % 60).padStart(2, '0')}`
 
@@ -86,12 +81,6 @@ watch([at, working], async () => {
   await nextTick()
   const inHand = lines.value?.querySelectorAll('[data-current=true], .whole, .label') ?? []
   inHand[inHand.length - 1]?.scrollIntoView({ block: 'end' })
-})
-watch(figure, async (now) => {
-  if (!now?.acts) return
-  state.value = 'before'
-  await nextTick()
-  setTimeout(() => (state.value = 'after'), 700)
 })
 watch(
   () => set.value?.title,
@@ -246,7 +235,14 @@ onBeforeUnmount(() => {
             :resolved="!!wrong?.resolved"
           />
           <template v-else>
-            <ol v-if="!working.boxes.length && !working.sheet">
+            <WallStory
+              v-if="working.story"
+              :story="working.story"
+              :asks="isTold('question')"
+              :large="!isTold('calculation')"
+              :model="isTold('calculation') ? null : figure"
+            />
+            <ol v-if="isTold('calculation') && !working.boxes.length && !working.sheet">
               <WallLine
                 v-for="(row, i) in working.rows.slice(0, current + 2)"
                 :key="i"
@@ -257,7 +253,7 @@ onBeforeUnmount(() => {
                 :last="i > 0 && i === working.rows.length - 1"
               />
             </ol>
-            <template v-else>
+            <template v-else-if="isTold('calculation')">
               <ol>
                 <WallLine
                   v-if="working.rows[0] && !working.sheet"
@@ -278,14 +274,17 @@ onBeforeUnmount(() => {
               />
               <WallBoxes :boxes="working.boxes.slice(0, current + 1)" :current="current" :open="isOpen(current)" />
             </template>
-            <p v-if="done && working.problem.label" class="label">
+            <p v-if="working.story && isTold('sentence')" class="label">
+              <MathLine :glyphs="working.story.answer_glyphs" :spoken="working.story.answer" />
+            </p>
+            <p v-else-if="done && !working.story && working.problem.label" class="label">
               Answer: <template v-if="working.answer.label_before">{{ working.answer.label }}</template><MathLine
                 :glyphs="working.answer.glyphs"
               /><template v-if="!working.answer.label_before">{{ ' ' + working.answer.label }}</template>
             </p>
           </template>
         </div>
-        <div v-if="(figure || moment) && !item && !options" class="side">
+        <div v-if="(figure || moment) && isTold('calculation') && !item && !options" class="side">
           <figure v-if="figure" class="card paper-inks">
             <FigureDrawing :figure="figure" :state="state" />
           </figure>

@@ -285,7 +285,9 @@ export const useBench = defineStore('bench', () => {
   async function showBeside(way: OtherWay): Promise<void> {
     if (!example.value || !working.value) return
     const ways = { ...working.value.methods, [way.setting]: way.code }
-    const answer = await ask(client.POST('/api/work', { body: { text: example.value.text, ways } }))
+    const answer = await ask(
+      client.POST('/api/work', { body: { text: working.value.story?.source ?? example.value.text, ways } }),
+    )
     if (answer.ok) beside.value = { name: way.name, working: answer.data }
     else trouble.value = answer.refusal
   }

@@ -10,6 +10,7 @@ from ..expressions.text import text as write
 from ..expressions.tree import Frac, Mixed, value
 from ..expressions.typeset import Glyph, Role, roles_for
 from ..expressions.voice import Voice
+from ..expressions.walks import leaves
 from ..figures.bar_model import models_of
 from ..figures.display import Figure
 from ..grading.rungs import rung_of
@@ -62,7 +63,10 @@ class StoryPiece:
 
 @dataclass(frozen=True, slots=True)
 class CalculationView:
-    """A calculation: what it *finds*, itself and its result, its *rung*, and the index of its first step. *told* is as in the braces."""
+    """A calculation: what it *finds*, itself and its result, its *rung*, and the index of its first step. *told* is as in the braces.
+
+    *numbers* counts what its model is labelled with, what is found among them.
+    """
 
     finds: str
     text: str
@@ -72,6 +76,7 @@ class CalculationView:
     first_step: int
     told: str
     hidden: bool
+    numbers: int
     model: FigureView | None
     model_hidden: bool
 
@@ -86,8 +91,10 @@ class TableRow:
 
 @dataclass(frozen=True, slots=True)
 class StoryView:
-    """A story as a screen needs it; *source* has its *calculation* in braces, *numbers* is all of it as a bare calculation, *sentence*
-    has `_` for the answer."""
+    """A story as a screen needs it.
+
+    *source* has its *calculation* in braces, *numbers* is all of it as a bare calculation, *sentence* has `_` for the answer.
+    """
 
     text: str
     source: str
@@ -347,6 +354,7 @@ def _calculations(story: Story, working: Working, voice: Voice, fading: Fading) 
             first_step=starts[i],
             told=story.spelled(i, voice),
             hidden=fading.hides_row(f"calculation {i}"),
+            numbers=len(list(leaves(part.problem.expr))) + 1,
             model=_view(models[i], voice),
             model_hidden=fading.hides_row(f"model {i}"),
         )

@@ -282,7 +282,7 @@ class _Maker:
                 story = tell(pattern, numbers, told)
             except CoreError:
                 continue
-            if story.text not in self.shunned:
+            if story.text not in self.shunned and _plausible(story, pattern, thing):
                 self.shunned.add(story.text)
                 return story
         raise NoLadderError(rung=rung)
@@ -334,6 +334,13 @@ class _Maker:
             return lot.with_start(pattern, pair)
         first_told = pattern.calculation.index("#1") < pattern.calculation.index("#2")
         return pair if first_told else pair[::-1]
+
+
+def _plausible(story: Story, pattern: Pattern, thing: Thing) -> bool:
+    """Whether there can be so much as is found; how much more or less something is may be little."""
+    if "s" in pattern.slots or pattern.unknown in ("difference", "number"):
+        return True
+    return value(story.whole) >= thing.low
 
 
 def searched_for(pattern: Pattern) -> Operator | None:

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import type { Story } from '../api/client'
+import MathLine from '../parts/MathLine.vue'
+import { useBench } from '../stores/bench'
+import StoryDesk from '../story/StoryDesk.vue'
+import StoryModel from '../story/StoryModel.vue'
+import StoryText from '../story/StoryText.vue'
+
+const props = defineProps<{
+  story: Story
+  /** Whether a click on a model, a calculation or the sentence leaves it to pupils. */
+  blanking: boolean
+  /** Whether what is left to pupils is shown. */
+  peek: boolean
+}>()
+const emit = defineEmits<{ blank: [key: string] }>()
+const bench = useBench()
+const changing = ref(false)
+
+/** The numbers without the story; the story can be undone to. */
+const onlyNumbers = () => bench.changeExample({ source: props.story.numbers })
+</script>
+
+<template>
+  <section class="story" aria-label="Story">
+    <StoryText class="text" :story="story" />
+    <p class="acts">
+      <button class="word" @click="changing = true">Change the story</button>
+      <button class="word" @click="onlyNumbers">Only the numbers</button>
+      <span class="kind">{{ story.situation_name }}, {{ story.unknown_name }} is to be found</span>
+    </p>
+    <ol class="models">
+      <li v-for="(part, i) in story.calculations" :key="part.told">
+        <p class="finds">
+          <template v-if="story.calculations.length > 1">{{ i + 1 }}. {{ part.finds }}: </template>
+          <span v-if="part.hidden && !peek" class="fill"><span class="sr-only">a calculation to fill in</span></span>
+          <MathLine v-else-if="blanking || story.calculations.length > 1" :glyphs="part.glyphs" />
+          <small>{{ part.rung }}</small>
+          <button v-if="blanking" class="word" @click="emit('blank', `calculation ${i} row`)">
+            {{ part.hidden ? 'show it' : 'pupils write it' }}
+          </button>
+        </p>
+        <template v-if="part.model">
+          <span v-if="part.model_hidden && !peek" class="fill drawn"><span class="sr-only">a model to draw</span></span>
+          <StoryModel v-else :figure="part.model" />
+          <p v-if="blanking" class="finds">
+            <button class="word" @click="emit('blank', `model ${i} row`)">
+              {{ part.model_hidden ? 'show the model' : 'pupils draw it' }}
+            </button>
+            <button v-for="k in part.numbers" :key="k" class="word" @click="emit('blank', `model ${i} cell ${k - 1}`)">
+              {{ k === part.numbers ? 'blank what is found' : `blank number ${k}` }}
+            </button>
+          </p>
+        </template>
+      </li>
+    </ol>
+    <StoryDesk v-model:visible="changing" :known="story" />
+  </section>
+</template>
+
+<style scoped>
+.story {
+  padding-right: var(--square);
+}
+.text {
+  font-size: 1.25rem;
+  line-height: calc(2 * var(--square));
+  max-width: 46rem;
+  background: var(--paper);
+}
+.acts,
+.finds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  align-items: center;
+  min-height: var(--square);
+}
+.acts .word,
+.finds .word {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  padding: 0 2px;
+  font-size: 0.92rem;
+  background: var(--paper);
+}
+.kind {
+  color: var(--ink-quiet);
+  font-size: 0.88rem;
+  background: var(--paper);
+}
+.models {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--square) calc(2 * var(--square));
+  padding: var(--square) 0;
+}
+.finds {
+  font-size: 1.05rem;
+  gap: 0 8px;
+  background: var(--paper);
+}
+.finds small {
+  color: var(--ink-quiet);
+}
+.fill {
+  display: inline-block;
+  width: 12em;
+  height: calc(1.4 * var(--square));
+  border: 1.5px dashed var(--ink-quiet);
+  border-radius: 3px;
+  background: var(--paper);
+}
+.drawn {
+  width: 20em;
+  height: calc(4 * var(--square));
+}
+</style>
