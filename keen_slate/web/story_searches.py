@@ -23,7 +23,7 @@ Chosen = Mapping[str, str]
 _SAID = LIMITS | {
     "scenario": "Nothing in this scenario has such sizes.",
     "situations": "These situations are not told on these rungs.",
-    "rungs": "These rungs are not told in these situations.",
+    "rungs": "There are not so many different stories on these rungs.",
 }
 
 

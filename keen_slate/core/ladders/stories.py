@@ -17,6 +17,7 @@ from ..expressions.tree import Dec, Expr, Frac, Mixed, Operator, Product, Sum, W
 from ..expressions.walks import leaves
 from ..grading.rungs import STORY_RUNGS
 from ..judging.misconceptions.registry import ENTRIES
+from ..reading.measures import ratio_of, unit_named
 from ..reading.problem import Problem
 from ..searching.deadline import look
 from ..stories.patterns import PATTERNS, Pattern
@@ -50,7 +51,7 @@ class StoryWish:
 
     rungs: Mapping[str, int]
     spec: Spec
-    calculations: tuple[str, ...] = _USUAL
+    calculations: tuple[str, ...] = ()
     situations: tuple[str, ...] = ()
     unknowns: tuple[str, ...] = ()
     scenario: Scenario | None = None
@@ -73,7 +74,7 @@ def read_story_wish(given: object, ways: Ways | None = None, own: Sequence[Scena
         raise SpecError("Stories are asked for with an object.", "", 'Begin with {"rungs": {"S1": 2}}.')
     spec = read_spec({key: given[key] for key in given if key not in _OWN} | {"rungs": {"F4": 1}}, ways)
     seed = read_spec({"rungs": {"F4": 1}, "seed": given.get("seed")}).seed
-    calculations = _codes(given, "calculations", CALCULATIONS) or _USUAL
+    calculations = _codes(given, "calculations", CALCULATIONS)
     situations, unknowns = _codes(given, "situations", SITUATIONS), _codes(given, "unknowns", _unknowns())
     return StoryWish(
         _rungs(given), spec, calculations, situations, unknowns, _scenario(given.get("scenario"), own), seed
@@ -152,16 +153,14 @@ def make_stories(
 
 
 def _why(wish: StoryWish) -> Impossible:
-    """What rules the wish out: the limits of its numbers, else that its scenario has nothing of such sizes."""
+    """What rules the wish out: the limits of its numbers, else that its scenario or its situations have nothing of such sizes."""
     for operator, allowed in _OPERATIONS:
-        rungs = [rung for rung in wish.calculations if rung in allowed]
-        if rungs:
-            found = build_or_why(
-                replace(wish.spec, rungs={rungs[0]: 1}, targets=()).within(operations=frozenset([operator]))
-            )
+        for rung in [one for one in wish.calculations or _USUAL if one in allowed]:
+            numbers = replace(wish.spec, rungs={rung: 1}, targets=()).within(operations=frozenset([operator]))
+            found = build_or_why(numbers)
             if isinstance(found, Impossible):
                 return found
-    return Impossible("scenario" if wish.scenario else "situations" if wish.situations else "largest_whole", None)
+    return Impossible("situations" if wish.situations else "scenario" if wish.scenario else "rungs", None)
 
 
 class _Maker:
@@ -176,8 +175,23 @@ class _Maker:
         self.patterns = [one for one in PATTERNS if self._wished(one)]
 
     def _wished(self, one: Pattern) -> bool:
-        situations, unknowns = self.wish.situations, self.wish.unknowns
-        return (not situations or one.situation in situations) and (not unknowns or one.unknown in unknowns)
+        wish = self.wish
+        asked = (not wish.situations or one.situation in wish.situations) and (
+            not wish.unknowns or one.unknown in wish.unknowns
+        )
+        there = wish.scenario is None or one.kind in {thing.kind for thing in wish.scenario.things}
+        operator = searched_for(one)
+        return asked and there and (operator is None or bool(self._rungs(operator)))
+
+    def _rungs(self, operator: Operator) -> list[str]:
+        """The rungs of the calculations that may be asked with an *operator*; of the usual ones those that the limits allow."""
+        rungs = [rung for rung in self.wish.calculations or _USUAL if rung in dict(_OPERATIONS)[operator]]
+        return rungs if self.wish.calculations else [rung for rung in rungs if self._space(operator, rung).count]
+
+    def _space(self, operator: Operator, rung: str) -> Space:
+        if (operator, rung) not in self._spaces:
+            self._spaces[operator, rung] = space_of(rung, self._limits(operator))
+        return self._spaces[operator, rung]
 
     def made(self) -> Made:
         """Every story of the wish. Raises `NoLadderError`."""
@@ -221,13 +235,11 @@ class _Maker:
         """For each story that adds or subtracts two numbers of the ladder's, these numbers."""
         numbers: dict[int, Expr] = {}
         wanted = [code for code in self.wish.spec.targets if "story" not in ENTRIES[code].kinds]
-        for operator, allowed in _OPERATIONS:
+        for operator, _ in _OPERATIONS:
             places = [at for at, pattern in plan.items() if searched_for(pattern) == operator]
-            rungs = [rung for rung in self.wish.calculations if rung in allowed]
+            rungs = self._rungs(operator)
             if not places:
                 continue
-            if not rungs:
-                raise NoLadderError(missing=self.wish.calculations)
             slots = [rungs[i * len(rungs) // len(places)] for i in range(len(places))]
             found, shown = self._searched(operator, slots, wanted)
             wanted = [code for code in wanted if code not in shown]
@@ -304,13 +316,13 @@ class _Maker:
         operator = searched_for(pattern)
         if expr is None or operator is None:
             return expr
-        rungs = [rung for rung in self.wish.calculations if rung in (ADDING if operator == "+" else SUBTRACTING)]
+        rungs = self._rungs(operator)
         return self._drawn(operator, dice.choice(rungs), dice)
 
     def _drawn(self, operator: Operator, rung: str, dice: Random) -> Expr:
         """A candidate of the ladder's on *rung*, within the limits. Raises `NoLadderError` where there is none."""
         limits = self._limits(operator)
-        space = self._spaces.get((operator, rung)) or self._spaces.setdefault((operator, rung), space_of(rung, limits))
+        space = self._space(operator, rung)
         for _ in range(_MOST_DRAWN if space.count else 0):
             expr = space.draw(dice)
             found = option(expr, PLAIN, rung) if len(limits.avoid) > 1 or limits.largest_common else None
@@ -441,7 +453,13 @@ def stories_for(problem: Problem, ways: Ways, seed: int, count: int = 3, own: Se
                 story = tell(
                     pattern,
                     numbers,
-                    Told(dice.choice(things), (doers[0], doers[1]), pattern.past_only or dice.random() < 0.5, False),
+                    Told(
+                        dice.choice(things),
+                        (doers[0], doers[1]),
+                        pattern.past_only or dice.random() < 0.5,
+                        False,
+                        label=problem.label,
+                    ),
                 )
                 made.append(work_out(as_problem(story), ways))
             except CoreError:
@@ -452,7 +470,8 @@ def stories_for(problem: Problem, ways: Ways, seed: int, count: int = 3, own: Se
 
 
 def _counts_in(thing: Thing, label: str | None) -> bool:
-    return label is None or label in (thing.unit.one, thing.unit.many, *thing.unit.short)
+    unit = unit_named(label) if label else None
+    return label is None or (unit is not None and ratio_of(unit, thing.unit) == 1)
 
 
 def _fitting(expr: Expr) -> Iterator[tuple[Pattern, list[Expr]]]:
@@ -485,13 +504,13 @@ def story_like(worked: Worked, seed: int, shunned: Collection[str] = ()) -> Work
     if story is None:
         return None
     rungs = [work_out(part.problem, worked.working.ways).features.rung for part in worked.working.parts]
-    calculations = tuple([rung for rung in rungs if rung in CALCULATIONS]) or _USUAL
+    calculations = tuple([rung for rung in rungs if rung in CALCULATIONS])
     spec = Spec({"F4": 1}, ways=worked.working.ways)
     wish = StoryWish({worked.features.rung: 1}, spec, calculations, (story.situation,), (story.unknown,), None, seed)
     for loosened in (
         wish,
-        replace(wish, calculations=_USUAL),
-        replace(wish, situations=(), unknowns=(), calculations=_USUAL),
+        replace(wish, calculations=()),
+        replace(wish, situations=(), unknowns=(), calculations=()),
     ):
         made = make_stories(loosened, shunned=shunned)
         if isinstance(made, Made):

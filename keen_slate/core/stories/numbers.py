@@ -34,7 +34,8 @@ _DIGITS = re.compile(
     rf"(?![\d/{VULGAR}])(?!(?:st|nd|rd|th)\b| o['’]clock|:\d)"
 )
 _CLOCK = re.compile(r"\w+ o['’]clock")
-_WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)*")
+_LETTER = rf"[^\W\d_{VULGAR}]"
+_WORD = re.compile(rf"{_LETTER}+(?:['’]{_LETTER}+)*")
 _NOT_NOUNS = words_of(
     "a an the is are was were be been being am has have had do does did will would can could and or but of off in on at to for from by "
     "with into onto out up down over under away back left more less fewer longer shorter taller higher lower heavier lighter wider deeper "

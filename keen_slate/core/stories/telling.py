@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from ..expressions.text import text as write
 from ..expressions.tree import Expr, Whole, value
 from ..reading.measures import Unit, ratio_of, unit_named
+from ..reading.problem import labelled
 from ..reading.units import counted_in
 from .numbers import CARDINALS
 from .patterns import Pattern
@@ -27,14 +28,17 @@ _BESIDE = {"time": "The yard [be] {k} m wide.", "": "All that [take] {k} hours."
 
 @dataclass(frozen=True, slots=True)
 class Told:
-    """How a story is told: of which *thing*, by whom, in the past or the present, its unit in a word or in short; *beside* is a number
-    that is not needed."""
+    """How a story is told: of which *thing*, by whom, in the past or the present, its unit in a word or in short.
+
+    *beside* is a number that is not needed, *label* what is written in the place of the unit's own short form.
+    """
 
     thing: Thing
     doers: tuple[str, str]
     past: bool
     in_words: bool
     beside: int | None = None
+    label: str | None = None
 
 
 def tell(pattern: Pattern, numbers: Sequence[Expr], told: Told) -> Story:
@@ -81,7 +85,9 @@ def _words(told: Told, numbers: Sequence[Expr], small: tuple[Unit, int] | None) 
     if small is not None:
         words |= {"small": small[0].many, "each": str(small[1])}
     for i, number in enumerate(numbers, 1):
-        words[f"q{i}"] = _quantity(number, thing.unit, told.in_words)
+        words[f"q{i}"] = (
+            labelled(write(number), told.label) if told.label else _quantity(number, thing.unit, told.in_words)
+        )
         words[f"c{i}"] = _count(number)
         words[f"C{i}"] = _count(number).capitalize()
         words[f"f{i}"] = write(number)
