@@ -31,4 +31,4 @@ class GoldenTests(unittest.TestCase):
         self.assertEqual([kind for kind in STEP_KINDS if f"({kind})" not in everything], [])
         self.assertEqual([code for code in ENTRIES if f": {code} (" not in everything], [])
         self.assertEqual([code for code in LAYOUTS if f"layout   {code}" not in everything], [])
-        self.assertEqual(len(KIND_NAMES), 8)
+        self.assertEqual(len(KIND_NAMES), 9)

@@ -34,6 +34,10 @@ BODIES = {
     "POST /api/sets/{set_id}/judge": {"text": "1/2 + 1/3"}, "PATCH /api/sets/{set_id}/examples/{example_id}": {"version": 1, "note": "x"},
     "POST /api/sets/{set_id}/examples/{example_id}/time": {"day": "2030-01-02", "seconds": 3},
     "POST /api/sets/{set_id}/examples/{example_id}/parallel": {"seed": 1},
+    "POST /api/stories/read": {"text": "A plank is 3 m long. Alder saws 1 m off."}, "POST /api/stories/tell": {"text": "1/2 + 1/3"},
+    "POST /api/stories/make": {"spec": {"rungs": {"S1": 1}}}, "DELETE /api/stories/scenarios/{code}": None,
+    "PUT /api/stories/scenarios/{code}": {"code": "boats", "name": "A boat yard", "doers": ["Reed", "Flax"], "things": [
+        {"kind": "doing", "name": "row", "unit": "km", "from": "1/4", "to": 20, "where": "on the lake"}]},
 }  # fmt: skip
 QUERIES = {"DELETE /api/sets/{set_id}/examples/{example_id}": "?version=1"}
 

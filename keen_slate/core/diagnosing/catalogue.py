@@ -19,6 +19,7 @@ FAMILIES = {
     "decimals": "Decimals",
     "order": "Order of operations",
     "blanks": "Blanks and equal fractions",
+    "stories": "Stories",
 }
 _HOW_OFTEN = {1: "seldom", 2: "now and then", 3: "often"}
 

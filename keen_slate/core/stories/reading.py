@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..errors import CoreError, LimitError, ReadError
 from ..expressions.text import DecimalMark
 from ..expressions.text import text as write
+from ..expressions.tree import Dec
 from ..limits import MAX_LABEL, STORY_CHARACTERS
 from ..reading.problem import Problem, refuse_what_has_no_value
 from ..reading.reader import read
@@ -96,9 +97,21 @@ def _told(text: str, mark: DecimalMark) -> Told:
         raise ReadError(
             "No number stands in this story.", 0, len(text), "Write the numbers in digits or in English words."
         )
+    if mark != ".":
+        text, found = _with_points(text, found)
     parts = sentences(text)
     question = question_of(parts, text)
     return Told(text, tuple(found), question)
+
+
+def _with_points(text: str, found: list[Quantity]) -> tuple[str, list[Quantity]]:
+    """A text and its quantities with decimal points, as texts are stored."""
+    pointed = []
+    for one in found:
+        if isinstance(one.number, Dec):
+            text = text[: one.start] + text[one.start : one.end].replace(",", ".") + text[one.end :]
+        pointed.append(replace(one, text=text[one.start : one.end]))
+    return text, pointed
 
 
 def _understood(told: Told, mark: DecimalMark) -> Reading:

@@ -64,7 +64,7 @@ def _operands(expr: Sum | Product) -> list[Expr]:
     "wrong-operation",
     name="took the wrong operation",
     reason="Goes by a word like “more” or “left” instead of what happens: adds where it is to be subtracted, or the reverse.",
-    question="Does it become more or less? Tell what happens without the numbers.",
+    question="Tell what happens without the numbers: does it become more or less?",
     kinds=("story",),
     example="Sedge has 3 1/2 m of rope. That is 1 1/4 m more than Alder has. How much rope has Alder?",
     often=3,
@@ -106,7 +106,7 @@ def stopped_early(case: Case) -> Wrong | None:
     "number-left-out",
     name="left a number out",
     reason="Uses the first of several amounts and goes on.",
-    question="Which numbers of the story have you used? Cross them off.",
+    question="Cross off each number that you have used: is one left?",
     kinds=("story",),
     example="Alder has 8 m of rope. He uses 1 1/4 m and 2 2/3 m. How much rope is left?",
 )
