@@ -58,7 +58,6 @@ def _take_all(address: str, link: str) -> None:
         page.wait_for_selector(".paper .row")
         page.click(".step[data-id]:nth-child(6) .pick")
         page.wait_for_selector(".row[aria-label='one twelfth']")
-        _take(page, "bench")
         page.goto(address)
         page.click(".sheet >> text=Boardwalk")
         page.wait_for_selector(".paper .row")
@@ -88,8 +87,6 @@ def _take_all(address: str, link: str) -> None:
         page.click(".switch >> text=line by line")
         for sheet, number, name in (
             ("decimals", 5, "decimals"),
-            ("mixed operations", 3, "missing"),
-            ("mixed operations", 10, "order"),
         ):
             page.goto(address)
             page.click(f".sheet >> text={sheet}")
@@ -103,6 +100,23 @@ def _take_all(address: str, link: str) -> None:
         page.click(".top >> text=Reveals")
         page.wait_for_selector("table")
         _take(page, "reveals")
+        page.goto(address)
+        page.click(".sheet >> text=Stones and steps")
+        page.wait_for_selector(".paper .models")
+        page.locator(".step[data-id] .pick").nth(4).click()
+        page.wait_for_timeout(600)
+        _take(page, "bench-story")
+        page.fill("#entry", "Sedge has 3 m of red rope and 2 1/2 m of green rope. How much is it?")
+        page.wait_for_selector("[role=dialog] .reading")
+        page.locator(".reading").first.click()
+        page.wait_for_selector("[role=dialog] .answer")
+        _take(page, "story-desk")
+        page.click("text=Leave it")
+        page.fill("#entry", "")
+        page.click(".tools >> text=Stories")
+        page.click("text=Make 6 stories")
+        page.wait_for_selector("ol .told")
+        _take(page, "stories")
         page.goto(f"{address}/likely-wrong-answers")
         page.wait_for_selector("main li")
         _take(page, "likely-wrong-answers")

@@ -5,7 +5,9 @@ import { client, type Working } from '../src/api/client'
 import { useLatest } from '../src/api/useLatest'
 import { usePreview } from '../src/bench/usePreview'
 import { seenOf } from '../src/bench/seenOf'
+import { useStoryReading } from '../src/story/useStoryReading'
 import { useReveal } from '../src/wall/useReveal'
+import { useWallFigure } from '../src/wall/useWallFigure'
 import { useTimer } from '../src/wall/useTimer'
 import { held, refusal, serve } from './server'
 
@@ -129,6 +131,82 @@ describe('useReveal', () => {
     const box = (blank: boolean) => ({ rows: [{ cells: [{ blank }] }], jottings: [] })
     const boxes = useReveal(shallowRef(working(4, [], { boxes: [box(false), box(true)] })), ref(0))
     expect(boxes.presses.value).toHaveLength(3)
+  })
+})
+
+describe('a story on the Wall', () => {
+  const model = { marks: [], acts: true }
+  const story = { calculations: [{ first_step: 0, model, model_hidden: false }] }
+
+  it('is told with its question, model and calculation before the lines, and its sentence after them', () => {
+    const at = ref(0)
+    const shown = shallowRef(working(1, [], { story }))
+    const reveal = useReveal(shown, at)
+    expect(reveal.presses.value.map((press) => press.tells ?? press.line)).toEqual([
+      'question',
+      'model',
+      'calculation',
+      0,
+      'sentence',
+    ])
+    expect([reveal.isTold('question'), reveal.asks.value]).toEqual([false, 'What may be asked?'])
+    at.value = 2
+    expect([reveal.isTold('model'), reveal.isTold('calculation'), reveal.current.value]).toEqual([true, false, -1])
+    at.value = 5
+    expect([reveal.isTold('sentence'), reveal.done.value, reveal.current.value]).toEqual([true, true, 0])
+    const plain = useReveal(shallowRef(working(1, [])), ref(0))
+    expect([plain.isTold('calculation'), plain.isTold('sentence')]).toEqual([true, false])
+  })
+
+  it('keeps the question mark of its model until the sentence is told', async () => {
+    const [at, shown] = [ref(2), shallowRef(working(1, [], { story }))]
+    const reveal = useReveal(shown, at)
+    const scope = effectScope()
+    const { figure, state } = scope.run(() => useWallFigure(shown, reveal.current, reveal.isOpen, reveal.isTold))!
+    at.value = 3
+    await vi.advanceTimersByTimeAsync(800)
+    expect([figure.value, state.value]).toEqual([model, 'before'])
+    at.value = 5
+    await vi.advanceTimersByTimeAsync(800)
+    expect([figure.value, state.value]).toEqual([model, 'after'])
+    scope.stop()
+  })
+})
+
+describe('useStoryReading', () => {
+  const reading = {
+    text: 'A plank is 3 m long. 1 m goes. How long is it?',
+    situation: 'take-from',
+    unknown: 'result',
+    calculations: [{ told: '3 - 1' }],
+    quantities: [
+      { needed: true, number: '3' },
+      { needed: false, number: '1' },
+    ],
+    sentence: 'It is _ long.',
+  }
+
+  it('follows the text until a part is corrected, and reads the text with the correction from then on', async () => {
+    const asked = serve(() => ({ body: { numbers: [], certain: true, readings: [reading], refusal: null } }))
+    const scope = effectScope()
+    const desk = scope.run(() => useStoryReading(() => ({ ties: 'up' })))!
+    desk.begin(reading.text, null)
+    await vi.advanceTimersByTimeAsync(500)
+    expect(desk.parts.calculation).toBe('3 - 1')
+    desk.correct({ calculation: '3 + 1' })
+    await vi.advanceTimersByTimeAsync(500)
+    expect(asked.at(-1)?.body).toEqual({
+      text: `${reading.text} {take-from result: 3 + 1; not 1; says It is _ long.}`,
+      ways: { ties: 'up' },
+    })
+    expect(desk.parts.calculation).toBe('3 + 1')
+    desk.readAnew()
+    await vi.advanceTimersByTimeAsync(500)
+    expect([asked.at(-1)?.body, desk.parts.calculation]).toEqual([
+      { text: reading.text, ways: { ties: 'up' } },
+      '3 - 1',
+    ])
+    scope.stop()
   })
 })
 

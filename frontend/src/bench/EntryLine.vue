@@ -11,7 +11,7 @@ import { usePreview } from './usePreview'
 const props = defineProps<{ setId: string }>()
 
 /** Words that tell something, and are no label: a larger field opens for them. */
-const WORDS = /\p{L}{2,}[ ,]+\p{L}{2,}[ ,]+\p{L}|\p{L}{2,}.*\?/u
+const WORDS = /^\s*[\p{L}'’]+[ ,]+\p{L}{2,}|\p{L}{2,}[ ,]+\p{L}{2,}[ ,]+\p{L}|\p{L}{2,}.*\?/u
 const bench = useBench()
 const field = ref<{ $el: HTMLInputElement } | null>(null)
 const key = `draft ${props.setId}`

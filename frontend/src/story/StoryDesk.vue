@@ -37,15 +37,33 @@ watch(
     if (!shown) return
     refused.value = null
     begin(props.typed ?? '', props.known ?? null)
-    await nextTick()
-    const element = field.value?.$el
-    element?.focus()
-    element?.setSelectionRange(element.value.length, element.value.length)
     if (choices.value) return
     const answer = await ask(client.GET('/api/stories'))
     if (answer.ok) choices.value = answer.data
   },
   { immediate: true },
+)
+
+/** The field takes over where the entry line was left. */
+async function focus(): Promise<void> {
+  await nextTick()
+  const element = field.value?.$el
+  element?.focus()
+  element?.setSelectionRange(element.value.length, element.value.length)
+}
+
+/** The text speaks for itself again; the button that said so is gone, so the field has the keys. */
+function again(): void {
+  readAnew()
+  void focus()
+}
+
+// What is typed while the dialog opens goes on in it.
+watch(
+  () => props.typed ?? '',
+  (now) => {
+    if (visible.value && !props.known && now.startsWith(text.value)) text.value = now
+  },
 )
 
 const situations = computed(() => choices.value?.situations ?? [])
@@ -103,7 +121,7 @@ function leave(): void {
     modal
     :header="known ? 'Change the story' : 'A story'"
     :closable="false"
-    class="story-dialog"
+    @show="focus"
     @keydown.ctrl.enter="add"
   >
     <div class="desk on-paper">
@@ -146,7 +164,7 @@ function leave(): void {
             >{{ place[2] }}</span
           >
           {{ (refused ?? refusal)?.message }} {{ (refused ?? refusal)?.hint }}
-          <button v-if="corrected" class="word" @click="readAnew">Read the text anew</button>
+          <button v-if="corrected" class="word" @click="again">Read the text anew</button>
         </p>
         <div v-else-if="read && !certain" class="readings">
           <p>This can be meant in several ways. Which one?</p>
@@ -229,7 +247,7 @@ function leave(): void {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 1rem 2rem;
-  width: min(66rem, 90vw);
+  width: min(66rem, 86vw);
 }
 label {
   font-size: 0.9rem;

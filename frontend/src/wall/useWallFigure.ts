@@ -37,13 +37,17 @@ export function useWallFigure(
     return !!working.value?.story?.calculations.some((one) => one.model === shown)
   }
 
-  watch([figure, asks], async ([now]) => {
-    if (!now?.acts) return
-    state.value = 'before'
-    if (asks.value) return
-    await nextTick()
-    setTimeout(() => (state.value = asks.value ? 'before' : 'after'), 700)
-  })
+  watch(
+    [figure, asks],
+    async ([now]) => {
+      if (!now?.acts) return
+      state.value = 'before'
+      if (asks.value) return
+      await nextTick()
+      setTimeout(() => (state.value = asks.value ? 'before' : 'after'), 700)
+    },
+    { immediate: true },
+  )
 
   return { figure, state }
 }
