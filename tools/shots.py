@@ -85,9 +85,7 @@ def _take_all(address: str, link: str) -> None:
         page.wait_for_selector(".checklist")
         _take(page, "bench-checklist")
         page.click(".switch >> text=line by line")
-        for sheet, number, name in (
-            ("decimals", 5, "decimals"),
-        ):
+        for sheet, number, name in (("decimals", 5, "decimals"),):
             page.goto(address)
             page.click(f".sheet >> text={sheet}")
             page.wait_for_selector(".paper .row")

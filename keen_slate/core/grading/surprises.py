@@ -5,6 +5,8 @@ from __future__ import annotations
 from ..expressions.tree import Neg, Sum, Whole
 from ..judging.misconceptions import LikelyAnswer
 from ..limits import MOST_PARTS
+from ..stories.story import StoryProblem
+from ..stories.tempting import tempting_word
 from ..working.proof import Working
 from ..working.step import Step
 from ..working.step_kinds import PUT_SIGN, SUBTRACT_FRACTIONS
@@ -28,6 +30,7 @@ def surprises(working: Working, features: Features, likely: list[LikelyAnswer]) 
             "Needs <regrouping>." if features.regroups == 1 else f"Needs <regrouping> {features.regroups} times."
         )
     said += _about_size(features)
+    said += _about_words(working)
     if features.whole_answer:
         said.append("The answer is a whole number." if working.answer_text[:1] != "0" else "The answer is 0.")
     hidden = [item.entry.name for item in likely if item.status == "hidden"]
@@ -43,6 +46,16 @@ def _dips_below_zero(working: Working) -> bool:
 def _falls_below_zero(step: Step) -> bool:
     signed = step.kind is PUT_SIGN and step.after != Whole(0)
     return signed or (step.kind is SUBTRACT_FRACTIONS and isinstance(step.after, Sum))
+
+
+def _about_words(working: Working) -> list[str]:
+    problem = working.problem
+    word = tempting_word(problem.story) if isinstance(problem, StoryProblem) and problem.story else None
+    return [f"“{word}” stands in it, and it is {'subtracted' if _subtracts(working) else 'added'}."] if word else []
+
+
+def _subtracts(working: Working) -> bool:
+    return isinstance(working.start, Sum) and working.start.rest[0][0] == "-"
 
 
 def _about_size(features: Features) -> list[str]:
