@@ -19,6 +19,7 @@ from pathlib import Path
 import sympy
 from sqlalchemy.orm import Session
 
+from bench.answers import report as report_answers
 from bench.classroom import answers, make_class
 from bench.load import main as load_teachers
 from bench.nasty import report
@@ -347,6 +348,8 @@ if __name__ == "__main__" and sys.argv[1:2] == ["soak"]:
     soak_others(wanted // 2)
 elif __name__ == "__main__" and sys.argv[1:2] == ["explain"]:
     explained(20_000)
+elif __name__ == "__main__" and sys.argv[1:2] == ["answers"]:
+    report_answers(int(sys.argv[2]) if len(sys.argv) > 2 else 20)
 elif __name__ == "__main__" and sys.argv[1:2] == ["nasty"]:
     seed = int(time.time())
     count = int(sys.argv[2]) if len(sys.argv) > 2 else 20_000

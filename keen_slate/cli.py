@@ -40,7 +40,7 @@ from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked, work_text
 from keen_slate.core.working.methods.single import TARGETS
 
-from . import story_command
+from . import believe_command, story_command
 
 SECONDS = 10
 UNREADABLE = 2
@@ -93,11 +93,13 @@ def main(arguments: Sequence[str] | None = None) -> int:
     ladder.add_argument("--json", action="store_true", help="write the document as JSON")
     story = commands.add_parser("story", help="work a problem told in words, or make some")
     story_command.add_options(story)
+    holding = commands.add_parser("believe", help="what the pupils of a class hold, from what they wrote")
+    believe_command.add_options(holding)
     for command in (ladder, build):
         command.add_argument(
             "--seconds", type=int, default=SECONDS, metavar="N", help=f"how long to search at most ({SECONDS})"
         )
-    for command in (work, figure, diagnose, guess, options, check, story):
+    for command in (work, figure, diagnose, guess, options, check, story, holding):
         command.add_argument(
             "--set", action="append", default=[], metavar="NAME=CODE", help=f"a setting: {', '.join(SETTINGS)}"
         )
@@ -111,6 +113,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
             return _work(known, work)
         if known.command == "diagnose":
             return _diagnose(known, diagnose)
+        if known.command == "believe":
+            return believe_command.run(known, dict(_setting(pair) for pair in known.set))
         if known.command == "story":
             return story_command.run(known, story, Ways.of(dict(_setting(pair) for pair in known.set)))
         command_has_end = hasattr(known, "seconds")

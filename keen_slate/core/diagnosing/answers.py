@@ -92,6 +92,11 @@ def _explainer(source: str, ways: Ways, mark: DecimalMark, target: str | None) -
     return _Explainer(work_text(source, ways, mark, target), mark)
 
 
+def answer_of(worked: Worked, mark: DecimalMark) -> _Explainer:
+    """Who judges the form of answers to a *worked* problem."""
+    return _Explainer(worked, mark)
+
+
 class _Explainer:
     def __init__(self, worked: Worked, mark: DecimalMark) -> None:
         self.worked = worked
