@@ -75,6 +75,12 @@ class StoryTests(PageTests):
         expect(paper.locator(".model svg").first).to_have_attribute("data-state", "before")
         paper.locator(".model").first.click()  # what is found
         expect(paper.locator(".model svg").first).to_have_attribute("data-state", "after")
+        bars = self.page.evaluate(
+            """() => { const top = document.querySelector('.paper').getBoundingClientRect().top
+              return [...document.querySelectorAll('.paper .row .bar')].map(one => {
+                const box = one.getBoundingClientRect(); return (box.top + box.height / 2 - top) / 22 }) }"""
+        )
+        self.assertLess(max(abs(at - round(at)) for at in bars), 1 / 22)  # the rows below sit in the squares
         self.page.click("text=Put blanks")
         paper.get_by_text("pupils draw it").first.click()
         expect(paper.locator(".fill.drawn")).to_have_count(1)

@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 from sqlalchemy.orm.exc import StaleDataError
 
 from keen_slate.core.limits import MOST_EXAMPLES
+from keen_slate.core.stories.reading import read_any
 from keen_slate.store import demo
 from keen_slate.store.database import migrate, migration_config, open_engine
 from keen_slate.store.history import NoChangeError
@@ -36,6 +37,7 @@ class MigrationTests(unittest.TestCase):
                 "example",
                 "example_set",
                 "house_change",
+                "own_scenario",
                 "sign_in",
                 "teacher",
             ],
@@ -59,7 +61,8 @@ class MigrationTests(unittest.TestCase):
         with Session(engine) as session:
             sets = Shelf(session, teacher).sets()
             loaded = {found.title: tuple(example.source for example in found.examples) for found in sets}
-            self.assertEqual((len(sets), loaded), (len(demo.SETS), dict(demo.SETS)))
+            told = {title: tuple(read_any(problem).text for problem in problems) for title, problems in demo.SETS}
+            self.assertEqual((len(sets), loaded), (len(demo.SETS), told))
         engine.dispose()
 
 

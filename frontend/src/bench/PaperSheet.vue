@@ -150,6 +150,8 @@ async function toggle(key: string): Promise<void> {
   padding: var(--square) 0;
 }
 .kind .word {
+  padding: 0;
+  line-height: inherit;
   text-decoration: underline;
   text-underline-offset: 3px;
   background: var(--paper);

@@ -7,6 +7,7 @@ import { useBench } from '../stores/bench'
 import StoryDesk from '../story/StoryDesk.vue'
 import StoryModel from '../story/StoryModel.vue'
 import StoryText from '../story/StoryText.vue'
+import { useWholeSquares } from './useWholeSquares'
 
 const props = defineProps<{
   story: Story
@@ -18,44 +19,55 @@ const props = defineProps<{
 const emit = defineEmits<{ blank: [key: string] }>()
 const bench = useBench()
 const changing = ref(false)
+const inner = ref<HTMLElement | null>(null)
+const below = useWholeSquares(inner)
 
 /** The numbers without the story; the story can be undone to. */
 const onlyNumbers = () => bench.changeExample({ source: props.story.numbers })
 </script>
 
 <template>
-  <section class="story" aria-label="Story">
-    <StoryText class="text" :story="story" />
-    <p class="acts">
-      <button class="word" @click="changing = true">Change the story</button>
-      <button class="word" @click="onlyNumbers">Only the numbers</button>
-      <span class="kind">{{ story.situation_name }}, {{ story.unknown_name }} is to be found</span>
-    </p>
-    <ol class="models">
-      <li v-for="(part, i) in story.calculations" :key="part.told">
-        <p class="finds">
-          <template v-if="story.calculations.length > 1">{{ i + 1 }}. {{ part.finds }}: </template>
-          <span v-if="part.hidden && !peek" class="fill"><span class="sr-only">a calculation to fill in</span></span>
-          <MathLine v-else-if="blanking || story.calculations.length > 1" :glyphs="part.glyphs" />
-          <small>{{ part.rung }}</small>
-          <button v-if="blanking" class="word" @click="emit('blank', `calculation ${i} row`)">
-            {{ part.hidden ? 'show it' : 'pupils write it' }}
-          </button>
-        </p>
-        <template v-if="part.model">
-          <span v-if="part.model_hidden && !peek" class="fill drawn"><span class="sr-only">a model to draw</span></span>
-          <StoryModel v-else :figure="part.model" />
-          <p v-if="blanking" class="finds">
-            <button class="word" @click="emit('blank', `model ${i} row`)">
-              {{ part.model_hidden ? 'show the model' : 'pupils draw it' }}
-            </button>
-            <button v-for="k in part.numbers" :key="k" class="word" @click="emit('blank', `model ${i} cell ${k - 1}`)">
-              {{ k === part.numbers ? 'blank what is found' : `blank number ${k}` }}
+  <section class="story" aria-label="Story" :style="{ paddingBottom: `${below}px` }">
+    <div ref="inner">
+      <StoryText class="text" :story="story" />
+      <p class="acts">
+        <button class="word" @click="changing = true">Change the story</button>
+        <button class="word" @click="onlyNumbers">Only the numbers</button>
+        <span class="kind">{{ story.situation_name }}, {{ story.unknown_name }} is to be found</span>
+      </p>
+      <ol class="models">
+        <li v-for="(part, i) in story.calculations" :key="part.told">
+          <p class="finds">
+            <template v-if="story.calculations.length > 1">{{ i + 1 }}. {{ part.finds }}: </template>
+            <span v-if="part.hidden && !peek" class="fill"><span class="sr-only">a calculation to fill in</span></span>
+            <MathLine v-else-if="blanking || story.calculations.length > 1" :glyphs="part.glyphs" />
+            <small>{{ part.rung }}</small>
+            <button v-if="blanking" class="word" @click="emit('blank', `calculation ${i} row`)">
+              {{ part.hidden ? 'show it' : 'pupils write it' }}
             </button>
           </p>
-        </template>
-      </li>
-    </ol>
+          <template v-if="part.model">
+            <span v-if="part.model_hidden && !peek" class="fill drawn"
+              ><span class="sr-only">a model to draw</span></span
+            >
+            <StoryModel v-else :figure="part.model" />
+            <p v-if="blanking" class="finds">
+              <button class="word" @click="emit('blank', `model ${i} row`)">
+                {{ part.model_hidden ? 'show the model' : 'pupils draw it' }}
+              </button>
+              <button
+                v-for="k in part.numbers"
+                :key="k"
+                class="word"
+                @click="emit('blank', `model ${i} cell ${k - 1}`)"
+              >
+                {{ k === part.numbers ? 'blank what is found' : `blank number ${k}` }}
+              </button>
+            </p>
+          </template>
+        </li>
+      </ol>
+    </div>
     <StoryDesk v-model:visible="changing" :known="story" />
   </section>
 </template>
@@ -76,13 +88,17 @@ const onlyNumbers = () => bench.changeExample({ source: props.story.numbers })
   flex-wrap: wrap;
   gap: 0 14px;
   align-items: center;
-  min-height: var(--square);
+  line-height: var(--square);
+}
+.finds {
+  min-height: calc(2 * var(--square));
 }
 .acts .word,
 .finds .word {
   text-decoration: underline;
   text-underline-offset: 3px;
   padding: 0 2px;
+  line-height: inherit;
   font-size: 0.92rem;
   background: var(--paper);
 }

@@ -214,7 +214,7 @@ def in_told_order(case: Case) -> Wrong | None:
             if difference is None or value(difference) == value(expr):
                 return None
             after = told.instead(i, difference)
-            return after and Wrong(after.answer, ((first, " - ", second, " = ", difference), *after.lines[1:]))
+            return after and Wrong(after.answer, ((first, " - ", second, " taken for ", difference), *after.lines))
     return None
 
 
