@@ -12,7 +12,8 @@ from keen_slate.core.documents.plain import plainly
 from keen_slate.core.documents.story import made_document, published, understood_document
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.ladders.impossible import Impossible
-from keen_slate.core.ladders.stories import make_stories, read_story_wish
+from keen_slate.core.ladders.stories import make_stories
+from keen_slate.core.ladders.story_wish import read_story_wish
 from keen_slate.core.stories.calculation import split_source
 from keen_slate.core.stories.reading import as_problem, understand
 from keen_slate.core.ways.settings import Ways

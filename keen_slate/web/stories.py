@@ -9,7 +9,7 @@ from apiflask import APIBlueprint
 from keen_slate.core.documents.story import story_view
 from keen_slate.core.errors import ReadError
 from keen_slate.core.grading.rungs import RUNGS, STORY_RUNGS
-from keen_slate.core.ladders.stories import CALCULATIONS
+from keen_slate.core.ladders.story_wish import CALCULATIONS
 from keen_slate.core.reading.measures import UNITS
 from keen_slate.core.stories.reading import Understood, as_problem, understand
 from keen_slate.core.stories.scenarios import SIZES, document_of, read_scenario, scenarios

@@ -7,7 +7,9 @@ from typing import Any
 
 from keen_slate.core.documents.story import story_view
 from keen_slate.core.ladders.impossible import Impossible
-from keen_slate.core.ladders.stories import make_stories, read_story_wish, stories_for
+from keen_slate.core.ladders.stories import make_stories
+from keen_slate.core.ladders.story_around import stories_for
+from keen_slate.core.ladders.story_wish import read_story_wish
 from keen_slate.core.stories.reading import read_any, read_story
 from keen_slate.core.stories.scenarios import Scenario, read_scenario
 from keen_slate.core.teaching.fading import Fading

@@ -22,7 +22,9 @@ from keen_slate.core.expressions.tree import Expr, value
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.grading.rungs import STORY_RUNGS
 from keen_slate.core.ladders.impossible import Impossible
-from keen_slate.core.ladders.stories import Made, make_stories, read_story_wish, stories_for, story_like
+from keen_slate.core.ladders.stories import Made, make_stories
+from keen_slate.core.ladders.story_around import stories_for, story_like, told_in
+from keen_slate.core.ladders.story_wish import read_story_wish
 from keen_slate.core.limits import STORY_CHARACTERS
 from keen_slate.core.reading.measures import UNITS, ratio_of, unit_named
 from keen_slate.core.reading.reader import read, read_equation
@@ -407,6 +409,14 @@ class ToldTests(unittest.TestCase):
                 (like.features.rung, like.working.problem.story.situation),
             )
             self.assertNotEqual(other.working.problem.story.text, like.working.problem.story.text)
+
+    def test_one_like_a_made_story_is_told_in_another_scenario(self):
+        for code in scenarios():
+            made = make_stories(read_story_wish({"rungs": {"S1": 2, "S3": 1, "S4": 1, "S5": 1}, "scenario": code}))
+            for worked in made.stories:
+                self.assertIn(code, [one.code for one in told_in(worked.working.problem.story)])
+                other = story_like(worked, 5).working.problem.story
+                self.assertNotIn(code, [one.code for one in told_in(other)], other.text)
 
     def test_scenarios_are_whole_and_a_teachers_own_is_read_or_refused(self):
         for one in scenarios().values():

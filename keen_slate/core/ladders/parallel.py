@@ -32,7 +32,7 @@ from ..searching.deadline import passed
 from ..worked import Worked, work_out
 from ..working.methods.single import converting
 from .options import copy_key
-from .stories import story_like
+from .story_around import story_like
 
 _MOST_TRIED = 900
 _DENOMINATORS = tuple(range(2, 13))

@@ -79,7 +79,7 @@ def _words(told: Told, numbers: Sequence[Expr], small: tuple[Unit, int] | None) 
     er, less = SIZES.get(thing.size, ("longer", "shorter"))
     words = {
         "a": f"{_article(thing.name)} {thing.name}", "A": f"{_article(thing.name).capitalize()} {thing.name}", "n": thing.name,
-        "ns": _plural(thing.name), "where": thing.where, "size": thing.size, "er": er, "less": less, "D": told.doers[0], "E": told.doers[1],
+        "ns": plural(thing.name), "where": thing.where, "size": thing.size, "er": er, "less": less, "D": told.doers[0], "E": told.doers[1],
         "far": far, "farther": farther, "use": thing.use, "put": thing.put, "do": thing.name,
     }  # fmt: skip
     if small is not None:
@@ -135,7 +135,8 @@ def _article(name: str) -> str:
     return "an" if name[0].lower() in "aeiou" else "a"
 
 
-def _plural(name: str) -> str:
+def plural(name: str) -> str:
+    """A noun's plural."""
     if name in _ODD_PLURALS:
         return _ODD_PLURALS[name]
     return name + ("es" if name.endswith(("s", "sh", "ch", "x")) else "s")
