@@ -5,6 +5,7 @@ import io
 import json
 import tempfile
 import unittest
+from datetime import date, timedelta
 from fractions import Fraction
 from itertools import combinations
 from pathlib import Path
@@ -17,6 +18,7 @@ from bench.answers import CODES, identifiable, make_pupils, revealing_set
 from bench.classroom import answers as class_answers
 from keen_slate import cli
 from keen_slate.core.diagnosing.holding import believe, given_of, seen_of
+from keen_slate.core.diagnosing.over_time import Sitting, due, over_time
 from keen_slate.core.judging.beliefs import Given, Priors, Seen, beliefs, beliefs_of_class
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ways.settings import Ways
@@ -127,6 +129,71 @@ class BeliefTests(unittest.TestCase):
         self.assertIn(tuple(sorted((same.entry.code, same.same_as[0]))), held.cannot_tell["Sedge"])
 
 
+BORROWS = ("7 1/4 - 3 5/6", "5 1/3 - 2 3/4", "9 1/2 - 4 7/8")  # one rung
+TURNED, RIGHT = ("4 7/12", "3 5/12", "5 3/8"), ("3 5/12", "2 7/12", "4 5/8")
+
+
+def on(day):
+    return date(2026, 11, 2) + timedelta(days=day)
+
+
+class OverTimeTests(unittest.TestCase):
+    def sat(self, *sittings, today):
+        return over_time([Sitting(on(day), BORROWS, {"Sedge": wrote}) for day, wrote in sittings], Ways(), on(today))
+
+    def test_what_was_likely_and_has_not_shown_in_three_chances_is_no_longer_held(self):
+        before = self.sat((0, TURNED), (7, RIGHT[:2]), today=8)
+        self.assertEqual(before.no_longer["Sedge"], ())
+        self.assertIn(A, [one.code for one in before.held.beliefs["Sedge"]])
+        after = self.sat((9, RIGHT), (0, TURNED), (7, RIGHT[:2]), today=9)  # in whatever order they are told
+        (gone,) = [one for one in after.no_longer["Sedge"] if one.code == A]
+        self.assertEqual((gone.last, gone.on, gone.chances), (on(0), on(9), 5))
+        self.assertNotIn(A, [one.code for one in after.held.beliefs["Sedge"]])
+        again = self.sat((0, TURNED), (7, RIGHT), (9, TURNED[:1]), today=9)
+        self.assertNotIn(A, [one.code for one in again.no_longer["Sedge"]])
+        slipped = self.sat(
+            (0, (TURNED[0], *RIGHT[1:])), (0, RIGHT), (7, RIGHT), today=9
+        )  # once in six: it was not likely
+        self.assertEqual(slipped.no_longer["Sedge"], ())
+
+    def test_a_right_value_in_a_wrong_form_reaches_no_rung(self):
+        self.assertTrue(self.sat((0, ["3 5/12"]), (7, ["3 5/12"]), today=8).reached["Sedge"])
+        self.assertFalse(self.sat((0, ["3 10/24"]), (7, ["3 10/24"]), today=8).reached["Sedge"])
+
+    def test_a_later_sitting_is_not_seen_yet(self):
+        self.assertEqual(self.sat((0, TURNED), (7, RIGHT), today=6).no_longer["Sedge"], ())
+
+    @settings(max_examples=80)
+    @given(st.lists(st.tuples(st.integers(0, 9), st.booleans()), min_size=1, max_size=8))
+    def test_a_rung_is_reached_by_right_answers_on_two_days(self, answers):
+        answers.sort(key=lambda one: one[0])
+        sittings = [Sitting(on(day), BORROWS[:1], {"Sedge": ["3 5/12" if right else "1"]}) for day, right in answers]
+        (rung,) = {work_text(one).features.rung for one in BORROWS}
+        found = [(one.rung, one.on) for one in over_time(sittings, Ways(), on(9)).reached["Sedge"]]
+        ends = [answers[i:] for i in range(len(answers)) if all(right for _, right in answers[i:])]
+        two = [sorted({day for day, _ in end})[1] for end in ends[:1] if len({day for day, _ in end}) > 1]
+        self.assertEqual(found, [(rung, on(day)) for day in two])
+
+    @settings(max_examples=200)
+    @given(st.lists(st.integers(0, 40), max_size=6), st.integers(0, 40))
+    def test_what_was_won_comes_back_on_its_days_until_it_was_asked(self, asked, today):
+        waiting = False
+        for day in range(today + 1):  # a calendar gone through day by day: 2, 7 and 21 days are common practice
+            waiting = (waiting or day in (2, 7, 21)) and day not in asked
+        self.assertEqual(due(on(0), [on(day) for day in asked if day <= today], on(today)), waiting)
+
+    def test_a_warm_up_asks_what_is_due_with_other_numbers(self):
+        self.assertEqual(self.sat((0, TURNED), (7, RIGHT), today=8).warm_up, ())
+        found = self.sat((0, TURNED), (7, RIGHT), today=9)
+        (back,) = [one for one in found.come_back if one.what == A]
+        self.assertEqual(back.pupils, ("Sedge",))
+        self.assertTrue(0 < len(found.warm_up) <= 3 and not set(found.warm_up) & set(BORROWS))
+        for one, problem in zip(found.come_back, found.warm_up, strict=False):
+            worked = work_text(problem)
+            self.assertIn(one.what, (worked.features.rung, *seen_of(worked).reveals, *seen_of(worked).forms))
+        self.assertNotEqual(self.sat((0, TURNED), (7, RIGHT), today=10).warm_up, found.warm_up)
+
+
 class BelieveCommandTests(unittest.TestCase):
     def run_with(self, given_value):
         with tempfile.TemporaryDirectory() as directory:
@@ -155,11 +222,25 @@ class BelieveCommandTests(unittest.TestCase):
         self.assertEqual(found["groups"][0]["ladder"]["targets"], [A])
         self.assertEqual(found["groups"][0]["question"], ENTRIES[A].question)
 
+    def test_sittings_from_a_file(self):
+        sittings = [
+            {"day": str(on(day)), "problems": list(BORROWS), "pupils": {"Sedge": list(wrote), "Reed": list(RIGHT)}}
+            for day, wrote in ((7, RIGHT), (0, TURNED))
+        ]
+        status, found = self.run_with({"sittings": sittings, "today": str(on(9))})
+        gone = {"code": A, "last": str(on(0)), "on": str(on(7)), "chances": 3}
+        self.assertEqual((status, gone in found["no_longer"]["Sedge"], found["no_longer"]["Reed"]), (0, True, []))
+        self.assertEqual([one["on"] for one in found["reached"]["Reed"]], [str(on(7))])
+        self.assertTrue(found["come_back"] and found["warm_up"] and found["groups"])
+
     def test_what_is_no_class_is_refused(self):
         problems = ["1/2 + 1/3"]
+        sat = {"day": "2026-11-02", "problems": problems, "pupils": {}}
         bad = ["", "[]", {"problems": []}, {"problems": problems, "pupils": []}, {"problems": problems, "pupils": {"x": ["1", "2"]}},
                {"problems": problems, "pupils": {"x": [1]}}, {"problems": problems, "pupils": {}, "more": 1}, {"problems": ["1/0"], "pupils": {}},
-               {"problems": problems, "pupils": {}, "ways": {"ties": "sideways"}}]  # fmt: skip
+               {"problems": problems, "pupils": {}, "ways": {"ties": "sideways"}},
+               {"sittings": []}, {"sittings": [sat], "problems": problems}, {"sittings": [sat | {"day": "soon"}]}, {"sittings": [{"day": "2026-11-02"}]},
+               {"sittings": [sat], "today": 3}, {"sittings": [sat | {"more": 1}]}, {"sittings": ["a"]}, {"sittings": [sat | {"day": None}]}]  # fmt: skip
         for one in bad:
             status, said = self.run_with(one)
             self.assertEqual(status, 2, one)

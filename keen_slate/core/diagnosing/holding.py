@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import combinations
@@ -81,9 +81,22 @@ def believe(
         alias: [given_of(one, written, mark) for one, written in zip(worked, answers, strict=False)]
         for alias, answers in pupils.items()
     }
-    found = beliefs_of_class(seen, given)
+    return holding(worked, seen, given, {})
+
+
+def holding(
+    worked: Sequence[Worked],
+    seen: Sequence[Seen],
+    given: Mapping[str, Sequence[Given | None]],
+    gone: Mapping[str, Collection[str]],
+) -> Held:
+    """What each pupil holds after the answers *given*; codes that are *gone* are not spoken of."""
+    found = {
+        alias: [one for one in every if one.code not in gone.get(alias, ())]
+        for alias, every in beliefs_of_class(seen, given).items()
+    }
     told = {alias: tuple([one for one in every if one.belief >= PERHAPS]) for alias, every in found.items()}
-    alike = {alias: _alike(seen, given[alias], found[alias]) for alias in pupils}
+    alike = {alias: _alike(seen, given[alias], found[alias]) for alias in given}
     return Held(told, alike, _groups(worked, seen, given, found))
 
 
