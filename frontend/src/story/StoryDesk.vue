@@ -80,19 +80,22 @@ function toggle(number: string): void {
   correct({ unneeded: others.length < parts.unneeded.length ? others : [...others, number] })
 }
 
-/** The text with the place that is refused between the two others. */
+const NEAR = 6 // words shown before and after a place
+const wordsOf = (part: string): string[] => part.match(/\s*\S+\s*/g) ?? []
+
+/** The text with the place that is refused between a few words before and after it. */
 const place = computed(() => {
   const { position = 0, length = 0 } = refusal.value ?? {}
   const whole = source.value
-  return length && length < whole.length && position < whole.length
-    ? [
-        whole.slice(Math.max(0, position - 40), position),
-        whole.slice(position, position + length),
-        whole.slice(position + length, position + length + 30),
-      ]
-    : null
+  if (!length || length >= whole.length || position >= whole.length) return null
+  const before = wordsOf(whole.slice(0, position))
+  const after = wordsOf(whole.slice(position + length))
+  return [
+    (before.length > NEAR ? '… ' : '') + before.slice(-NEAR).join(''),
+    whole.slice(position, position + length),
+    after.slice(0, NEAR).join('') + (after.length > NEAR ? '…' : ''),
+  ]
 })
-
 async function add(): Promise<void> {
   if (busy.value || !story.value || !certain.value) return
   busy.value = true

@@ -6,7 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Protocol
 
-from ..expressions.tree import Bracket, Expr, Neg, Product, Sum, value
+from ..arithmetic.division import as_decimal
+from ..expressions.text import text
+from ..expressions.tree import Bracket, Expr, Neg, Product, Sum, mixed, value
 from ..expressions.walks import children, leaves
 from ..reading.measures import UNITS, Unit, ratio_of, unit_named
 from ..reading.units import singular
@@ -105,17 +107,29 @@ def _alike(one: _Kind, other: _Kind) -> bool:
 
 def _disagreement(one: _Kind, other: _Kind) -> UnitsError:
     if one.unit and other.unit and ratio_of(one.unit, other.unit) is not None:
-        larger, smaller = (one.unit, other.unit) if one.unit.size > other.unit.size else (other.unit, one.unit)
-        each = ratio_of(larger, smaller)
         return UnitsError(
             f"{one.label} and {other.label} are combined as they stand.",
-            f"Change one first: 1 {larger.one} is {each} {smaller.many}.", 0,
+            f"Change one first: {_in_each_other(one.unit, other.unit)}.", 0,
         )  # fmt: skip
     return UnitsError(
         f"{one.label} and {other.label} cannot be added or subtracted.",
         "Combine only what is counted in the same unit.",
         0,
     )
+
+
+def _in_each_other(one: Unit, other: Unit) -> str:
+    """How many of a smaller unit a larger one is; of units of two systems, whichever way ends as a decimal.
+
+    >>> _in_each_other(unit_named("cm"), unit_named("m")), _in_each_other(unit_named("m"), unit_named("ft"))
+    ('1 metre is 100 centimetres', '1 foot is 0.3048 metres')
+    """
+    larger, smaller = (one, other) if one.size > other.size else (other, one)
+    for unit, counted in ((larger, smaller), (smaller, larger)):
+        number = as_decimal(unit.size / counted.size)
+        if number is not None:
+            return f"1 {unit.one} is {text(number)} {counted.many}"
+    return f"1 {larger.one} is {text(mixed(larger.size / smaller.size))} {smaller.many}"
 
 
 def _times(told: Telling, one: _Kind, other: _Kind, expr: Expr, factor: Expr) -> _Kind:
