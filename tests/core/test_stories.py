@@ -154,6 +154,20 @@ class TypedTests(unittest.TestCase):
             self.assertIn(said, found.refusal.message, source)
             self.assertLessEqual(found.refusal.position + found.refusal.length, len(source) + 1, source)
 
+    def test_the_place_is_that_of_the_word_at_fault(self):
+        for calculation, word in [
+            ("{all = 3 1/4 + 7/8; all - 1 2/3}", "7/8"),
+            ("{3 1/4 - 7/8}", "7/8"),
+            ("{take-from result: 3 1/4 - 7/8}", "7/8"),
+            ("{3 1/4 - 1 2/3; not 9; not 3 1/4}", "9"),
+            ("{3 1/4 - 1 2/3; says It is long.}", "It is long."),
+            ("{compare total: 3 1/4 - 1 2/3}", "total"),
+            ("{3 1/4 - rope}", "rope"),
+        ]:
+            source = f"{PLANK} {calculation}"
+            fault = understand(source).refusal
+            self.assertEqual(source[fault.position : fault.position + fault.length], word, fault.message)
+
     def test_what_can_be_meant_in_several_ways_is_never_called_certain(self):
         found = read_story("Sedge has 3 m of red rope and 2 m of green rope. How much is it?")
         self.assertFalse(found.certain)
