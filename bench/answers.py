@@ -5,6 +5,7 @@ from __future__ import annotations
 import time
 from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
+from fractions import Fraction
 from itertools import combinations
 from random import Random
 
@@ -12,8 +13,7 @@ from bench.classroom import Pupil, answers
 from keen_slate.core.diagnosing.answers import diagnose
 from keen_slate.core.diagnosing.holding import believe, given_of, seen_of
 from keen_slate.core.expressions.text import text
-from keen_slate.core.judging import beliefs as model
-from keen_slate.core.judging.beliefs import LIKELY, Given, Priors, Seen, beliefs
+from keen_slate.core.judging.beliefs import LIKELY, SHOWS, SLIPS, Given, Priors, Seen, beliefs
 from keen_slate.core.ladders import build_or_why, read_spec
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
@@ -116,7 +116,7 @@ def _by_brute_force(seen: Sequence[Seen], given: Sequence[Given | None], problem
     nothing = 1.0
     factors: dict[tuple[int, tuple[str, ...]], float] = {}
     total, held = 0.0, dict.fromkeys(codes, 0.0)
-    base = [model._factor(one, answer, ()) for one, answer in there]
+    base = [_factor(one, answer, ()) for one, answer in there]
     for size in range(4):
         for chosen in combinations(codes, size):
             weight = nothing
@@ -127,12 +127,27 @@ def _by_brute_force(seen: Sequence[Seen], given: Sequence[Given | None], problem
                 if acting:
                     key = (i, acting)
                     if key not in factors:
-                        factors[key] = model._factor(one, answer, acting) / base[i]
+                        factors[key] = _factor(one, answer, acting) / base[i]
                     weight *= factors[key]
             total += weight
             for code in chosen:
                 held[code] += weight
     return {code for code in codes if held[code] / total >= float(LIKELY)}
+
+
+def _factor(seen: Seen, answer: Given, held: Sequence[str]) -> float:
+    """The probability of an answer, and that of the form of a right one, as the model's formula says it."""
+    right = answer.value == seen.right
+    plain = 1 - SLIPS if right else SLIPS / (len(seen.slips) + 1)
+    made = _mixed(plain, [seen.reveals[code] == answer.value for code in held if code in seen.reveals])
+    if not right or not seen.forms:
+        return made
+    writes = [seen.forms[code] == answer.written for code in held if code in seen.forms]
+    return made * _mixed(SLIPS if answer.form_fault else 1 - SLIPS, writes)
+
+
+def _mixed(plain: Fraction, writes: Sequence[bool]) -> float:
+    return float(SHOWS * Fraction(sum(writes), len(writes)) + (1 - SHOWS) * plain if writes else plain)
 
 
 def _counted(seen: Sequence[Seen], given: Sequence[Given | None], problems: Sequence[str]) -> set[str]:

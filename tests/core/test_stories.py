@@ -321,6 +321,10 @@ class ToldTests(unittest.TestCase):
                 self.assertIsNone(SLIPS.search(story), source)
                 self.assertIsNone(SLIPS.search(says), source)
                 self.assertEqual(says.count("_"), 1, source)
+                agrees = re.match(r"There (is|was|are|were) _|_(?: of [a-z ]+)? (is|was|are|were) ", says)
+                if agrees and beside is None and count <= 2 * len(every):
+                    found = value(read_story(source).story.whole)
+                    self.assertEqual({"are", "were"} >= {*agrees.groups()} - {None}, found > 1, source)
                 self.assertTrue(all(len(one.split()) <= 14 + 3 for one in re.split(r"[.?] ", story)), source)
                 self.assertEqual(
                     bool(re.search(r"\b(?:was|were|did|had)\b", story))

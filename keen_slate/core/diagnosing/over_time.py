@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 
 from ..expressions.text import DecimalMark
-from ..judging.beliefs import LIKELY, Given, Seen, beliefs
+from ..judging.beliefs import LIKELY, Given, Seen, beliefs, shown
 from ..ladders.parallel import parallel
 from ..ways.settings import Ways
 from ..worked import Worked, work_text
@@ -113,15 +113,18 @@ def _line(
 def _no_longer(line: _Line) -> tuple[Mended, ...]:
     """The codes that were likely on the day when they last showed, and have not shown in three chances since."""
     found = []
-    for one in beliefs(line.seen, line.given):
-        last = one.did[-1]
-        since = [i for i in one.could if i > last]
+    likely: dict[int, set[str]] = {}
+    for code, (could, did) in shown(line.seen, line.given).items():
+        last = did[-1]
+        since = [i for i in could if i > last]
         if len(since) < CHANCES_WITHOUT:
             continue
         end = sum(day <= line.days[last] for day in line.days)  # all of that day speaks
-        then = beliefs(line.seen[:end], line.given[:end])
-        if any(before.code == one.code and before.belief >= LIKELY for before in then):
-            found.append(Mended(one.code, line.days[last], line.days[since[CHANCES_WITHOUT - 1]], len(since)))
+        if end not in likely:
+            then = beliefs(line.seen[:end], line.given[:end])
+            likely[end] = {one.code for one in then if one.belief >= LIKELY}
+        if code in likely[end]:
+            found.append(Mended(code, line.days[last], line.days[since[CHANCES_WITHOUT - 1]], len(since)))
     return tuple(sorted(found, key=lambda one: (one.on, one.code)))
 
 

@@ -8,17 +8,21 @@ H of at most `MOST_HELD` codes of C. With A the codes of H whose wrong answer sh
 
 A code that gives the right answer here (hidden) changes nothing. Codes on form act on the form of a right value alone, in the same way.
 H is weighed by the product of its codes' priors, and of what the others of C are not. The posterior is summed over all sets, at most 299.
-All of it is exact: every factor of a problem is taken times 600 (n + 1), which makes it a whole number.
+All of it is exact: every factor of a problem is taken times 600 (n + 1), or times 600 for a right answer, which makes it a whole number.
 
 `SHOWS`, `SLIPS`, `PSEUDO_COUNT` and the priors are common practice; no published figures are known to us.
 """
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections import Counter
+from collections.abc import Container, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
+from functools import cached_property
 from itertools import combinations
+from math import prod
+from typing import NamedTuple
 
 from .misconceptions.registry import ENTRIES
 
@@ -87,22 +91,13 @@ class Priors:
 
 def beliefs(problems: Sequence[Seen], answers: Sequence[Given | None], priors: Priors | None = None) -> list[Belief]:
     """The beliefs about the codes that explain at least one answer, the strongest first. None stands for a blank, or for nobody there."""
-    given = [(i, problems[i], answer) for i, answer in enumerate(answers) if answer is not None]
-    codes = _candidates([(seen, answer) for _, seen, answer in given])
-    weights = _weights(given, codes, priors or Priors())
-    total = sum(weights.values())
-    found = []
-    for code in codes:
-        held = sum(weight for codes_held, weight in weights.items() if code in codes_held)
-        could = tuple([i for i, seen, _ in given if code in seen.reveals or code in seen.forms])
-        did = tuple([i for i, seen, answer in given if _writes(code, seen, answer)])
-        found.append(Belief(code, Fraction(held, total), could, did))
-    return sorted(found, key=lambda one: (-one.belief, one.code))
+    return _Evidence(problems, answers).beliefs(priors or Priors())
 
 
 def beliefs_of_class(problems: Sequence[Seen], pupils: Mapping[str, Sequence[Given | None]]) -> dict[str, list[Belief]]:
     """The beliefs about each pupil, with the shares of the class as they are after a first look."""
-    first = {alias: beliefs(problems, answers) for alias, answers in pupils.items()}
+    evidence = {alias: _Evidence(problems, answers) for alias, answers in pupils.items()}
+    first = {alias: one.beliefs(Priors()) for alias, one in evidence.items()}
     there = [alias for alias, answers in pupils.items() if any(answer is not None for answer in answers)]
     codes = {one.code for alias in there for one in first[alias]}
     shares = {
@@ -111,60 +106,112 @@ def beliefs_of_class(problems: Sequence[Seen], pupils: Mapping[str, Sequence[Giv
     }
     # The catalogue has many codes; one that no answer of the class speaks for keeps its weight.
     priors = Priors(shares, len(there))
-    return {alias: beliefs(problems, answers, priors) for alias, answers in pupils.items()}
+    return {alias: one.beliefs(priors) for alias, one in evidence.items()}
 
 
-def _candidates(given: Sequence[tuple[Seen, Given]]) -> list[str]:
+def shown(
+    problems: Sequence[Seen], answers: Sequence[Given | None]
+) -> dict[str, tuple[tuple[int, ...], tuple[int, ...]]]:
+    """For each code that explains an answer: the problems (by index) in which it could show, and those in which it did."""
+    return _Evidence(problems, answers).shown
+
+
+class _Evidence:
+    """What a pupil's answers say of each code, before anything is believed."""
+
+    def __init__(self, problems: Sequence[Seen], answers: Sequence[Given | None]) -> None:
+        given = [(i, problems[i], answer) for i, answer in enumerate(answers) if answer is not None]
+        writers = {i: _writers(seen, answer) for i, seen, answer in given}
+        self.codes = _candidates(list(writers.values()))
+        self.shown = {
+            code: (
+                tuple([i for i, seen, _ in given if code in seen.reveals or code in seen.forms]),
+                tuple([i for i, codes in writers.items() if code in codes]),
+            )
+            for code in self.codes
+        }
+        self._given = [(seen, answer, writers[i]) for i, seen, answer in given]
+
+    @cached_property
+    def _explains(self) -> dict[int, int]:
+        return _likelihoods(self._given, self.codes)
+
+    def beliefs(self, priors: Priors) -> list[Belief]:
+        """The posterior of each code, the strongest first."""
+        chances = [max(1, min(_PER - 1, round(priors.of(code) * _PER))) for code in self.codes]
+        weights = {}
+        for held, likelihood in self._explains.items():
+            prior = prod(chance if held >> k & 1 else _PER - chance for k, chance in enumerate(chances))
+            weights[held] = prior * likelihood
+        total = sum(weights.values())
+        found = []
+        for k, code in enumerate(self.codes):
+            held_by = sum(weight for held, weight in weights.items() if held >> k & 1)
+            found.append(Belief(code, Fraction(held_by, total), *self.shown[code]))
+        return sorted(found, key=lambda one: (-one.belief, one.code))
+
+
+def _writers(seen: Seen, answer: Given) -> frozenset[str]:
+    """The codes that write an answer."""
+    if answer.value == seen.right:
+        return frozenset([code for code, written in seen.forms.items() if written == answer.written])
+    return frozenset([code for code, wrong in seen.reveals.items() if wrong == answer.value])
+
+
+def _candidates(writers: Sequence[frozenset[str]]) -> list[str]:
     """The codes that explain an answer, those that explain more and are met more often first."""
-    counts: dict[str, int] = {}
-    for seen, answer in given:
-        for code in (*seen.reveals, *seen.forms):
-            if _writes(code, seen, answer):
-                counts[code] = counts.get(code, 0) + 1
+    counts = Counter(code for codes in writers for code in codes)
     return sorted(counts, key=lambda code: (-ENTRIES[code].often * counts[code], code))[:MOST_CODES]
 
 
-def _writes(code: str, seen: Seen, answer: Given) -> bool:
-    """Whether an answer is what a code writes in a problem."""
-    if answer.value is not None and seen.reveals.get(code) == answer.value:
-        return True
-    return answer.value == seen.right and seen.forms.get(code) == answer.written
+# A set of codes is a whole number here: the bit 1 << k stands for the code of index k.
 
 
-def _weights(
-    given: Sequence[tuple[int, Seen, Given]], codes: Sequence[str], priors: Priors
-) -> dict[tuple[str, ...], int]:
-    """The weight of each set of codes after the answers, as a whole number; only their proportions count."""
-    chance = {code: max(1, min(_PER - 1, round(priors.of(code) * _PER))) for code in codes}
-    weights: dict[tuple[str, ...], int] = {}
-    for size in range(min(MOST_HELD, len(codes)) + 1):
-        for held in combinations(codes, size):
-            weight = 1
-            for code in codes:
-                weight *= chance[code] if code in held else _PER - chance[code]
-            for _, seen, answer in given:
-                weight *= _factor(seen, answer, held)
-            weights[held] = weight
-    return weights
+def _likelihoods(answers: Sequence[tuple[Seen, Given, frozenset[str]]], codes: Sequence[str]) -> dict[int, int]:
+    """How well each set of codes explains the answers, as a whole number; only their proportions count.
+
+    Answers that say the same of every set are counted, so that a year of them costs little more than a week.
+    """
+    alike = Counter(one for seen, answer, writers in answers for one in _said(seen, answer, writers, codes))
+    sets = [
+        sum(1 << k for k in held)
+        for size in range(min(MOST_HELD, len(codes)) + 1)
+        for held in combinations(range(len(codes)), size)
+    ]
+    found = dict.fromkeys(sets, 1)
+    for can in {one.can for one in alike}:
+        said = [(one, times) for one, times in alike.items() if one.can == can]
+        chances = {
+            held: prod(one.chance(held) ** times for one, times in said) for held in {held & can for held in sets}
+        }
+        for held in sets:
+            found[held] *= chances[held & can]
+    return found
 
 
-def _factor(seen: Seen, answer: Given, held: Sequence[str]) -> int:
-    """600 (n + 1) times the probability of an answer, and 600 times that of the form of a right one; whole numbers."""
-    places = len(seen.slips) + 1
+class _Said(NamedTuple):
+    """What an answer says, or the form of a right one: its chance without a misconception is *plain* of *whole*; *can* are the codes
+    that can show in it, *writes* those that write it."""
+
+    plain: int
+    whole: int
+    can: int
+    writes: int
+
+    def chance(self, held: int) -> int:
+        """Its chance of *whole* where the codes *held* are."""
+        can, writes = (held & self.can).bit_count(), (held & self.writes).bit_count()
+        return self.plain // 4 + (3 * self.whole // 4) * writes // can if can else self.plain
+
+
+def _said(seen: Seen, answer: Given, writers: frozenset[str], codes: Sequence[str]) -> Iterator[_Said]:
     right = answer.value == seen.right
-    plain = 552 * places if right else 48
-    made = _mixed(plain, 600 * places, [seen.reveals[code] == answer.value for code in held if code in seen.reveals])
-    if not right or not seen.forms:
-        return made * 600
-    return made * _mixed(
-        48 if answer.form_fault else 552,
-        600,
-        [seen.forms[code] == answer.written for code in held if code in seen.forms],
-    )
+    places = 1 if right else len(seen.slips) + 1
+    writes = _bits(codes, writers)
+    yield _Said(552 if right else 48, 600 * places, _bits(codes, seen.reveals), 0 if right else writes)
+    if right and seen.forms:
+        yield _Said(48 if answer.form_fault else 552, 600, _bits(codes, seen.forms), writes)
 
 
-def _mixed(plain: int, whole: int, writes: Sequence[bool]) -> int:
-    """What is there without a misconception, and what with those that can show: for each of them whether it *writes* the answer."""
-    if not writes:
-        return plain
-    return plain // 4 + (3 * whole // 4) * sum(writes) // len(writes)
+def _bits(codes: Sequence[str], chosen: Container[str]) -> int:
+    return sum(1 << k for k, code in enumerate(codes) if code in chosen)

@@ -107,8 +107,9 @@ class _Maker:
             look()
             story = self.kept[at] if at in self.kept else self._told(rung, plan[at], numbers.get(at), at)
             stories.append(work_out(as_problem(story), self.wish.ways))
-        seen = {one.entry.code for worked in stories for one in worked.likely if one.status == "reveals"}
-        return Made(tuple(stories), tuple([code for code in self.wish.spec.targets if code not in seen]))
+        targets = self.wish.spec.targets  # without any, nobody asks what the stories reveal
+        seen = {one.entry.code for worked in stories if targets for one in worked.likely if one.status == "reveals"}
+        return Made(tuple(stories), tuple([code for code in targets if code not in seen]))
 
     def _planned(self) -> dict[int, Pattern]:
         """A pattern for every free place, never that of its neighbour."""

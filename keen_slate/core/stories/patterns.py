@@ -7,7 +7,7 @@ Each line is what is told and asked, `=>`, and the sentence that answers. Their 
 - `{q1}` a quantity, `{c1}` a count, `{f1}` a fraction, `{s1}` a quantity in a smaller unit whose plural is `{small}`;
 - `{D}`, `{E}` two who do something; `{far}`, `{farther}` of what is done;
 - verbs between square brackets, in the tense of the story: `[be]`, `[use]`, `[put]`, `[do]` (the thing's own verbs), any other by its base;
-  with `+` in the plural, with a number as quantity so and so asks for; `[aux]` is the does or did of a question;
+  with `+` in the plural, with a number as quantity so and so asks for, with `=` as what is found does; `[aux]` is the does or did of a question;
 - `{use}`, `{put}`, `{do}` the thing's own verbs in their base. A line that begins with `PAST` is only told in the past.
 """
 
@@ -67,7 +67,7 @@ PATTERNS: tuple[Pattern, ...] = (
         {D} [have] {a} of {q1}. {D} [put] another {q2} on. How {size} [be] the {n} then? => The {n} [be] _ {size} then.
 
         add-to | change | #2 - #1
-        {A} [be] {q1} {size} so far. It [be] to be {q2} {size}. How much [be] missing? => _ [be+] missing.
+        {A} [be] {q1} {size} so far. It [be] to be {q2} {size}. How much [be] missing? => _ [be =] missing.
         PAST {A} was {q1} {size}. {D} [put] some on. Then the {n} was {q2} {size}. How much [aux] {D} {put} on? => {D} [put] on _.
 
         add-to | start | #2 - #1
@@ -120,38 +120,38 @@ PATTERNS: tuple[Pattern, ...] = (
         {A} of {q1} [be] cut into {c2} equal pieces. How {size} [be] each piece? => Each piece [be] _ {size}.
 
         equal-groups | number | #1 ÷ #2
-        {A} [be] {q1} {size}. {D} [cut] it into pieces of {q2}. How many pieces [be+] there? => There [be+] _.
+        {A} [be] {q1} {size}. {D} [cut] it into pieces of {q2}. How many pieces [be+] there? => There [be =] _.
 
         take-from | result | the {small} = #1 × {each}; the {small} - #2
-        {A} [be] {q1} {size}. {D} [use] {s2} off. How many {small} [be+] left? => _ [be+] left.
-        {D} [have] {a} of {q1}. {D} [use] {s2} off. How many {small} [be+] left? => _ [be+] left.
+        {A} [be] {q1} {size}. {D} [use] {s2} off. How many {small} [be+] left? => _ [be =] left.
+        {D} [have] {a} of {q1}. {D} [use] {s2} off. How many {small} [be+] left? => _ [be =] left.
 
         steps | answer | all groups = #2 × #3; what goes = all groups + #4; #1 - what goes
         {A} [be] {q1} {size}. {D} [use] off {c2} pieces of {q3}. {E} [use] {q4} off. How {size} [be] the rest? => The rest [be] _ {size}.
     """),
     *_of("stuff", """
         add-to | result | #1 + #2
-        There [be 1] {q1} of {n} {where}. {D} [bring] another {q2}. How much {n} [be] there then? => There [be+] _ of {n} then.
-        {D} [have] {q1} of {n}. {E} [bring] {q2} more. How much {n} [be] there then? => There [be+] _ of {n} then.
+        There [be 1] {q1} of {n} {where}. {D} [bring] another {q2}. How much {n} [be] there then? => There [be =] _ of {n} then.
+        {D} [have] {q1} of {n}. {E} [bring] {q2} more. How much {n} [be] there then? => There [be =] _ of {n} then.
 
         add-to | change | #2 - #1
         PAST There [be 1] {q1} of {n} {where}. {D} [bring] some. Then there [be 2] {q2}. How much {n} [aux] {D} bring? => {D} [bring] _ of {n}.
-        {D} [have] {q1} of {n}. {D} [need] {q2}. How much {n} [be] missing? => _ of {n} [be+] missing.
+        {D} [have] {q1} of {n}. {D} [need] {q2}. How much {n} [be] missing? => _ of {n} [be =] missing.
 
         add-to | start | #2 - #1
-        PAST {D} [bring] {q1} of {n}. Then there [be 2] {q2} {where}. How much {n} was there before? => There [be+] _ of {n} before.
+        PAST {D} [bring] {q1} of {n}. Then there [be 2] {q2} {where}. How much {n} was there before? => There [be =] _ of {n} before.
         PAST {D} got another {q1} of {n}. Then {D} had {q2}. How much {n} did {D} have before? => {D} had _ of {n} before.
 
         take-from | result | #1 - #2
-        There [be 1] {q1} of {n} {where}. {D} [use] {q2}. How much {n} [be] left? => _ of {n} [be+] left.
-        {D} [have] {q1} of {n}. {D} [use] {q2} of it. How much {n} [be] left? => _ of {n} [be+] left.
+        There [be 1] {q1} of {n} {where}. {D} [use] {q2}. How much {n} [be] left? => _ of {n} [be =] left.
+        {D} [have] {q1} of {n}. {D} [use] {q2} of it. How much {n} [be] left? => _ of {n} [be =] left.
 
         take-from | change | #1 - #2
         PAST There [be 1] {q1} of {n} {where}. {D} [use] some. Then {q2} [be 2] left. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
         PAST {D} had {q1} of {n}. {D} [use] a part of it. Then {q2} [be 2] left. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
 
         take-from | start | #1 + #2
-        PAST {D} [use] {q1} of {n}. Then {q2} [be 2] left {where}. How much {n} was there at first? => There [be+] _ of {n} at first.
+        PAST {D} [use] {q1} of {n}. Then {q2} [be 2] left {where}. How much {n} was there at first? => There [be =] _ of {n} at first.
         PAST {D} [use] {q1} of {n} and had {q2} left. How much {n} did {D} have at the start? => {D} had _ of {n} at the start.
 
         put-together | total | #1 + #2
@@ -178,8 +178,8 @@ PATTERNS: tuple[Pattern, ...] = (
         {D} [have] {q1} of {n}. That [be] {q2} more than {E} [have]. How much {n} [have] {E}? => {E} [have] _ of {n}.
 
         steps | answer | what goes = #2 + #3; #1 - what goes
-        There [be 1] {q1} of {n} {where}. {D} [use] {q2}. {E} [use] {q3}. How much {n} [be] left? => _ of {n} [be+] left.
-        {D} [have] {q1} of {n}. {D} [use] {q2} and {q3}. How much {n} [be] left? => _ of {n} [be+] left.
+        There [be 1] {q1} of {n} {where}. {D} [use] {q2}. {E} [use] {q3}. How much {n} [be] left? => _ of {n} [be =] left.
+        {D} [have] {q1} of {n}. {D} [use] {q2} and {q3}. How much {n} [be] left? => _ of {n} [be =] left.
 
         equal-groups | product | #1 × #2
         {D} [fill] {c1} boxes with {q2} of {n} each. How much {n} [aux] {D} need? => {D} [need] _ of {n}.
@@ -195,10 +195,10 @@ PATTERNS: tuple[Pattern, ...] = (
         There [be 1] {q1} of {n} {where}. {D} [use] {f2} of it. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
 
         take-from | result | the {small} = #1 × {each}; the {small} - #2
-        {D} [have] {q1} of {n}. {D} [use] {s2}. How many {small} [be+] left? => _ [be+] left.
+        {D} [have] {q1} of {n}. {D} [use] {s2}. How many {small} [be+] left? => _ [be =] left.
 
         steps | answer | what goes = #2 + #3; the rest = #1 - what goes; the rest ÷ #4
-        {D} [have] {q1} of {n}. {D} [use] {q2} and {q3}. The rest [be] shared equally among {c4} boxes. How much {n} [be] in each box? => _ of {n} [be+] in each box.
+        {D} [have] {q1} of {n}. {D} [use] {q2} and {q3}. The rest [be] shared equally among {c4} boxes. How much {n} [be] in each box? => _ of {n} [be =] in each box.
     """),
     *_of("doing", """
         put-together | total | #1 + #2
@@ -210,7 +210,7 @@ PATTERNS: tuple[Pattern, ...] = (
         PAST {D} and {E} [do+] {q1} {where} altogether. {D} [do] {q2}. How {far} [aux] {E} {do}? => {E} [do] _.
 
         add-to | change | #1 - #2
-        {D} [want] to {do} {q1} {where}. So far it [be] {q2}. How much [be] missing? => _ [be+] missing.
+        {D} [want] to {do} {q1} {where}. So far it [be] {q2}. How much [be] missing? => _ [be =] missing.
 
         compare | difference | #1 - #2
         {D} [do] {q1} {where}. {E} [do] {q2}. How much {farther} [aux] {D} {do} than {E}? => {D} [do] _ {farther} than {E}.
@@ -225,6 +225,6 @@ PATTERNS: tuple[Pattern, ...] = (
         {D} [do] {q1} {where}. {E} [do] {q2} less than {D}. How {far} [aux] {E} {do}? => {E} [do] _.
 
         steps | answer | what goes = #2 + #3; #1 - what goes
-        PAST {D} wanted to {do} {q1} {where}. On Monday {D} [do] {q2}. On Tuesday it was {q3}. How much was left? => _ [be+] left.
+        PAST {D} wanted to {do} {q1} {where}. On Monday {D} [do] {q2}. On Tuesday it was {q3}. How much was left? => _ [be =] left.
     """),
 )  # fmt: skip

@@ -5,11 +5,13 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from fractions import Fraction
 
 from ..expressions.text import text as write
 from ..expressions.tree import Expr, Whole, value
 from ..reading.measures import Unit, ratio_of, unit_named
 from ..reading.problem import labelled
+from ..reading.reader import read
 from ..reading.units import counted_in
 from .numbers import CARDINALS
 from .patterns import Pattern
@@ -19,7 +21,7 @@ from .story import Story
 from .words import PAST, third_person
 
 _SLOT = re.compile(r"\{(\w+)\}")
-_VERB = re.compile(r"\[(\w+)(\+| \d)?\]")
+_VERB = re.compile(r"\[(\w+)(\+| [\d=])?\]")
 _IN_WORDS = {n: word for word, n in CARDINALS.items() if 2 <= n <= 12}
 _ODD_PLURALS = {"shelf": "shelves", "strip": "strips"}
 # What is told beside, and is not needed: of another measure than the thing.
@@ -57,11 +59,24 @@ def source_of(pattern: Pattern, numbers: Sequence[Expr], told: Told) -> str:
         sentences = f"{first}. {extra} {rest}"
         unneeded = f"; not {told.beside}"
     words = _words(told, numbers, small)
-    text = _filled(sentences, words, told, numbers)
-    says = _filled(pattern.says, words, told, numbers)
     calculation = _SLOT.sub(lambda found: words[found.group(1)], pattern.calculation)
     calculation = re.sub(r"#(\d)", lambda found: write(numbers[int(found.group(1)) - 1]), calculation)
+    amounts = {str(i): value(number) for i, number in enumerate(numbers, 1)}
+    text = _filled(sentences, words, told, amounts)
+    says = _filled(pattern.says, words, told, amounts | {"=": _found_by(calculation)})
     return f"{text} {{{pattern.situation} {pattern.unknown}: {calculation}{unneeded}; says {says}}}"
+
+
+def _found_by(calculation: str) -> Fraction:
+    """What a calculation of one or more parts finds in the end."""
+    names: dict[str, str] = {}
+    written = ""
+    for part in calculation.split(";"):
+        name, _, written = part.rpartition(" = ")
+        for known, stands_for in names.items():
+            written = written.replace(known, f"({stands_for})")
+        names[name.strip()] = written.strip()
+    return value(read(written.strip()).expr)
 
 
 def smaller_unit(unit: Unit) -> tuple[Unit, int] | None:
@@ -96,14 +111,11 @@ def _words(told: Told, numbers: Sequence[Expr], small: tuple[Unit, int] | None) 
     return words
 
 
-def _filled(told: str, words: Mapping[str, str], how: Told, numbers: Sequence[Expr]) -> str:
+def _filled(told: str, words: Mapping[str, str], how: Told, amounts: Mapping[str, Fraction]) -> str:
     def verb(found: re.Match[str]) -> str:
-        base, number = found.groups()
+        base, of = found.groups()
         own = {"use": how.thing.use, "put": how.thing.put, "do": how.thing.name}.get(base, base)
-        if number is None:
-            return _verb(own, how.past, plural=False)
-        many = number == "+" or value(numbers[int(number) - 1]) > 1
-        return _verb(own, how.past, plural=many)
+        return _verb(own, how.past, plural=of == "+" or (of is not None and amounts[of.strip()] > 1))
 
     done = _SLOT.sub(lambda found: words[found.group(1)], told)
     done = _VERB.sub(verb, done)
