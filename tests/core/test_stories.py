@@ -321,7 +321,10 @@ class ToldTests(unittest.TestCase):
                 self.assertIsNone(SLIPS.search(story), source)
                 self.assertIsNone(SLIPS.search(says), source)
                 self.assertEqual(says.count("_"), 1, source)
-                agrees = re.match(r"There (is|was|are|were) _|_(?: of [a-z ]+)? (is|was|are|were) ", says)
+                stuff = r"(?:There (is|was|are|were) (?:_|[\d/ ]+) \w+ of|(?:_|\d) (?:\w+ )?of [a-z ]+ (is|was|are|were) left)"
+                for agrees in re.finditer(stuff, f"{story} {says}"):
+                    self.assertLessEqual({*agrees.groups()}, {"is", "was", None}, source)  # as the stuff itself is
+                agrees = re.match(r"There (is|was|are|were) _\.|_ (is|was|are|were) ", says)
                 if agrees and beside is None and count <= 2 * len(every):
                     found = value(read_story(source).story.whole)
                     self.assertEqual({"are", "were"} >= {*agrees.groups()} - {None}, found > 1, source)

@@ -261,53 +261,18 @@ onMounted(async () => {
   </main>
 </template>
 
+<style scoped src="../styles/order.css"></style>
 <style scoped>
-.order {
-  max-width: 1260px;
-  margin: 0 auto;
-  padding: 22px 24px 60px;
-}
-.head {
-  display: flex;
-  gap: 22px;
-  align-items: baseline;
-  padding-bottom: 14px;
-  flex-wrap: wrap;
-}
-.name {
-  font-weight: 700;
-}
-h1 {
-  font-size: 1.4rem;
-}
-.desk {
-  display: grid;
-  grid-template-columns: 430px minmax(0, 1fr);
-  gap: 26px;
-  align-items: start;
-}
 .wish {
   display: grid;
   gap: 18px;
 }
 .sheet {
-  background: var(--paper);
-  color: var(--ink);
-  border-radius: 3px;
-  padding: 18px 28px 26px;
-  min-height: 420px;
   position: sticky;
   top: 12px;
 }
 .count {
   padding-bottom: 8px;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 18px;
-  align-items: center;
-  padding-bottom: 10px;
 }
 .do {
   background: var(--ink);
@@ -327,22 +292,14 @@ h1 {
   text-decoration: underline;
   text-underline-offset: 4px;
 }
-.refusal {
-  color: var(--role-wrong);
-}
 .impossible {
   border-left: 3px solid var(--role-wrong);
   padding-left: 14px;
 }
 .quiet {
-  color: var(--ink-quiet);
-  font-size: 0.95rem;
   padding-top: 8px;
 }
 @media (max-width: 900px) {
-  .desk {
-    grid-template-columns: minmax(0, 1fr);
-  }
   .sheet {
     position: static;
   }

@@ -201,34 +201,11 @@ onMounted(async () => {
   </main>
 </template>
 
+<style scoped src="../styles/order.css"></style>
 <style scoped>
-.order {
-  max-width: 1260px;
-  margin: 0 auto;
-  padding: 22px 24px 60px;
-}
-.head {
-  display: flex;
-  gap: 22px;
-  align-items: baseline;
-  padding-bottom: 14px;
-  flex-wrap: wrap;
-}
-.name {
-  font-weight: 700;
-}
-h1 {
-  font-size: 1.4rem;
-}
 h2 {
   font-size: 1rem;
   padding-top: 6px;
-}
-.desk {
-  display: grid;
-  grid-template-columns: 430px minmax(0, 1fr);
-  gap: 26px;
-  align-items: start;
 }
 .wish {
   display: grid;
@@ -237,6 +214,11 @@ h2 {
 }
 .wish :deep(.p-selectbutton) {
   flex-wrap: wrap;
+  gap: 4px;
+}
+.wish :deep(.p-selectbutton .p-togglebutton) {
+  border-width: 1px;
+  border-radius: 3px;
 }
 .rung label {
   line-height: 1.3;
@@ -249,20 +231,6 @@ h2 {
 }
 .short {
   width: 5rem;
-}
-.sheet {
-  background: var(--paper);
-  color: var(--ink);
-  border-radius: 3px;
-  padding: 18px 28px 26px;
-  min-height: 420px;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 18px;
-  align-items: center;
-  padding-bottom: 10px;
 }
 li {
   border-top: 1px solid var(--hair);
@@ -283,16 +251,6 @@ li {
   font-weight: 700;
 }
 .refusal {
-  color: var(--role-wrong);
   padding-bottom: 8px;
-}
-.quiet {
-  color: var(--ink-quiet);
-  font-size: 0.95rem;
-}
-@media (max-width: 900px) {
-  .desk {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -131,32 +131,32 @@ PATTERNS: tuple[Pattern, ...] = (
     """),
     *_of("stuff", """
         add-to | result | #1 + #2
-        There [be 1] {q1} of {n} {where}. {D} [bring] another {q2}. How much {n} [be] there then? => There [be =] _ of {n} then.
-        {D} [have] {q1} of {n}. {E} [bring] {q2} more. How much {n} [be] there then? => There [be =] _ of {n} then.
+        There [be] {q1} of {n} {where}. {D} [bring] another {q2}. How much {n} [be] there then? => There [be] _ of {n} then.
+        {D} [have] {q1} of {n}. {E} [bring] {q2} more. How much {n} [be] there then? => There [be] _ of {n} then.
 
         add-to | change | #2 - #1
-        PAST There [be 1] {q1} of {n} {where}. {D} [bring] some. Then there [be 2] {q2}. How much {n} [aux] {D} bring? => {D} [bring] _ of {n}.
-        {D} [have] {q1} of {n}. {D} [need] {q2}. How much {n} [be] missing? => _ of {n} [be =] missing.
+        PAST There [be] {q1} of {n} {where}. {D} [bring] some. Then there [be] {q2}. How much {n} [aux] {D} bring? => {D} [bring] _ of {n}.
+        {D} [have] {q1} of {n}. {D} [need] {q2}. How much {n} [be] missing? => _ of {n} [be] missing.
 
         add-to | start | #2 - #1
-        PAST {D} [bring] {q1} of {n}. Then there [be 2] {q2} {where}. How much {n} was there before? => There [be =] _ of {n} before.
+        PAST {D} [bring] {q1} of {n}. Then there [be] {q2} {where}. How much {n} was there before? => There [be] _ of {n} before.
         PAST {D} got another {q1} of {n}. Then {D} had {q2}. How much {n} did {D} have before? => {D} had _ of {n} before.
 
         take-from | result | #1 - #2
-        There [be 1] {q1} of {n} {where}. {D} [use] {q2}. How much {n} [be] left? => _ of {n} [be =] left.
-        {D} [have] {q1} of {n}. {D} [use] {q2} of it. How much {n} [be] left? => _ of {n} [be =] left.
+        There [be] {q1} of {n} {where}. {D} [use] {q2}. How much {n} [be] left? => _ of {n} [be] left.
+        {D} [have] {q1} of {n}. {D} [use] {q2} of it. How much {n} [be] left? => _ of {n} [be] left.
 
         take-from | change | #1 - #2
-        PAST There [be 1] {q1} of {n} {where}. {D} [use] some. Then {q2} [be 2] left. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
-        PAST {D} had {q1} of {n}. {D} [use] a part of it. Then {q2} [be 2] left. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
+        PAST There [be] {q1} of {n} {where}. {D} [use] some. Then {q2} [be] left. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
+        PAST {D} had {q1} of {n}. {D} [use] a part of it. Then {q2} [be] left. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
 
         take-from | start | #1 + #2
-        PAST {D} [use] {q1} of {n}. Then {q2} [be 2] left {where}. How much {n} was there at first? => There [be =] _ of {n} at first.
+        PAST {D} [use] {q1} of {n}. Then {q2} [be] left {where}. How much {n} was there at first? => There [be] _ of {n} at first.
         PAST {D} [use] {q1} of {n} and had {q2} left. How much {n} did {D} have at the start? => {D} had _ of {n} at the start.
 
         put-together | total | #1 + #2
         {D} [carry] {q1} of {n}. {E} [carry] {q2}. How much {n} [be] that in all? => That [be] _ of {n} in all.
-        There [be 1] {q1} of {n} {where}. {D} [have] {q2}. How much {n} [be] that altogether? => That [be] _ of {n} altogether.
+        There [be] {q1} of {n} {where}. {D} [have] {q2}. How much {n} [be] that altogether? => That [be] _ of {n} altogether.
 
         put-together | part | #1 - #2
         {D} and {E} [have+] {q1} of {n} in all. {D} [have] {q2}. How much {n} [have] {E}? => {E} [have] _ of {n}.
@@ -178,8 +178,8 @@ PATTERNS: tuple[Pattern, ...] = (
         {D} [have] {q1} of {n}. That [be] {q2} more than {E} [have]. How much {n} [have] {E}? => {E} [have] _ of {n}.
 
         steps | answer | what goes = #2 + #3; #1 - what goes
-        There [be 1] {q1} of {n} {where}. {D} [use] {q2}. {E} [use] {q3}. How much {n} [be] left? => _ of {n} [be =] left.
-        {D} [have] {q1} of {n}. {D} [use] {q2} and {q3}. How much {n} [be] left? => _ of {n} [be =] left.
+        There [be] {q1} of {n} {where}. {D} [use] {q2}. {E} [use] {q3}. How much {n} [be] left? => _ of {n} [be] left.
+        {D} [have] {q1} of {n}. {D} [use] {q2} and {q3}. How much {n} [be] left? => _ of {n} [be] left.
 
         equal-groups | product | #1 × #2
         {D} [fill] {c1} boxes with {q2} of {n} each. How much {n} [aux] {D} need? => {D} [need] _ of {n}.
@@ -192,13 +192,13 @@ PATTERNS: tuple[Pattern, ...] = (
 
         part-of | part | #2 × #1
         {D} [have] {q1} of {n}. {D} [use] {f2} of it. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
-        There [be 1] {q1} of {n} {where}. {D} [use] {f2} of it. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
+        There [be] {q1} of {n} {where}. {D} [use] {f2} of it. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
 
         take-from | result | the {small} = #1 × {each}; the {small} - #2
         {D} [have] {q1} of {n}. {D} [use] {s2}. How many {small} [be+] left? => _ [be =] left.
 
         steps | answer | what goes = #2 + #3; the rest = #1 - what goes; the rest ÷ #4
-        {D} [have] {q1} of {n}. {D} [use] {q2} and {q3}. The rest [be] shared equally among {c4} boxes. How much {n} [be] in each box? => _ of {n} [be =] in each box.
+        {D} [have] {q1} of {n}. {D} [use] {q2} and {q3}. The rest [be] shared equally among {c4} boxes. How much {n} [be] in each box? => _ of {n} [be] in each box.
     """),
     *_of("doing", """
         put-together | total | #1 + #2
