@@ -244,6 +244,21 @@ class BrowserTests(PageTests):
         self.page.keyboard.press("Enter")
         expect(self.page.locator("[role=alert]")).to_contain_text("number")
 
+    def test_what_is_typed_while_a_page_still_loads_is_not_given_up(self):
+        held = []
+        self.page.goto(self.server.address)
+        self.page.route("**/api/building", lambda route: held.append(route))
+        self.page.click("text=Number building")
+        self.page.get_by_label("Numbers").fill("3, 1/2, 4")
+        self.page.get_by_label("to build").fill("10")
+        self.page.keyboard.press("Enter")
+        while len(held) < 2:  # the page's own question, and what was typed
+            self.page.wait_for_timeout(20)
+        for route in held:
+            route.continue_()
+            self.page.wait_for_timeout(300)
+        expect(self.page.locator(".numbers > .number")).to_have_count(3)
+
     def test_a_wrong_answer_is_shown_below_the_right_one(self):
         self.type_problem("1/2 + 1/2")
         entry = self.page.locator(".margin li", has_text="combined tops and combined bottoms").first

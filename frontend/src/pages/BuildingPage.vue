@@ -46,7 +46,7 @@ onMounted(async () => {
   document.title = 'Number building · Keen Slate'
   const answer = await ask(client.GET('/api/building'))
   if (answer.ok) levels.value = answer.data.levels
-  await propose('wholes', true)
+  if (!numbers.value && !wanted.value) await propose('wholes', true)
 })
 </script>
 
