@@ -11,9 +11,9 @@ from pathlib import Path
 from typing import Any
 
 from keen_slate.core.diagnosing.holding import Group, Held, believe
-from keen_slate.core.diagnosing.over_time import OverTime, Sitting, over_time
 from keen_slate.core.errors import ReadError
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
+from keen_slate.core.ladders.over_time import OverTime, Sitting, over_time
 from keen_slate.core.limits import MOST_EXAMPLES
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of

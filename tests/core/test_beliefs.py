@@ -18,9 +18,9 @@ from bench.answers import CODES, identifiable, make_pupils, revealing_set
 from bench.classroom import answers as class_answers
 from keen_slate import cli
 from keen_slate.core.diagnosing.holding import believe, given_of, seen_of
-from keen_slate.core.diagnosing.over_time import Sitting, due, over_time
 from keen_slate.core.judging.beliefs import Given, Priors, Seen, beliefs, beliefs_of_class
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
+from keen_slate.core.ladders.over_time import Sitting, due, over_time
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 

@@ -9,12 +9,12 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+from ..diagnosing.holding import Held, given_of, holding, seen_of
 from ..expressions.text import DecimalMark
 from ..judging.beliefs import LIKELY, Given, Seen, beliefs, shown
-from ..ladders.parallel import parallel
 from ..ways.settings import Ways
 from ..worked import Worked, work_text
-from .holding import Held, given_of, holding, seen_of
+from .parallel import parallel
 
 CHANCES_WITHOUT = 3  # in which a misconception could have shown since it last did, and did not
 RETURNS = (2, 7, 21)  # days
