@@ -176,6 +176,12 @@ class TypedTests(unittest.TestCase):
             story_problem(found.story.text)
         self.assertEqual(value(story_problem(found.readings[1].source).expr), 1)
 
+    def test_a_class_with_a_decimal_comma_types_decimals(self):
+        told = "A plank is 2,5 m long. Alder saws 1,25 m off. How long is the rest?"
+        worked = work_text(told, Ways(decimal_mark="comma"))
+        self.assertEqual((worked.working.value, worked.working.problem.story.situation), (Fraction(5, 4), "take-from"))
+        self.assertEqual(story_problem(f"{told} {{2,5 - 1,25}}", ",").text, worked.working.problem.text)
+
     def test_another_language_can_be_linked_by_hand(self):
         story = read_story(
             "Una cuerda mide 3 1/4 m. Alder corta 1 2/3 m. ¿Cuánto queda? {3 1/4 - 1 2/3; says Quedan _.}"

@@ -88,7 +88,7 @@ def read_story(source: str, mark: DecimalMark = ".") -> Reading:
         story = linked(told, braces, at, mark)
         refuse_impossible(story)
         return Reading(story, True, (story,))
-    return _understood(told, mark)
+    return _understood(told)
 
 
 def _told(text: str, mark: DecimalMark) -> Told:
@@ -114,7 +114,7 @@ def _with_points(text: str, found: list[Quantity]) -> tuple[str, list[Quantity]]
     return text, pointed
 
 
-def _understood(told: Told, mark: DecimalMark) -> Reading:
+def _understood(told: Told) -> Reading:
     clues = Clues(told, sentences(told.text))
     if len(told.quantities) == 1:
         one = told.quantities[0]
@@ -130,7 +130,7 @@ def _understood(told: Told, mark: DecimalMark) -> Reading:
     sure = [plan for plan in found if plan.sure]
     for plan in sure[:1] or found:
         try:
-            story = linked(told, _braces(clues, plan), 0, mark)
+            story = linked(told, _braces(clues, plan), 0)
             refuse_impossible(story)
         except CoreError as error:
             refusal = refusal or error
