@@ -13,15 +13,14 @@ from keen_slate.core.documents.verdict import choice_views
 from keen_slate.core.documents.view import label_before
 from keen_slate.core.documents.working import wrong_text
 from keen_slate.core.figures.inks import INKS
-from keen_slate.core.layouts.laying import lay
 from keen_slate.core.teaching.fading import Fading
 from keen_slate.core.teaching.points import ANSWER
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.working.proof import Working
 
-from . import told
 from .item import Item
 from .marked_up import math
+from .told import Told
 from .workings import body, line
 
 Paper = Literal["a4", "letter"]
@@ -99,42 +98,24 @@ def _example(item: Item, number: int, options: Options) -> str:
     working = item.working
     fading = {"full": Fading(), "faded": item.fading, "problems": Fading(hide=len(working.steps))}[options.form]
     points = sum(one.points for one in item.worth())
-    start = _start(item, fading)
-    is_told = bool(working.parts)
-    label = _label(working.problem.label) if not is_told else ""
     whole = fading.hide >= len(working.steps)
     worked = "" if whole else body(item, fading, options.pictures)
-    answer = (
-        f"<p class='answer'>{_answer(working)}</p>" if working.problem.label and not fading.hide and not is_told else ""
-    )
-    answer += told.sentence(item, fading)
     options_given = _choices(item) if options.choices and whole else ""
     space = f'<div class="space" style="height: {options.space}mm"></div>' if options.space and fading.hide else ""
     marked = f'<span class="points">{points} {"mark" if points == 1 else "marks"}</span>'
-    first = _first_line(item, fading) if is_told else ""
+    if working.parts:
+        told = Told(item, fading)
+        head, label, before = "", "", told.text() + told.models() + told.first_line()
+        after = options_given + space + told.sentence()
+    else:
+        head, before = line(working, None, "", fading), ""
+        label = f' <span class="label">in {escape(working.problem.label)}</span>' if working.problem.label else ""
+        answer = f"<p class='answer'>{_answer(working)}</p>" if working.problem.label and not fading.hide else ""
+        after = answer + options_given + space
     return (
-        f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{start}</span>{label}{marked}</h2>'
-        f"{told.text_of(item, plain=whole)}{told.models(item, fading, whole)}{first}{worked}{options_given}{space}{answer}</article>"
+        f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{head}</span>{label}{marked}</h2>'
+        f"{before}{worked}{after}</article>"
     )
-
-
-def _label(label: str | None) -> str:
-    return f' <span class="label">in {escape(label)}</span>' if label else ""
-
-
-def _start(item: Item, fading: Fading) -> str:
-    """The problem; a story stands below."""
-    return "" if item.working.parts else line(item.working, None, "", fading)
-
-
-def _first_line(item: Item, fading: Fading) -> str:
-    """The first calculation of a story; a frame for it where pupils write it. Layouts in boxes and sheets have it themselves."""
-    if told.hides_calculation(item, fading):
-        return '<div class="fill"></div>' if fading.hide < len(item.working.steps) else ""
-    _, laid = lay(item.working)
-    if laid.sheet is not None or laid.boxes:
-        return ""
-    return f"<p class='line'>{line(item.working, None, '', fading)}</p>"
 
 
 def _choices(item: Item) -> str:
@@ -187,17 +168,16 @@ def _key_entry(item: Item, number: int, options: Options) -> str:
         )
     answer = next(one for one in given if one.key == ANSWER)
     wrong = (_told(item) if options.choices else "") + (_wrong(item) if options.wrong_answers else "")
+    if working.parts:
+        told = Told(item, Fading())
+        head, before, final = "", told.text() + told.models() + told.calculation(), told.sentence()
+    else:
+        head, before, final = line(working, None, "", Fading()), "", _answer(working)
     return (
-        f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{_start(item, Fading())}</span></h2>{_key_start(item)}'
-        f'<table>{"".join(lines)}<tr><td class="final">{told.sentence(item, Fading()) or _answer(working)}</td><td class="said">{escape(item.voice.said(answer.loses))}</td>'
+        f'<article class="example"><h2><span class="nr">{number}</span> <span class="problem">{head}</span></h2>{before}'
+        f'<table>{"".join(lines)}<tr><td class="final">{final}</td><td class="said">{escape(item.voice.said(answer.loses))}</td>'
         f'<td class="points">{answer.points}</td></tr></table>{wrong}</article>'
     )
-
-
-def _key_start(item: Item) -> str:
-    if not item.working.parts:
-        return ""
-    return f"{told.text_of(item)}{told.models(item, Fading(), False)}<p class='line'>{line(item.working, None, '', Fading())}</p>"
 
 
 def _wrong(item: Item) -> str:

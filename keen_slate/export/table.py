@@ -15,7 +15,7 @@ from keen_slate.core.ladders.options import copy_key
 from keen_slate.core.limits import MOST_LINES
 from keen_slate.core.reading.problem import Problem
 from keen_slate.core.stories.reading import read_any
-from keen_slate.core.stories.story import StoryProblem
+from keen_slate.core.stories.story import story_of
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import Worked, work_text
@@ -89,8 +89,8 @@ def judged(brought: str, known: Collection[str], ways: Ways) -> list[Line]:
 
 def _copy_key(problem: Problem) -> tuple[object, ...]:
     """The same for copies of a problem; a story is a copy only where it is told with the same words."""
-    told = (problem.story.text,) if isinstance(problem, StoryProblem) and problem.story else ()
-    return (*told, *copy_key(problem.expr))
+    story = story_of(problem)
+    return (*([story.text] if story else []), *copy_key(problem.expr))
 
 
 def _problems(brought: str) -> Iterator[tuple[int, str]]:

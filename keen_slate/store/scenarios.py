@@ -10,9 +10,9 @@ from sqlalchemy import delete, select
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
-from .models import OwnScenario
+from keen_slate.core.limits import MOST_SCENARIOS
 
-MOST_SCENARIOS = 40
+from .models import OwnScenario
 
 
 class FullError(ValueError):

@@ -10,6 +10,7 @@ from keen_slate.core.documents.story import story_view
 from keen_slate.core.errors import ReadError
 from keen_slate.core.grading.rungs import RUNGS, STORY_RUNGS
 from keen_slate.core.ladders.story_wish import CALCULATIONS
+from keen_slate.core.limits import MOST_SCENARIOS
 from keen_slate.core.reading.measures import UNITS
 from keen_slate.core.stories.reading import Understood, as_problem, understand
 from keen_slate.core.stories.scenarios import SIZES, document_of, read_scenario, scenarios
@@ -17,8 +18,8 @@ from keen_slate.core.stories.story import SITUATIONS, UNKNOWNS
 from keen_slate.core.teaching.fading import Fading
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
-from keen_slate.core.worked import work_out
-from keen_slate.store.scenarios import MOST_SCENARIOS, FullError, OwnScenarios
+from keen_slate.core.working.methods import work
+from keen_slate.store.scenarios import FullError, OwnScenarios
 from keen_slate.store.shelf import Shelf
 
 from . import heavy, story_searches
@@ -79,7 +80,7 @@ def read(json_data: StoryIn) -> StoryReadOut:
     found = understand(json_data.text, mark_of(ways))
     voice = voice_of(ways)
     readings = found.reading.readings if found.reading else ()
-    views = [story_view(work_out(as_problem(one), ways), Fading()) for one in readings]
+    views = [story_view(work(as_problem(one), ways), Fading()) for one in readings]
     return StoryReadOut(
         numbers=[
             FoundNumber(

@@ -19,9 +19,8 @@ from keen_slate.core.worked import Worked
 
 from .schemas.ladders import ImpossibleOut
 from .schemas.stories import MadeOut, ToldOut, ToldStory
-from .searches import LIMITS
+from .searches import LIMITS, Chosen
 
-Chosen = Mapping[str, str]
 _SAID = LIMITS | {
     "scenario": "Nothing in this scenario has such sizes.",
     "situations": "These situations are not told on these rungs.",
@@ -35,7 +34,7 @@ def _own(documents: Sequence[Mapping[str, Any]]) -> list[Scenario]:
 
 def told_story(worked: Worked) -> ToldStory:
     """A worked story as it is shown before it is taken."""
-    view = story_view(worked, Fading())
+    view = story_view(worked.working, Fading())
     assert view is not None, "it is a story"
     glyphs = voice_of(worked.working.ways).glyphs(worked.working.answer)
     reveals = [one.entry.code for one in worked.likely if one.status == "reveals"]

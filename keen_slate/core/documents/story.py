@@ -7,7 +7,7 @@ from typing import Any
 
 from ..expressions.text import exact
 from ..expressions.text import text as write
-from ..expressions.tree import Frac, Mixed, value
+from ..expressions.tree import Frac, Mixed, Product, value
 from ..expressions.typeset import Glyph, Role, roles_for
 from ..expressions.voice import Voice
 from ..expressions.walks import leaves
@@ -18,7 +18,7 @@ from ..ladders.stories import Made
 from ..reading.problem import labelled
 from ..stories.naming import name_of, table_rows
 from ..stories.reading import Understood
-from ..stories.story import SITUATIONS, UNKNOWNS, Story, StoryProblem, told_text
+from ..stories.story import SITUATIONS, UNKNOWNS, Story, StoryStep, story_of, told_text
 from ..teaching.fading import Fading
 from ..ways.voices import voice_of
 from ..worked import Worked, work_out
@@ -32,8 +32,9 @@ VERSION = 1
 
 
 @dataclass(frozen=True, slots=True)
-class QuantityDocument:
-    """A number of the text: what it is of, how it is told, its label, what it is in the calculation, how often it is there."""
+class QuantityView:
+    """A number of the text: what it is of, how it is told, its label, what it is in the calculation, how often it is there; its pieces
+    and its ink, and itself as a *number* in the input notation."""
 
     name: str
     text: str
@@ -41,12 +42,6 @@ class QuantityDocument:
     role: str
     times: int
     needed: bool
-
-
-@dataclass(frozen=True, slots=True)
-class QuantityView(QuantityDocument):
-    """A number of the text with its pieces and its ink; its *number* in the input notation."""
-
     number: str
     glyphs: tuple[Glyph, ...]
     ink: Role
@@ -114,16 +109,10 @@ class StoryView:
     answer_hidden: bool
 
 
-def story_of(working: Working) -> Story | None:
-    """What is told, where a working is that of a story."""
-    problem = working.problem
-    return problem.story if isinstance(problem, StoryProblem) else None
-
-
 def published(worked: Worked, certain: bool = True, readings: tuple[Story, ...] = ()) -> dict[str, Any]:
     """The document of a worked story as plain values, with a working of each calculation, and other *readings* where it is not *certain*."""
     working = worked.working
-    story = story_of(working)
+    story = story_of(working.problem)
     assert story is not None, "only stories are published so"
     voice = voice_of(working.ways)
     rows = table_rows(story.text, story.quantities)
@@ -133,7 +122,7 @@ def published(worked: Worked, certain: bool = True, readings: tuple[Story, ...] 
         "text": told_text(story, voice),
         "situation": story.situation,
         "unknown": story.unknown,
-        "quantities": [_plain_quantity(one) for one in _quantities(story, working, voice)],
+        "quantities": [_plain_quantity(one) for one in _quantities(story, voice)],
         "table": [{"name": name, "amount": story.quantities[i].text} for name, i in rows] or None,
         "steps": [
             {
@@ -176,7 +165,7 @@ def _use_name(story: Story, i: int, k: int) -> str:
 
 def answer_line(working: Working) -> str:
     """The answer as a sentence."""
-    story = story_of(working)
+    story = story_of(working.problem)
     assert story is not None, "only a story is answered in a sentence"
     voice = voice_of(working.ways)
     return story.answer_line(labelled(voice.text(working.answer), working.answer_label), working.value)
@@ -184,7 +173,7 @@ def answer_line(working: Working) -> str:
 
 def answer_glyphs(working: Working) -> tuple[Glyph, ...]:
     """The answer sentence, its number typeset."""
-    story = story_of(working)
+    story = story_of(working.problem)
     assert story is not None, "only a story is answered in a sentence"
     voice, label = voice_of(working.ways), working.answer_label or ""
     before, _, after = story.answer_line("\0", working.value).partition("\0")
@@ -197,14 +186,13 @@ def answer_glyphs(working: Working) -> tuple[Glyph, ...]:
 # The view ------------------------------------------------------------------------------------------------------------
 
 
-def story_view(worked: Worked, fading: Fading) -> StoryView | None:
+def story_view(working: Working, fading: Fading) -> StoryView | None:
     """What a screen needs of a story; None for another problem."""
-    working = worked.working
-    story = story_of(working)
+    story = story_of(working.problem)
     if story is None:
         return None
     voice = voice_of(working.ways)
-    quantities = _quantities(story, working, voice)
+    quantities = _quantities(story, voice)
     return StoryView(
         text=told_text(story, voice),
         source=f"{told_text(story, voice)} {{{story.calculation(voice)}}}",
@@ -268,9 +256,9 @@ def _without_rows(pieces: list[StoryPiece], rows: set[int]) -> list[StoryPiece]:
     return done
 
 
-def _quantities(story: Story, working: Working, voice: Voice) -> tuple[QuantityView, ...]:
+def _quantities(story: Story, voice: Voice) -> tuple[QuantityView, ...]:
     names = {i: name for name, i in table_rows(story.text, story.quantities)}
-    inks, roles, times = _uses(story, working)
+    inks, roles, times = _uses(story)
     return tuple([
         QuantityView(
             name=names.get(i) or name_of(story.text, one),
@@ -287,25 +275,22 @@ def _quantities(story: Story, working: Working, voice: Voice) -> tuple[QuantityV
     ])  # fmt: skip
 
 
-def _uses(story: Story, working: Working) -> tuple[dict[int, Role], dict[int, str], dict[int, int]]:
+def _uses(story: Story) -> tuple[dict[int, Role], dict[int, str], dict[int, int]]:
     """Of each quantity that is used: its ink, what it is in its calculation, how often it is there."""
     inks: dict[int, Role] = {}
     roles: dict[int, str] = {}
     times: dict[int, int] = {}
     for step in story.steps:
-        names = _role_names(write(step.expr), len(step.uses), story)
+        names = _role_names(step, story)
+        first = step.uses[0]
+        times_many = isinstance(step.expr, Product) and step.expr.rest[0][0] == "×"
+        many = times_many and first.kind == "quantity" and story.quantities[first.index].is_count
         for k, (use, ink) in enumerate(zip(step.uses, roles_for(len(step.uses)), strict=True)):
             if use.kind != "quantity" or use.index in inks:
                 continue
             inks[use.index], roles[use.index] = ink, names[k]
-            other = step.uses[0] if k else None
-            if (
-                other is not None
-                and other.kind == "quantity"
-                and "×" in write(step.expr)
-                and story.quantities[other.index].is_count
-            ):
-                times[use.index] = int(value(story.quantities[other.index].number))
+            if k and many:
+                times[use.index] = int(value(story.quantities[first.index].number))
     return inks, roles, times
 
 
@@ -313,32 +298,29 @@ _ROLES = {
     "add-to": ("start", "change"), "take-from": ("start", "change"), "put-together": ("part", "part"), "compare": ("larger", "smaller"),
     "part-of": ("part", "whole"),
 }  # fmt: skip
+# Where something else than usual is unknown.
+_CHANGED = {
+    ("add-to", "start"): ("result", "change"), ("add-to", "change"): ("result", "start"), ("take-from", "start"): ("result", "change"),
+    ("take-from", "change"): ("start", "result"), ("put-together", "part"): ("total", "part"),
+    ("compare", "smaller"): ("larger", "difference"), ("compare", "larger"): ("smaller", "difference"),
+}  # fmt: skip
 
 
-def _role_names(written: str, count: int, story: Story) -> list[str]:
-    if "×" in written or "÷" in written:
-        if story.situation == "part-of" or written.split(" ")[0] in _parts_told(story):
-            return ["part", "whole"]
-        return ["times", "size"] if "×" in written else ["amount", "groups" if story.unknown != "number" else "size"]
-    named = _ROLES.get(story.situation, ("term", "term"))
-    if story.situation in ("add-to", "take-from") and story.unknown != "result":
-        named = (
-            ("result", "change")
-            if story.unknown == "start"
-            else ("result", "start")
-            if story.situation == "add-to"
-            else ("start", "result")
-        )
-    if story.situation == "put-together" and story.unknown == "part":
-        named = ("total", "part")
-    if story.situation == "compare" and story.unknown != "difference":
-        named = ("larger", "difference") if story.unknown == "smaller" else ("smaller", "difference")
-    return [named[min(k, 1)] for k in range(count)]
+def _role_names(step: StoryStep, story: Story) -> list[str]:
+    """What each number of a calculation is."""
+    named = _CHANGED.get((story.situation, story.unknown)) or _ROLES.get(story.situation, ("term", "term"))
+    if isinstance(step.expr, Product):
+        named = _roles_of_product(step.expr, story)
+    return [named[min(k, 1)] for k in range(len(step.uses))]
 
 
-def _parts_told(story: Story) -> list[str]:
-    """The fractions of something among the numbers of a story, as they are written."""
-    return [write(one.number) for one in story.quantities if isinstance(one.number, Frac) and one.label is None]
+def _roles_of_product(expr: Product, story: Story) -> tuple[str, str]:
+    of_something = [one.number for one in story.quantities if isinstance(one.number, Frac) and one.label is None]
+    if story.situation == "part-of" or expr.first in of_something:
+        return "part", "whole"
+    if expr.rest[0][0] == "×":
+        return "times", "size"
+    return "amount", "groups" if story.unknown != "number" else "size"
 
 
 def _calculations(story: Story, working: Working, voice: Voice, fading: Fading) -> tuple[CalculationView, ...]:

@@ -41,11 +41,11 @@ def summary_of(worked: Worked, points: Mapping[str, int]) -> Summary:
     working = worked.working
     voice = voice_of(working.ways)
     rung = worked.features.rung
-    told = problem_text(working, voice) if working.parts else ""
+    text = problem_text(working, voice)
     return Summary(
-        text=problem_text(working, voice),
-        spoken=told or voice.words(working.problem.expr),
-        glyphs=_beginning(told) if told else tuple(voice.glyphs(working.problem.expr)),
+        text=text,
+        spoken=text if working.parts else voice.words(working.problem.expr),
+        glyphs=_beginning(text) if working.parts else tuple(voice.glyphs(working.problem.expr)),
         rung=rung,
         step_up=voice.said(ALL_RUNGS[rung]) if rung else None,
         surprises=tuple([voice.said(sentence) for sentence in worked.surprises]),

@@ -262,7 +262,7 @@ class _Viewer:
             counted=document.counted,
             answer_glyphs=tuple([self._glyphs(answer) for answer in working.answers]),
             marks=tuple([one.said(self.voice) for one in points_of(working, self.keys, points)]),
-            story=story_view(self.worked, self.fading),
+            story=story_view(self.working, self.fading),
         )
 
     def _glyphs(self, expr: Expr, roles: tuple[Role, ...] = ()) -> Glyphs:

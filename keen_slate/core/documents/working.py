@@ -16,7 +16,7 @@ from ..judging.misconceptions.registry import Status
 from ..reading.kinds import Kind
 from ..reading.problem import labelled
 from ..reading.units import counted_in
-from ..stories.story import StoryProblem, told_text
+from ..stories.story import story_of, told_text
 from ..ways.voices import voice_of
 from ..worked import Worked
 from ..working.proof import Working
@@ -139,8 +139,9 @@ def working_document(worked: Worked) -> WorkingDocument:
 
 def problem_text(working: Working, voice: Voice) -> str:
     """The problem with its label, as the class writes it; a story as it is told."""
-    if isinstance(working.problem, StoryProblem) and working.problem.story is not None:
-        return told_text(working.problem.story, voice)
+    story = story_of(working.problem)
+    if story is not None:
+        return told_text(story, voice)
     return labelled(voice.text(working.problem.expr), working.problem.label)
 
 

@@ -15,11 +15,10 @@ from ..limits import MOST_PARTS
 from ..stories.story import Story
 from ..working.proof import Working
 from . import part_whole
-from .display import WIDTH, Figure, Shape, When
-from .labels import HEIGHT, number_label, number_width, within
-from .part_whole import Part
+from .display import WIDTH, Figure, Shape
+from .labels import HEIGHT, within
+from .part_whole import BAR, Part
 
-_BAR = 34
 _GAP = 6
 
 
@@ -95,15 +94,16 @@ def _equal_parts(
     y = HEIGHT + 4
     _box(shapes, Fraction(0), Fraction(WIDTH), y, "answer" if found[0] else "first")
     _label(shapes, total, WIDTH // 2, 0, "answer" if found[0] else "first", found[0])
-    y += _BAR + _GAP
+    y += BAR + _GAP
     width = Fraction(WIDTH, count)
     for k in range(count):
         _box(shapes, k * width, width, y, "answer" if found[1] else "second")
-    room = number_width(each) if each is not None else 20
-    _label(shapes, each, within(width / 2, room), y + _BAR + 4, "answer" if found[1] else "second", found[1])
-    _label_text(shapes, f"× {count}", within(width / 2, room) + room // 2 + 10, y + _BAR + 4)
+    room = part_whole.width_of(each)
+    _label(shapes, each, within(width / 2, room), y + BAR + 4, "answer" if found[1] else "second", found[1])
+    beside = (within(width / 2, room) + room // 2 + 10, y + BAR + 4 + HEIGHT // 2 + 6)
+    shapes.append(Shape("text", "label", beside, text=f"× {count}"))
     alt = f"A bar, and below it as long in all {count} equal bars, each {words(said[0])}, together {words(said[1])}."
-    return Figure("bar-model", WIDTH, y + _BAR + _GAP + HEIGHT, tuple(shapes), alt)
+    return Figure("bar-model", WIDTH, y + BAR + _GAP + HEIGHT, tuple(shapes), alt)
 
 
 def _part(fraction: Frac, amount: Expr, shown: list[Expr | None]) -> Figure | None:
@@ -114,18 +114,18 @@ def _part(fraction: Frac, amount: Expr, shown: list[Expr | None]) -> Figure | No
     y = HEIGHT + 4
     _box(shapes, Fraction(0), Fraction(WIDTH), y, "second")
     _label(shapes, shown[1], WIDTH // 2, 0, "second", False)
-    y += _BAR + _GAP
+    y += BAR + _GAP
     width = Fraction(WIDTH, fraction.den)
     for k in range(fraction.den):
         _box(shapes, k * width, width, y, "answer" if k < fraction.num else None)
-    room = number_width(shown[2]) if shown[2] is not None else 20
-    _label(shapes, shown[2], within(width * fraction.num / 2, room), y + _BAR + 4, "answer", True)
+    room = part_whole.width_of(shown[2])
+    _label(shapes, shown[2], within(width * fraction.num / 2, room), y + BAR + 4, "answer", True)
     alt = f"A bar for {words(amount)}, and below it the same cut into {fraction.den} equal parts, {fraction.num} of them shaded."
-    return Figure("bar-model", WIDTH, y + _BAR + _GAP + HEIGHT, tuple(shapes), alt)
+    return Figure("bar-model", WIDTH, y + BAR + _GAP + HEIGHT, tuple(shapes), alt)
 
 
 def _box(shapes: list[Shape], x: Fraction, width: Fraction, y: int, role: Role | None) -> None:
-    box = (x, y, width, _BAR)
+    box = (x, y, width, BAR)
     if role is not None:
         shapes.append(Shape("rect", "part", box, role))
     shapes.append(Shape("rect", "whole", box))
@@ -134,14 +134,6 @@ def _box(shapes: list[Shape], x: Fraction, width: Fraction, y: int, role: Role |
 def _label(shapes: list[Shape], number: Expr | None, x: Fraction | int, y: int, role: Role, found: bool) -> None:
     """The label of a bar: a question mark for what pupils write, and for what is *found* before it is."""
     if number is None or found:
-        _question(shapes, x, y, role, "" if number is None else "before")
+        part_whole.write(shapes, None, x, y, role, "" if number is None else "before")
     if number is not None:
-        shapes += number_label(number, x, y, role, "after" if found else "")
-
-
-def _question(shapes: list[Shape], x: Fraction | int, y: int, role: Role, when: When) -> None:
-    shapes.append(Shape("text", "label", (x, y + HEIGHT // 2 + 6), role, when, text="?", anchor="middle"))
-
-
-def _label_text(shapes: list[Shape], text: str, x: Fraction | int, y: int) -> None:
-    shapes.append(Shape("text", "label", (x, y + HEIGHT // 2 + 6), text=text))
+        part_whole.write(shapes, number, x, y, role, "after" if found else "")

@@ -14,7 +14,7 @@ from ..expressions.walks import fillings, has_blank
 from .display import WIDTH, Figure, Shape, When
 from .labels import HEIGHT, Levels, number_label, number_width, within
 
-_BAR = 34
+BAR = 34
 _UNKNOWN = "?"
 
 
@@ -86,28 +86,28 @@ def draw(total: Part, parts: Sequence[Part]) -> Figure:
     y = HEIGHT + 4
     _bar(shapes, total, Fraction(0), Fraction(WIDTH), y)
     for when, label in _labels(total):
-        _write(shapes, label, WIDTH // 2, 0, total.role, when)
-    y += _BAR + 6
+        write(shapes, label, WIDTH // 2, 0, total.role, when)
+    y += BAR + 6
     levels, x, rows = Levels(), Fraction(0), 1
     for part in parts:
         width = part.size * WIDTH * Fraction(1, total.size)
         _bar(shapes, part, x, width, y)
-        room = max([_width(label) for _, label in _labels(part)])
+        room = max([width_of(label) for _, label in _labels(part)])
         middle = within(x + width * Fraction(1, 2), room)
         row = levels.level(middle - room // 2, middle + room // 2)
         rows = max(rows, row + 1)
-        top = y + _BAR + 4 + row * HEIGHT
+        top = y + BAR + 4 + row * HEIGHT
         if row:
             at = x + width * Fraction(1, 2)
-            shapes.append(Shape("line", "leader", (at, y + _BAR, middle, top), part.role))
+            shapes.append(Shape("line", "leader", (at, y + BAR, middle, top), part.role))
         for when, label in _labels(part):
-            _write(shapes, label, middle, top, part.role, when)
+            write(shapes, label, middle, top, part.role, when)
         x += width
     alt = (
         f"A bar for {_said(total)}; below it, as long in all, bars for {', '.join([_said(part) for part in parts])}. "
         "All are drawn to one scale."
     )
-    return Figure("part-whole", WIDTH, y + _BAR + 6 + rows * HEIGHT, tuple(shapes), alt)
+    return Figure("part-whole", WIDTH, y + BAR + 6 + rows * HEIGHT, tuple(shapes), alt)
 
 
 def _labels(part: Part) -> list[tuple[When, Expr | None]]:
@@ -115,7 +115,7 @@ def _labels(part: Part) -> list[tuple[When, Expr | None]]:
 
 
 def _bar(shapes: list[Shape], part: Part, x: Fraction, width: Fraction, y: int) -> None:
-    box = (x, y, width, _BAR)
+    box = (x, y, width, BAR)
     if part.after is not None:
         shapes.append(Shape("rect", "part", box, part.role, "" if part.before else "after"))
     if part.before is None:
@@ -124,11 +124,13 @@ def _bar(shapes: list[Shape], part: Part, x: Fraction, width: Fraction, y: int) 
         shapes.append(Shape("rect", "whole", box, when="" if part.before else "after"))
 
 
-def _width(label: Expr | None) -> int:
+def width_of(label: Expr | None) -> int:
+    """The width of a label, or of a question mark."""
     return 20 if label is None else number_width(label)
 
 
-def _write(shapes: list[Shape], label: Expr | None, x: Fraction | int, y: int, role: Role, when: When) -> None:
+def write(shapes: list[Shape], label: Expr | None, x: Fraction | int, y: int, role: Role, when: When) -> None:
+    """A label with its middle at *x*; None is what is to be found, a question mark."""
     if label is None:
         shapes.append(Shape("text", "label", (x, y + HEIGHT // 2 + 6), role, when, text=_UNKNOWN, anchor="middle"))
     else:

@@ -26,7 +26,8 @@ from ..expressions.tree import (
 )
 from ..expressions.walks import children, has_sign, leaves
 from ..reading.kinds import Kind
-from ..stories.story import StoryProblem
+from ..stories.rung import rung_of_story
+from ..stories.story import story_of
 from ..working.methods.common_denominator import relation
 from ..working.proof import Working
 from ..working.step_kinds import REGROUP, SIMPLIFY
@@ -260,22 +261,15 @@ def _missing_rung(working: Working) -> str:
 
 
 def _story_rung(working: Working) -> str:
-    problem = working.problem
-    assert isinstance(problem, StoryProblem), "only a story is of this kind"
-    story = problem.story
-    assert story is not None, "a story is told"
+    story = story_of(working.problem)
+    assert story is not None, "only a story is of this kind"
     uses = [use for step in story.steps for use in step.uses]
-    products = any(isinstance(part.problem.expr, Product) for part in working.parts)
-    if len(story.steps) > 2 or story.unneeded or any(use.kind == "units" for use in uses):
-        return "S6"
-    if products:
-        return "S5"
-    if len(story.steps) > 1:
-        return "S4"
-    if story.unknown in ("start", "change", "part"):
-        return "S3"
-    told_second = [use.index for use in uses] != sorted([use.index for use in uses])
-    return "S2" if story.situation == "compare" or told_second else "S1"
+    return rung_of_story(
+        story.situation, story.unknown, len(story.steps),
+        more=bool(story.unneeded) or any(use.kind == "units" for use in uses),
+        groups=any(isinstance(part.problem.expr, Product) for part in working.parts),
+        larger_second=[use.index for use in uses] != sorted([use.index for use in uses]),
+    )  # fmt: skip
 
 
 _RULES: dict[Kind, Callable[[Working], str]] = {

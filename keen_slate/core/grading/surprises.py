@@ -5,7 +5,7 @@ from __future__ import annotations
 from ..expressions.tree import Neg, Sum, Whole
 from ..judging.misconceptions import LikelyAnswer
 from ..limits import MOST_PARTS
-from ..stories.story import StoryProblem
+from ..stories.story import story_of
 from ..stories.tempting import tempting_word
 from ..working.proof import Working
 from ..working.step import Step
@@ -49,8 +49,8 @@ def _falls_below_zero(step: Step) -> bool:
 
 
 def _about_words(working: Working) -> list[str]:
-    problem = working.problem
-    word = tempting_word(problem.story) if isinstance(problem, StoryProblem) and problem.story else None
+    story = story_of(working.problem)
+    word = tempting_word(story) if story else None
     return [f"“{word}” stands in it, and it is {'subtracted' if _subtracts(working) else 'added'}."] if word else []
 
 

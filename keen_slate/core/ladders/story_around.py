@@ -14,7 +14,7 @@ from ..reading.problem import Problem
 from ..stories.patterns import PATTERNS, Pattern
 from ..stories.reading import as_problem
 from ..stories.scenarios import Scenario, Thing, scenarios
-from ..stories.story import Story, StoryProblem
+from ..stories.story import Story, story_of
 from ..stories.telling import Told, plural, possible, tell
 from ..ways.settings import Ways
 from ..worked import Worked, work_out
@@ -94,8 +94,7 @@ def _suits(number: Expr, slot: str) -> bool:
 
 def story_like(worked: Worked, seed: int, shunned: Collection[str] = ()) -> Worked | None:
     """A story like a *worked* one: the same situation and unknown, calculations on the same rungs, other numbers, another scenario."""
-    problem = worked.working.problem
-    story = problem.story if isinstance(problem, StoryProblem) else None
+    story = story_of(worked.working.problem)
     if story is None:
         return None
     rungs = [work_out(part.problem, worked.working.ways).features.rung for part in worked.working.parts]

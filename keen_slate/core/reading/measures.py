@@ -38,20 +38,20 @@ GALLON: Fraction = 231 * INCH**3 * 1000  # litres
 
 
 def _metric(name: str, letter: str, measure: Measure, base: Fraction) -> list[Unit]:
-    """The unit *name* with the prefixes in use at school, *base* of the measure's own unit each."""
+    """The unit *name* with the prefixes in use at school, *base* of the measure's own unit each; without a *letter* no short form."""
     prefixes = {"": ("", Fraction(1)), "kilo": ("k", Fraction(1000)), "centi": ("c", Fraction(1, 100)), "milli": ("m", Fraction(1, 1000))}  # fmt: skip
     return [
-        Unit(before + name, before + name + "s", (short + letter,), measure, base * size)
+        Unit(before + name, before + name + "s", (short + letter,) if letter else (), measure, base * size)
         for before, (short, size) in prefixes.items()
     ]
 
 
 UNITS: tuple[Unit, ...] = (
     *_metric("metre", "m", "length", Fraction(1)),
-    *[Unit(u.one.replace("metre", "meter"), u.many.replace("metres", "meters"), (), "length", u.size) for u in _metric("metre", "m", "length", Fraction(1))],
+    *_metric("meter", "", "length", Fraction(1)),
     *_metric("gram", "g", "mass", Fraction(1, 1000)),
     *_metric("litre", "l", "capacity", Fraction(1)),
-    *[Unit(u.one.replace("litre", "liter"), u.many.replace("litres", "liters"), (short,), "capacity", u.size) for u, short in zip(_metric("litre", "l", "capacity", Fraction(1)), ("L", "kL", "cL", "mL"), strict=True)],
+    *_metric("liter", "L", "capacity", Fraction(1)),
     Unit("inch", "inches", ("in", "in."), "length", INCH),
     Unit("foot", "feet", ("ft", "ft."), "length", 12 * INCH),
     Unit("yard", "yards", ("yd", "yd."), "length", 36 * INCH),

@@ -10,13 +10,13 @@ import re
 from dataclasses import dataclass
 from functools import cache
 from itertools import islice, product
-from typing import NoReturn
 
 from ..errors import CoreError, ReadError
 from ..expressions.text import DecimalMark
 from ..expressions.text import text as write
 from ..expressions.tree import Blank, Equation, Expr, Whole, value
 from ..expressions.walks import leaves, map_numbers
+from ..limits import MOST_CALCULATIONS
 from ..reading.measures import UNITS, Unit, ratio_of
 from ..reading.reader import read, read_equation
 from .labels import UnitsError, label_of
@@ -24,7 +24,6 @@ from .numbers import Quantity
 from .question import ANSWER, Sentence, answer_sentence
 from .story import SITUATIONS, Story, StoryStep, Unknown, Use
 
-MOST_STEPS = 4
 _HEAD = re.compile(rf"\s*({'|'.join(SITUATIONS)})\s+([a-z]+)\s*:")
 _NAMED = re.compile(r"\s*([a-z][a-z-]*(?: [a-z-]+)*)\s*=(?!=)")
 _MOST_WAYS = 200  # of linking equal numbers
@@ -72,7 +71,7 @@ def linked(told: Told, braces: str, at: int, mark: DecimalMark = ".") -> Story:
     _all_used(told, steps, unneeded)
     sentence = says or answer_sentence(told.question.text, _words_of(steps[-1].label))
     if not situation:
-        situation, unknown = guess_situation(steps)
+        situation, unknown = _guess_situation(steps)
     question = (told.question.start, told.question.end)
     return Story(told.text, told.quantities, situation, unknown, tuple(steps), unneeded, sentence, bool(says), question)
 
@@ -88,7 +87,7 @@ def _situation(head: re.Match[str], at: int) -> tuple[str, Unknown]:
     )
 
 
-def guess_situation(steps: list[StoryStep]) -> tuple[str, Unknown]:
+def _guess_situation(steps: list[StoryStep]) -> tuple[str, Unknown]:
     """What a calculation alone tells of the situation: several steps, or what its operator says first."""
     if len(steps) > 1:
         return "steps", "answer"
@@ -128,9 +127,12 @@ def _pieces(told: Told, braces: str, at: int, mark: DecimalMark) -> tuple[list[P
                     start + (name.end() if name else 0),
                 )
             )
-    if len(pieces) > MOST_STEPS:
+    if len(pieces) > MOST_CALCULATIONS:
         raise ReadError(
-            f"A story has at most {MOST_STEPS} calculations.", pieces[MOST_STEPS].start, 1, "Join some of them."
+            f"A story has at most {MOST_CALCULATIONS} calculations.",
+            pieces[MOST_CALCULATIONS].start,
+            1,
+            "Join some of them.",
         )
     return _with_names(pieces), tuple(sorted(unneeded)), says
 
@@ -294,11 +296,7 @@ def _all_used(told: Told, steps: list[StoryStep], unneeded: tuple[int, ...]) -> 
             )  # fmt: skip
     results = {use.index for step in steps for use in step.uses if use.kind == "found"}
     if missing := [i for i in range(len(steps) - 1) if i not in results]:
-        raise_unused(told, steps[missing[0]])
-
-
-def raise_unused(told: Told, step: StoryStep) -> NoReturn:
-    """Refuse a story in which nothing uses what a *step* found."""
-    raise ReadError(
-        f"“{step.finds}” is found, and nothing uses it.", len(told.text), 0, "Use its name in a later calculation."
-    )
+        raise ReadError(
+            f"“{steps[missing[0]].finds}” is found, and nothing uses it.", len(told.text), 0,
+            "Use its name in a later calculation.",
+        )  # fmt: skip

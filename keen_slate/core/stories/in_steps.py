@@ -37,14 +37,9 @@ def rest_in_steps(clues: Clues, needed: list[Clue]) -> Plan | None:
         None,
     )
     rest = [one for one in needed if one is not sharing]
-    last = "the rest" if sharing else ""
     if sharing and len(rest) == 2:
-        before = _changes_or_total(clues, rest)
-        return (
-            None
-            if before is None
-            else Plan("steps", "answer", (f"all there is = {before}", f"all there is ÷ {mark_of(sharing)}"))
-        )
+        before = f"{mark_of(rest[0])} {'-' if rest[1].direction < 0 else '+'} {mark_of(rest[1])}"
+        return Plan("steps", "answer", (f"all there is = {before}", f"all there is ÷ {mark_of(sharing)}"))
     terms, first = terms_of(rest)
     signs = _signs(rest)
     if (
@@ -70,7 +65,7 @@ def rest_in_steps(clues: Clues, needed: list[Clue]) -> Plan | None:
         used = ["what goes"]
     if not used:
         return None
-    made.append(f"{'the rest = ' if last else ''}{start} - {used[0]}")
+    made.append(f"{'the rest = ' if sharing else ''}{start} - {used[0]}")
     if sharing:
         made.append(f"the rest ÷ {mark_of(sharing)}")
     return Plan("steps", "answer", tuple(made)) if len(made) <= 4 else None
@@ -86,13 +81,6 @@ def _signs(rest: list[Clue]) -> list[int]:
         if signs[i] == 0:
             signs[i] = signs[i - 1] or -1
     return [0, *signs[1:]]
-
-
-def _changes_or_total(clues: Clues, pair: list[Clue]) -> str | None:
-    a, b = pair
-    if b.direction < 0:
-        return f"{mark_of(a)} - {mark_of(b)}"
-    return f"{mark_of(a)} + {mark_of(b)}"
 
 
 # Units ------------------------------------------------------------------------------------------------------------------

@@ -7,7 +7,7 @@ Each line is what is told and asked, `=>`, and the sentence that answers. Their 
 - `{q1}` a quantity, `{c1}` a count, `{f1}` a fraction, `{s1}` a quantity in a smaller unit whose plural is `{small}`;
 - `{D}`, `{E}` two who do something; `{far}`, `{farther}` of what is done;
 - verbs between square brackets, in the tense of the story: `[be]`, `[use]`, `[put]`, `[do]` (the thing's own verbs), any other by its base;
-  with `+` in the plural, with a number as quantity so and so asks for, with `=` as what is found does; `[aux]` is the does or did of a question;
+  with `+` in the plural, with a number as quantity so and so asks for; `[aux]` is the does or did of a question;
 - `{use}`, `{put}`, `{do}` the thing's own verbs in their base. A line that begins with `PAST` is only told in the past.
 """
 
@@ -15,6 +15,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from .rung import rung_of_story
 from .scenarios import ThingKind
 
 
@@ -33,17 +34,12 @@ class Pattern:
 
     @property
     def rung(self) -> str:
-        """The rung of its stories, where nothing is added to them (see `grading.rungs`)."""
-        if "s" in self.slots or self.calculation.count(";") > 1:
-            return "S6"
-        if "×" in self.calculation or "÷" in self.calculation:
-            return "S5"
-        if ";" in self.calculation:
-            return "S4"
-        if self.unknown in ("start", "change", "part"):
-            return "S3"
-        told_second = self.calculation.index("#2") < self.calculation.index("#1")
-        return "S2" if self.situation == "compare" or told_second else "S1"
+        """The rung of its stories, where nothing is added to them."""
+        return rung_of_story(
+            self.situation, self.unknown, self.calculation.count(";") + 1, more="s" in self.slots,
+            groups="×" in self.calculation or "÷" in self.calculation,
+            larger_second=self.calculation.find("#2") < self.calculation.find("#1"),
+        )  # fmt: skip
 
 
 def _of(kind: ThingKind, told: str) -> tuple[Pattern, ...]:
@@ -67,7 +63,7 @@ PATTERNS: tuple[Pattern, ...] = (
         {D} [have] {a} of {q1}. {D} [put] another {q2} on. How {size} [be] the {n} then? => The {n} [be] _ {size} then.
 
         add-to | change | #2 - #1
-        {A} [be] {q1} {size} so far. It [be] to be {q2} {size}. How much [be] missing? => _ [be =] missing.
+        {A} [be] {q1} {size} so far. It [be] to be {q2} {size}. How much [be] missing? => _ [be+] missing.
         PAST {A} was {q1} {size}. {D} [put] some on. Then the {n} was {q2} {size}. How much [aux] {D} {put} on? => {D} [put] on _.
 
         add-to | start | #2 - #1
@@ -120,11 +116,11 @@ PATTERNS: tuple[Pattern, ...] = (
         {A} of {q1} [be] cut into {c2} equal pieces. How {size} [be] each piece? => Each piece [be] _ {size}.
 
         equal-groups | number | #1 ÷ #2
-        {A} [be] {q1} {size}. {D} [cut] it into pieces of {q2}. How many pieces [be+] there? => There [be =] _.
+        {A} [be] {q1} {size}. {D} [cut] it into pieces of {q2}. How many pieces [be+] there? => There [be+] _.
 
         take-from | result | the {small} = #1 × {each}; the {small} - #2
-        {A} [be] {q1} {size}. {D} [use] {s2} off. How many {small} [be+] left? => _ [be =] left.
-        {D} [have] {a} of {q1}. {D} [use] {s2} off. How many {small} [be+] left? => _ [be =] left.
+        {A} [be] {q1} {size}. {D} [use] {s2} off. How many {small} [be+] left? => _ [be+] left.
+        {D} [have] {a} of {q1}. {D} [use] {s2} off. How many {small} [be+] left? => _ [be+] left.
 
         steps | answer | all groups = #2 × #3; what goes = all groups + #4; #1 - what goes
         {A} [be] {q1} {size}. {D} [use] off {c2} pieces of {q3}. {E} [use] {q4} off. How {size} [be] the rest? => The rest [be] _ {size}.
@@ -195,7 +191,7 @@ PATTERNS: tuple[Pattern, ...] = (
         There [be] {q1} of {n} {where}. {D} [use] {f2} of it. How much {n} [aux] {D} {use}? => {D} [use] _ of {n}.
 
         take-from | result | the {small} = #1 × {each}; the {small} - #2
-        {D} [have] {q1} of {n}. {D} [use] {s2}. How many {small} [be+] left? => _ [be =] left.
+        {D} [have] {q1} of {n}. {D} [use] {s2}. How many {small} [be+] left? => _ [be+] left.
 
         steps | answer | what goes = #2 + #3; the rest = #1 - what goes; the rest ÷ #4
         {D} [have] {q1} of {n}. {D} [use] {q2} and {q3}. The rest [be] shared equally among {c4} boxes. How much {n} [be] in each box? => _ of {n} [be] in each box.
@@ -210,7 +206,7 @@ PATTERNS: tuple[Pattern, ...] = (
         PAST {D} and {E} [do+] {q1} {where} altogether. {D} [do] {q2}. How {far} [aux] {E} {do}? => {E} [do] _.
 
         add-to | change | #1 - #2
-        {D} [want] to {do} {q1} {where}. So far it [be] {q2}. How much [be] missing? => _ [be =] missing.
+        {D} [want] to {do} {q1} {where}. So far it [be] {q2}. How much [be] missing? => _ [be+] missing.
 
         compare | difference | #1 - #2
         {D} [do] {q1} {where}. {E} [do] {q2}. How much {farther} [aux] {D} {do} than {E}? => {D} [do] _ {farther} than {E}.
@@ -225,6 +221,6 @@ PATTERNS: tuple[Pattern, ...] = (
         {D} [do] {q1} {where}. {E} [do] {q2} less than {D}. How {far} [aux] {E} {do}? => {E} [do] _.
 
         steps | answer | what goes = #2 + #3; #1 - what goes
-        PAST {D} wanted to {do} {q1} {where}. On Monday {D} [do] {q2}. On Tuesday it was {q3}. How much was left? => _ [be =] left.
+        PAST {D} wanted to {do} {q1} {where}. On Monday {D} [do] {q2}. On Tuesday it was {q3}. How much was left? => _ [be+] left.
     """),
 )  # fmt: skip

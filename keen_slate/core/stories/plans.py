@@ -45,12 +45,7 @@ def _unsure(needed: list[Clue]) -> Iterator[Plan]:
     yield Plan("put-together", "total", (" + ".join(map(mark_of, needed)),), False)
     largest = max(needed, key=lambda one: value(one.quantity.number))
     others = [one for one in needed if one is not largest]
-    yield Plan(
-        "steps",
-        "answer",
-        (f"all others = {' + '.join(map(mark_of, others))}", f"{mark_of(largest)} - all others"),
-        False,
-    )
+    yield _less_all(largest, others, sure=False)
 
 
 def _parts_of(clues: Clues, needed: list[Clue]) -> Plan | None:
@@ -80,7 +75,7 @@ def _groups(clues: Clues, needed: list[Clue]) -> Plan | None:
     a, b = needed
     if a.quantity.unit and b.quantity.unit:
         return _how_many_fit(clues, a, b)
-    if equally and len(lone) >= 1 and not each:
+    if equally and lone and not each:
         divisor = next((one for one in reversed(lone) if SHARED.search(one.before[-12:])), lone[-1])
         amount = next(one for one in needed if one is not divisor)
         return Plan("equal-groups", "size", (f"{mark_of(amount)} ÷ {mark_of(divisor)}",))
@@ -95,7 +90,7 @@ def _groups(clues: Clues, needed: list[Clue]) -> Plan | None:
     of_sizes = (
         bool(counts) and not same and re.search(r"^\W*(?:[a-z]+ )?(?:of|with|holding)\b", counts[0].after) is not None
     )
-    if (each or of_sizes or times) and len(lone) >= 1 and len(sizes) >= 1:
+    if (each or of_sizes or times) and lone and sizes:
         count = next((one for one in lone if not one.each), lone[0])
         size = next(one for one in needed if one is not count)
         return Plan("equal-groups", "product", (f"{mark_of(count)} × {mark_of(size)}",))
@@ -196,15 +191,13 @@ def _part_of_total(clues: Clues, needed: list[Clue]) -> Plan | None:
     others = [one for one in needed if one is not total]
     if len(others) == 1:
         return Plan("put-together", "part", (f"{mark_of(total)} - {mark_of(others[0])}",))
-    return _less_several(total, others)
+    return _less_all(total, others, sure=True) if len(others) <= 4 else None
 
 
-def _less_several(total: Clue, others: list[Clue]) -> Plan | None:
-    if len(others) > 4:
-        return None
-    return Plan(
-        "steps", "answer", (f"all others = {' + '.join(map(mark_of, others))}", f"{mark_of(total)} - all others")
-    )
+def _less_all(total: Clue, others: list[Clue], sure: bool) -> Plan:
+    """What is left of a total without all the others."""
+    first = f"all others = {' + '.join(map(mark_of, others))}"
+    return Plan("steps", "answer", (first, f"{mark_of(total)} - all others"), sure)
 
 
 def _goes(needed: list[Clue]) -> bool:

@@ -16,7 +16,7 @@ from .calculation import Told, linked, split_source
 from .clues import Clues
 from .in_steps import in_one_unit
 from .numbers import Quantity, quantities_in
-from .plan import Plan
+from .plan import Plan, mark_of
 from .plans import plans
 from .possible import refuse_impossible
 from .question import question_of, sentences
@@ -151,8 +151,8 @@ def _placed(refusal: CoreError | None, told: Told) -> CoreError:
 
 def _braces(clues: Clues, plan: Plan) -> str:
     head = f"{plan.situation} {plan.unknown}: "
-    unused = [one for one in clues.all if not any(f"#{one.index}#" in part for part in plan.calculations)]
-    parts = [*plan.calculations, *[f"not #{one.index}#" for one in unused]]
+    unused = [one for one in clues.all if not any(mark_of(one) in part for part in plan.calculations)]
+    parts = [*plan.calculations, *[f"not {mark_of(one)}" for one in unused]]
     return head + re.sub(
         r"#(\d+)#", lambda found: write(clues.told.quantities[int(found.group(1))].number), "; ".join(parts)
     )

@@ -24,11 +24,17 @@ from ..reading.reader import read
 from .words import PAST
 
 ThingKind = Literal["piece", "stuff", "doing"]
+# The words that each kind of thing has besides its name.
+_WORDS: dict[ThingKind, tuple[str, ...]] = {
+    "piece": ("size", "use", "put"),
+    "stuff": ("where", "use"),
+    "doing": ("where",),
+}
 SIZES = {
     "long": ("longer", "shorter"), "high": ("higher", "lower"), "wide": ("wider", "narrower"), "deep": ("deeper", "shallower"),
     "tall": ("taller", "shorter"), "thick": ("thicker", "thinner"),
 }  # fmt: skip
-_WORD = re.compile(r"[^\W\d_<>{}]+(?:[ '’-][^\W\d_<>{}]+){0,3}")
+_LETTERS = re.compile(r"[^\W\d_<>{}]+(?:[ '’-][^\W\d_<>{}]+){0,3}")
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,15 +71,12 @@ def _scenario(code: str, name: str, doers: str, told: str) -> Scenario:
 
 
 def _thing(line: str) -> Thing:
-    kind, name, unit, span, *words = [part.strip() for part in line.split("|")]
+    of_kind, name, unit, span, *words = [part.strip() for part in line.split("|")]
     low, high = [value(read(end.strip()).expr) for end in span.split(" to ")]
     known = unit_named(unit)
     assert known is not None, f"{unit} is a unit"
-    if kind == "piece":
-        return Thing("piece", name, known, low, high, size=words[0], use=words[1], put=words[2])
-    if kind == "stuff":
-        return Thing("stuff", name, known, low, high, where=words[0], use=words[1])
-    return Thing("doing", name, known, low, high, where=words[0] if words else "")
+    kind = next(one for one in _WORDS if one == of_kind)
+    return Thing(kind, name, known, low, high, **dict(zip(_WORDS[kind], words, strict=False)))
 
 
 @cache
@@ -239,8 +242,7 @@ def _own_thing(given: object, place: str) -> Thing:
     if not isinstance(given, Mapping):
         raise _refused(f"{place}: a thing is an object.", 'Write {"kind": "piece", "name": "oar", "unit": "m", ...}.')
     kind = given.get("kind")
-    needed = {"piece": ("size", "use", "put"), "stuff": ("where", "use"), "doing": ()}
-    if kind not in needed:
+    if not isinstance(kind, str) or kind not in _WORDS:
         raise _refused(f"{place}.kind: it is piece, stuff or doing.", 'Write "kind": "piece".')
     extra = sorted(set(given) - {"kind", "name", "unit", "from", "to", "size", "where", "use", "put"})
     if extra:
@@ -258,7 +260,9 @@ def _own_thing(given: object, place: str) -> Thing:
         raise _refused(
             f"{place}: from is to be less than to, and above 0.", "Write how little and how much of it there can be."
         )
-    words = {key: _word(given.get(key), f"{place}.{key}") for key in needed[kind]}
+    words = {
+        key: _word(given.get(key), f"{place}.{key}") for key in _WORDS[kind] if kind != "doing" or given.get(key)
+    }  # what is done needs no place
     if kind == "piece" and words["size"] not in SIZES:
         raise _refused(f"{place}.size: {words['size']!r} is not known.", f"Write one of: {', '.join(SIZES)}.")
     verbs = [words.get("use"), words.get("put"), given.get("name") if kind == "doing" else None]
@@ -267,8 +271,6 @@ def _own_thing(given: object, place: str) -> Thing:
             raise _refused(
                 f"{place}: the verb {str(verb)[:40]!r} is not known.", "Take another verb, as it stands after “to”."
             )
-    if kind == "doing" and given.get("where"):
-        words["where"] = _word(given.get("where"), f"{place}.where")
     return Thing(kind, _word(given.get("name"), f"{place}.name"), unit, low, high, **words)
 
 
@@ -289,7 +291,7 @@ def _text(given: object, place: str, most: int) -> str:
 
 def _word(given: object, place: str) -> str:
     written = _text(given, place, CODE_LENGTH)
-    if not _WORD.fullmatch(written):
+    if not _LETTERS.fullmatch(written):
         raise _refused(f"{place}: {written!r} is not read.", "Write up to four words of letters.")
     return written
 
@@ -314,5 +316,4 @@ def _document_of_thing(thing: Thing) -> dict[str, Any]:
         "from": str(thing.low),
         "to": str(thing.high),
     }
-    words = {"piece": ("size", "use", "put"), "stuff": ("where", "use"), "doing": ("where",)}[thing.kind]
-    return known | {key: getattr(thing, key) for key in words if getattr(thing, key)}
+    return known | {key: getattr(thing, key) for key in _WORDS[thing.kind] if getattr(thing, key)}

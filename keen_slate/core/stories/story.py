@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from fractions import Fraction
 from typing import Literal
 
@@ -153,13 +153,17 @@ def _bracketed(expr: Expr) -> Expr:
 class StoryProblem(Problem):
     """A story as a problem: its *expr* is all its calculations as one."""
 
-    story: Story | None = None
+    story: Story = field(kw_only=True)
 
     @property
     def text(self) -> str:
         """The story with its calculation in braces."""
-        assert self.story is not None, "a story is told"
         return self.story.source
+
+
+def story_of(problem: Problem) -> Story | None:
+    """What is told, where a *problem* is a story."""
+    return problem.story if isinstance(problem, StoryProblem) else None
 
 
 def told_text(story: Story, voice: Voice) -> str:

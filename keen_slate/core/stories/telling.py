@@ -11,7 +11,6 @@ from ..expressions.text import text as write
 from ..expressions.tree import Expr, Whole, value
 from ..reading.measures import Unit, ratio_of, unit_named
 from ..reading.problem import labelled
-from ..reading.reader import read
 from ..reading.units import counted_in
 from .numbers import CARDINALS
 from .patterns import Pattern
@@ -21,7 +20,7 @@ from .story import Story
 from .words import PAST, third_person
 
 _SLOT = re.compile(r"\{(\w+)\}")
-_VERB = re.compile(r"\[(\w+)(\+| [\d=])?\]")
+_VERB = re.compile(r"\[(\w+)(\+| \d)?\]")
 _IN_WORDS = {n: word for word, n in CARDINALS.items() if 2 <= n <= 12}
 _ODD_PLURALS = {"shelf": "shelves", "strip": "strips"}
 # What is told beside, and is not needed: of another measure than the thing.
@@ -63,20 +62,8 @@ def source_of(pattern: Pattern, numbers: Sequence[Expr], told: Told) -> str:
     calculation = re.sub(r"#(\d)", lambda found: write(numbers[int(found.group(1)) - 1]), calculation)
     amounts = {str(i): value(number) for i, number in enumerate(numbers, 1)}
     text = _filled(sentences, words, told, amounts)
-    says = _filled(pattern.says, words, told, amounts | {"=": _found_by(calculation)})
+    says = _filled(pattern.says, words, told, amounts)
     return f"{text} {{{pattern.situation} {pattern.unknown}: {calculation}{unneeded}; says {says}}}"
-
-
-def _found_by(calculation: str) -> Fraction:
-    """What a calculation of one or more parts finds in the end."""
-    names: dict[str, str] = {}
-    written = ""
-    for part in calculation.split(";"):
-        name, _, written = part.rpartition(" = ")
-        for known, stands_for in names.items():
-            written = written.replace(known, f"({stands_for})")
-        names[name.strip()] = written.strip()
-    return value(read(written.strip()).expr)
 
 
 def smaller_unit(unit: Unit) -> tuple[Unit, int] | None:

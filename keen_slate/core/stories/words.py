@@ -14,7 +14,7 @@ _GROW = (
 _SHRINK = (
     "use used, cut cut, chop chopped, saw sawed, give gave, take took, sell sold, lose lost, spend spent, leak leaked, drain drained, remove removed, "
     "burn burned, fall fell, drop dropped, shrink shrank, melt melted, evaporate evaporated, break broke, trim trimmed, drink drank, sow sowed, shovel shovelled, spread spread, "
-    "pay paid, lend lent, spill spilled, sink sank, chop chopped, tear tore, decrease decreased, return returned, "
+    "pay paid, lend lent, spill spilled, sink sank, tear tore, decrease decreased, return returned, "
     "scoop scooped, unload unloaded, throw threw, hand handed, shorten shortened, empty emptied, ran ran, pull pulled"
 )
 _OTHER = (
@@ -60,27 +60,12 @@ def _ing(base: str) -> str:
     return base + (base[-1] if doubles else "") + "ing"
 
 
-_PARTICIPLES = {
-    "given",
-    "taken",
-    "sawn",
-    "grown",
-    "risen",
-    "fallen",
-    "broken",
-    "torn",
-    "sunk",
-    "shrunk",
-    "thrown",
-    "gotten",
-    "come",
-}
 _FORMS = {
     base: {base, past, third_person(base), _ing(base)} for base, past in PAST.items()
 }  # fmt: skip
 GROWING = {form for base in _pairs(_GROW) for form in _FORMS[base]} | {"another", "extra", "grown", "risen"}
-SHRINKING = {form for base in _pairs(_SHRINK) for form in _FORMS[base]} | (
-    _PARTICIPLES - {"grown", "risen", "come", "gotten"}
+SHRINKING = {form for base in _pairs(_SHRINK) for form in _FORMS[base]} | words_of(
+    "given taken sawn fallen broken torn sunk shrunk thrown"
 )
 BASES = frozenset(_FORMS)
 VERB_FORMS = frozenset(form for forms in _FORMS.values() for form in forms)

@@ -23,7 +23,7 @@ from ...expressions.tree import Dec, Expr, Frac, Mixed, Neg, Product, Sum, Whole
 from ...expressions.walks import largest_integer, leaves
 from ...limits import TOO_LARGE
 from ...reading.kinds import Kind
-from ...stories.story import Story, StoryProblem
+from ...stories.story import Story, story_of
 from ...working.methods import work
 from ...working.methods.stories import parts_of
 from ...working.proof import Working
@@ -48,8 +48,7 @@ class Case:
     @property
     def story(self) -> Story | None:
         """What is told, where the problem is a story."""
-        problem = self.working.problem
-        return problem.story if isinstance(problem, StoryProblem) else None
+        return story_of(self.working.problem)
 
     # Sums of fractions -----------------------------------------------------------------------------------------
 

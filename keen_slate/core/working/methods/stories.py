@@ -18,7 +18,6 @@ from ..step_kinds import THEN
 def work_story(problem: StoryProblem, ways: Ways, work: Method) -> Working:
     """The working of a story, its calculations worked by *work*. Raises `LimitError` as they do."""
     story = problem.story
-    assert story is not None, "a story is told"
     parts = parts_of(story, ways, work)
     steps = list(parts[0].steps)
     for i, part in enumerate(parts[1:], 1):
