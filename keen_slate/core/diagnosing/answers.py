@@ -92,9 +92,9 @@ def _explainer(source: str, ways: Ways, mark: DecimalMark, target: str | None) -
     return _Explainer(work_text(source, ways, mark, target), mark)
 
 
-def answer_of(worked: Worked, mark: DecimalMark) -> _Explainer:
-    """Who judges the form of answers to a *worked* problem."""
-    return _Explainer(worked, mark)
+def form_fault(worked: Worked, answer: _Answer, mark: DecimalMark) -> str | None:
+    """What is wrong with the form of an *answer* that has the right value; None where nothing is."""
+    return _Explainer(worked, mark).fault(answer)
 
 
 class _Explainer:

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
-from itertools import combinations
+from itertools import combinations, zip_longest
 
 from ..expressions.text import DecimalMark, text
 from ..expressions.tree import Equation, value
@@ -16,7 +16,7 @@ from ..judging.slips import slips
 from ..reading.problem import labelled
 from ..ways.settings import Ways
 from ..worked import Worked, work_text
-from .answers import answer_of, read_answer
+from .answers import form_fault, read_answer
 
 MOST_GROUPS = 4
 READY = Fraction(3, 4)  # of the answers right, and a pupil of whom nothing is likely is ready to go on
@@ -67,7 +67,7 @@ def given_of(worked: Worked, written: str | None, mark: DecimalMark = ".") -> Gi
     answer = read_answer(written, mark)
     if answer is None:
         return Given(None, written.strip())
-    fault = answer_of(worked, mark).fault(answer) if value(answer.number) == worked.working.value else None
+    fault = form_fault(worked, answer, mark) if value(answer.number) == worked.working.value else None
     return Given(value(answer.number), labelled(text(answer.number), answer.label), fault is not None)
 
 
@@ -77,24 +77,22 @@ def believe(
     """What each pupil of a class holds after her answers to *problems* (texts). Raises `CoreError` where a problem cannot be worked."""
     worked = [work_text(problem, ways, mark) for problem in problems]
     seen = [seen_of(one) for one in worked]
-    given = {
-        alias: [given_of(one, written, mark) for one, written in zip(worked, answers, strict=False)]
-        for alias, answers in pupils.items()
-    }
-    return holding(worked, seen, given, {})
+    given = {alias: given_by(worked, answers, mark) for alias, answers in pupils.items()}
+    return holding(worked, seen, given, beliefs_of_class(seen, given))
+
+
+def given_by(worked: Sequence[Worked], wrote: Sequence[str | None], mark: DecimalMark) -> list[Given | None]:
+    """What a pupil wrote to *worked* problems; what is not told after the last one is not there."""
+    return [given_of(one, written, mark) for one, written in zip_longest(worked, wrote)]
 
 
 def holding(
     worked: Sequence[Worked],
     seen: Sequence[Seen],
     given: Mapping[str, Sequence[Given | None]],
-    gone: Mapping[str, Collection[str]],
+    found: Mapping[str, Sequence[Belief]],
 ) -> Held:
-    """What each pupil holds after the answers *given*; codes that are *gone* are not spoken of."""
-    found = {
-        alias: [one for one in every if one.code not in gone.get(alias, ())]
-        for alias, every in beliefs_of_class(seen, given).items()
-    }
+    """What each pupil holds by what was *found* of her after the answers *given*."""
     told = {alias: tuple([one for one in every if one.belief >= PERHAPS]) for alias, every in found.items()}
     alike = {alias: _alike(seen, given[alias], found[alias]) for alias in given}
     return Held(told, alike, _groups(worked, seen, given, found))
@@ -102,7 +100,7 @@ def holding(
 
 def _alike(seen: Sequence[Seen], given: Sequence[Given | None], found: Sequence[Belief]) -> tuple[tuple[str, str], ...]:
     """Pairs of codes, one of them worth speaking of, that write the same in every problem that was answered."""
-    asked = [one for one, answer in zip(seen, given, strict=False) if answer is not None]
+    asked = [one for one, answer in zip(seen, given, strict=True) if answer is not None]
     spoken = [one.code for one in found if one.belief >= Fraction(1, 10)]
     return tuple([
         (a, b)
@@ -118,7 +116,7 @@ def _groups(
     worked: Sequence[Worked],
     seen: Sequence[Seen],
     given: Mapping[str, Sequence[Given | None]],
-    found: Mapping[str, list[Belief]],
+    found: Mapping[str, Sequence[Belief]],
 ) -> tuple[Group, ...]:
     """At most four groups of two pupils or more, by what they hold; the last one is ready to go on."""
     held: dict[frozenset[str], list[str]] = {}
@@ -144,7 +142,7 @@ def _codes_of(found: Sequence[Belief], seen: Sequence[Seen], answers: Sequence[G
     likely = frozenset([one.code for one in found if one.belief >= LIKELY])
     if likely or not found:
         return likely
-    written = [(one, answer) for one, answer in zip(seen, answers, strict=False) if answer is not None]
+    written = [(one, answer) for one, answer in zip(seen, answers, strict=True) if answer is not None]
     right = sum(answer.value == one.right for one, answer in written)
     perhaps = [one.code for one in found if one.belief >= PERHAPS]
     return frozenset(perhaps[:1]) if Fraction(right, len(written)) < READY else frozenset()

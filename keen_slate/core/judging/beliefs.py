@@ -109,13 +109,6 @@ def beliefs_of_class(problems: Sequence[Seen], pupils: Mapping[str, Sequence[Giv
     return {alias: one.beliefs(priors) for alias, one in evidence.items()}
 
 
-def shown(
-    problems: Sequence[Seen], answers: Sequence[Given | None]
-) -> dict[str, tuple[tuple[int, ...], tuple[int, ...]]]:
-    """For each code that explains an answer: the problems (by index) in which it could show, and those in which it did."""
-    return _Evidence(problems, answers).shown
-
-
 class _Evidence:
     """What a pupil's answers say of each code, before anything is believed."""
 
@@ -123,7 +116,7 @@ class _Evidence:
         given = [(i, problems[i], answer) for i, answer in enumerate(answers) if answer is not None]
         writers = {i: _writers(seen, answer) for i, seen, answer in given}
         self.codes = _candidates(list(writers.values()))
-        self.shown = {
+        self._shown = {
             code: (
                 tuple([i for i, seen, _ in given if code in seen.reveals or code in seen.forms]),
                 tuple([i for i, codes in writers.items() if code in codes]),
@@ -147,7 +140,7 @@ class _Evidence:
         found = []
         for k, code in enumerate(self.codes):
             held_by = sum(weight for held, weight in weights.items() if held >> k & 1)
-            found.append(Belief(code, Fraction(held_by, total), *self.shown[code]))
+            found.append(Belief(code, Fraction(held_by, total), *self._shown[code]))
         return sorted(found, key=lambda one: (-one.belief, one.code))
 
 

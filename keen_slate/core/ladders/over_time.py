@@ -9,9 +9,9 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from ..diagnosing.holding import Held, given_of, holding, seen_of
+from ..diagnosing.holding import Held, given_by, holding, seen_of
 from ..expressions.text import DecimalMark
-from ..judging.beliefs import LIKELY, Given, Seen, beliefs, shown
+from ..judging.beliefs import LIKELY, Belief, Given, Seen, beliefs, beliefs_of_class
 from ..ways.settings import Ways
 from ..worked import Worked, work_text
 from .parallel import parallel
@@ -68,73 +68,77 @@ class OverTime:
 
 
 @dataclass(frozen=True, slots=True)
-class _Line:
-    """The answers of one pupil in the order of time, blanks and days away left out."""
+class _Asked:
+    """A problem that was asked on a *day*, worked, and as the model of beliefs sees it."""
 
-    days: tuple[date, ...]
-    worked: tuple[Worked, ...]
-    seen: tuple[Seen, ...]
-    given: tuple[Given, ...]
+    day: date
+    worked: Worked
+    seen: Seen
+
+    def is_about(self, what: str) -> bool:
+        """Whether it is of a rung, or a code can show in it."""
+        return what in (self.worked.features.rung, *self.seen.reveals, *self.seen.forms)
 
 
 def over_time(sittings: Sequence[Sitting], ways: Ways, today: date, mark: DecimalMark = ".") -> OverTime:
     """What a class's *sittings* say together on the day *today*; later ones are left out. Raises `CoreError` for a problem that cannot be worked."""
     there = sorted([one for one in sittings if one.day <= today], key=lambda one: one.day)
-    days = [one.day for one in there for _ in one.problems]
-    worked = [work_text(problem, ways, mark) for one in there for problem in one.problems]
-    seen = [seen_of(one) for one in worked]
-    aliases = dict.fromkeys(alias for one in there for alias in one.pupils)
-    given: dict[str, list[Given | None]] = {}
-    for alias in aliases:
-        wrote = [answer for one in there for answer in _padded(one.pupils.get(alias, ()), len(one.problems))]
-        given[alias] = [given_of(one, answer, mark) for one, answer in zip(worked, wrote, strict=True)]
-    lines = {alias: _line(days, worked, seen, answers) for alias, answers in given.items()}
-    no_longer = {alias: _no_longer(line) for alias, line in lines.items()}
-    reached = {alias: _reached(line) for alias, line in lines.items()}
-    held = holding(worked, seen, given, {alias: {one.code for one in gone} for alias, gone in no_longer.items()})
-    back = _come_back(lines, no_longer, reached, today)
-    return OverTime(held, no_longer, reached, back, _warm_up(back, worked, seen, today))
+    every = [[_asked(problem, one.day, ways, mark) for problem in one.problems] for one in there]
+    asked = [one for sitting in every for one in sitting]
+    worked, seen = [one.worked for one in asked], [one.seen for one in asked]
+    given = {
+        alias: [
+            answer
+            for one, problems in zip(there, every, strict=True)
+            for answer in given_by([one.worked for one in problems], one.pupils.get(alias, ()), mark)
+        ]
+        for alias in dict.fromkeys(alias for one in there for alias in one.pupils)
+    }
+    found = beliefs_of_class(seen, given)
+    no_longer = {alias: _no_longer(asked, given[alias], found[alias]) for alias in given}
+    reached = {alias: _reached(asked, answers) for alias, answers in given.items()}
+    now = {alias: _without(found[alias], no_longer[alias]) for alias in given}
+    back = _come_back(asked, given, no_longer, reached, today)
+    return OverTime(holding(worked, seen, given, now), no_longer, reached, back, _warm_up(back, asked, today))
 
 
-def _padded(answers: Sequence[str | None], count: int) -> list[str | None]:
-    return [*answers, *[None] * (count - len(answers))]
+def _asked(problem: str, day: date, ways: Ways, mark: DecimalMark) -> _Asked:
+    worked = work_text(problem, ways, mark)
+    return _Asked(day, worked, seen_of(worked))
 
 
-def _line(
-    days: Sequence[date], worked: Sequence[Worked], seen: Sequence[Seen], answers: Sequence[Given | None]
-) -> _Line:
-    kept = [i for i, answer in enumerate(answers) if answer is not None]
-    given = tuple([answer for answer in answers if answer is not None])
-    return _Line(
-        tuple([days[i] for i in kept]), tuple([worked[i] for i in kept]), tuple([seen[i] for i in kept]), given
-    )
+def _without(found: Sequence[Belief], gone: Sequence[Mended]) -> list[Belief]:
+    codes = {one.code for one in gone}
+    return [one for one in found if one.code not in codes]
 
 
-def _no_longer(line: _Line) -> tuple[Mended, ...]:
+def _no_longer(asked: Sequence[_Asked], given: Sequence[Given | None], found: Sequence[Belief]) -> tuple[Mended, ...]:
     """The codes that were likely on the day when they last showed, and have not shown in three chances since."""
-    found = []
+    gone = []
     likely: dict[int, set[str]] = {}
-    for code, (could, did) in shown(line.seen, line.given).items():
-        last = did[-1]
-        since = [i for i in could if i > last]
+    for one in found:
+        last = one.did[-1]
+        since = [i for i in one.could if i > last]
         if len(since) < CHANCES_WITHOUT:
             continue
-        end = sum(day <= line.days[last] for day in line.days)  # all of that day speaks
+        end = sum(other.day <= asked[last].day for other in asked)  # all of that day speaks
         if end not in likely:
-            then = beliefs(line.seen[:end], line.given[:end])
-            likely[end] = {one.code for one in then if one.belief >= LIKELY}
-        if code in likely[end]:
-            found.append(Mended(code, line.days[last], line.days[since[CHANCES_WITHOUT - 1]], len(since)))
-    return tuple(sorted(found, key=lambda one: (one.on, one.code)))
+            then = beliefs([other.seen for other in asked[:end]], given[:end])
+            likely[end] = {before.code for before in then if before.belief >= LIKELY}
+        if one.code in likely[end]:
+            gone.append(Mended(one.code, asked[last].day, asked[since[CHANCES_WITHOUT - 1]].day, len(since)))
+    return tuple(sorted(gone, key=lambda one: (one.on, one.code)))
 
 
-def _reached(line: _Line) -> tuple[Reached, ...]:
+def _reached(asked: Sequence[_Asked], given: Sequence[Given | None]) -> tuple[Reached, ...]:
     """The rungs whose last answers, back to the last one that was not right, are of two days or more."""
     right: dict[str, list[date]] = {}
-    for day, worked, seen, answer in zip(line.days, line.worked, line.seen, line.given, strict=True):
-        streak = right.setdefault(worked.features.rung, [])
-        if answer.value == seen.right and not answer.form_fault:
-            streak.append(day)
+    for one, answer in zip(asked, given, strict=True):
+        if answer is None:
+            continue
+        streak = right.setdefault(one.worked.features.rung, [])
+        if answer.value == one.seen.right and not answer.form_fault:
+            streak.append(one.day)
         else:
             streak.clear()
     found = []
@@ -161,38 +165,33 @@ def due(since: date, asked: Sequence[date], today: date) -> bool:
 
 
 def _come_back(
-    lines: Mapping[str, _Line],
+    asked: Sequence[_Asked],
+    given: Mapping[str, Sequence[Given | None]],
     no_longer: Mapping[str, Sequence[Mended]],
     reached: Mapping[str, Sequence[Reached]],
     today: date,
 ) -> tuple[Back, ...]:
     """What is due for whom, what is due for most pupils first."""
     found: dict[str, list[str]] = {}
-    for alias, line in lines.items():
-        asked = list(zip(line.days, line.worked, line.seen, strict=True))
+    for alias, answers in given.items():
+        answered = [one for one, answer in zip(asked, answers, strict=True) if answer is not None]
         won = [(one.code, one.on) for one in no_longer[alias]] + [(one.rung, one.on) for one in reached[alias]]
         for what, since in won:
-            days = [day for day, worked, seen in asked if _is_about(what, worked, seen)]
-            if due(since, days, today):
+            if due(since, [one.day for one in answered if one.is_about(what)], today):
                 found.setdefault(what, []).append(alias)
     order = sorted(found, key=lambda what: (-len(found[what]), what))
     return tuple([Back(what, tuple(found[what])) for what in order])
 
 
-def _warm_up(back: Sequence[Back], worked: Sequence[Worked], seen: Sequence[Seen], today: date) -> tuple[str, ...]:
+def _warm_up(back: Sequence[Back], asked: Sequence[_Asked], today: date) -> tuple[str, ...]:
     """Three problems at most like those of the sittings, each for something that is due; other ones on another day."""
     made: list[str] = []
-    there = {one.working.problem.text for one in worked}
+    there = {one.worked.working.problem.text for one in asked}
     for one in back:
-        models = [work for work, shows in zip(worked, seen, strict=True) if _is_about(one.what, work, shows)]
-        found = parallel(models[-1], today.toordinal(), frozenset({*there, *made}))
-        if found and _is_about(one.what, found.worked, seen_of(found.worked)):
+        model = [other for other in asked if other.is_about(one.what)][-1]
+        found = parallel(model.worked, today.toordinal(), frozenset({*there, *made}))
+        if found and _Asked(today, found.worked, seen_of(found.worked)).is_about(one.what):
             made.append(found.worked.working.problem.text)
         if len(made) == WARM_UP:
             break
     return tuple(made)
-
-
-def _is_about(what: str, worked: Worked, seen: Seen) -> bool:
-    """Whether a problem is of a rung, or one in which a code can show."""
-    return what in (worked.features.rung, *seen.reveals, *seen.forms)
