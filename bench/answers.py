@@ -11,7 +11,7 @@ from random import Random
 
 from bench.classroom import Pupil, answers
 from keen_slate.core.diagnosing.answers import diagnose
-from keen_slate.core.diagnosing.holding import believe, given_of, seen_of
+from keen_slate.core.diagnosing.holding import believe, given_by, seen_of
 from keen_slate.core.expressions.text import text
 from keen_slate.core.judging.beliefs import LIKELY, SHOWS, SLIPS, Given, Priors, Seen, beliefs
 from keen_slate.core.ladders import build_or_why, read_spec
@@ -44,6 +44,14 @@ def make_pupils(seed: int) -> list[Pupil]:
     return [Pupil(f"pupil {i}", tuple(dice.sample(CODES, dice.randint(1, 3))), 75, 8) for i in range(_PUPILS)]
 
 
+def written_by(pupils: Sequence[Pupil], problems: Sequence[str], seed: int) -> dict[str, list[str]]:
+    """What each pupil writes, by alias."""
+    wrote: dict[str, list[str]] = {one.alias: [] for one in pupils}
+    for one in answers(pupils, problems, seed):
+        wrote[one.pupil].append(one.answer)
+    return wrote
+
+
 Finder = Callable[[Sequence[Seen], Sequence[Given | None], Sequence[str]], set[str]]
 
 
@@ -54,18 +62,13 @@ def report(seeds: int = 20) -> None:
         hits: dict[str, Counter[str]] = {name: Counter() for name in (*finders, "best explanation")}
         bins: dict[int, list[bool]] = {}
         for seed in range(seeds):
-            problems = revealing_set(count, seed)
-            seen = [seen_of(work_text(one)) for one in problems]
-            pupils = make_pupils(seed)
-            wrote: dict[str, list[str]] = {one.alias: [] for one in pupils}
-            for one in answers(pupils, problems, seed):
-                wrote[one.pupil].append(one.answer)
+            problems, pupils = revealing_set(count, seed), make_pupils(seed)
+            wrote = written_by(pupils, problems, seed)
+            worked = [work_text(one) for one in problems]
+            seen = [seen_of(one) for one in worked]
+            fair = identifiable(seen)
             for pupil in pupils:
-                given = [
-                    given_of(work_text(problem), written)
-                    for problem, written in zip(problems, wrote[pupil.alias], strict=True)
-                ]
-                fair = identifiable(seen)
+                given = given_by(worked, wrote[pupil.alias], ".")
                 truth = set(pupil.habits) & fair
                 for name, finder in finders.items():
                     _score(hits[name], finder(seen, given, problems) & fair, truth)
@@ -174,10 +177,7 @@ def _best_explanations(problems: Sequence[str], wrote: Sequence[str]) -> set[str
 
 def _time() -> None:
     problems = revealing_set(8, 99)
-    pupils = make_pupils(99)
-    wrote: dict[str, list[str | None]] = {one.alias: [] for one in pupils}
-    for one in answers(pupils, problems, 99):
-        wrote[one.pupil].append(one.answer)
+    wrote = written_by(make_pupils(99), problems, 99)
     start = time.perf_counter()
     believe(problems, wrote, Ways())
     print(f"  {_PUPILS} pupils by {len(problems)} problems judged and believed: {time.perf_counter() - start:.3f} s")

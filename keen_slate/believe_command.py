@@ -4,22 +4,20 @@ from __future__ import annotations
 
 import argparse
 import json
-import sys
 from collections.abc import Mapping, Sequence
 from datetime import date
-from pathlib import Path
 from typing import Any
 
 from keen_slate.core.diagnosing.holding import Group, Held, believe
 from keen_slate.core.errors import ReadError
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders.over_time import OverTime, Sitting, over_time
-from keen_slate.core.limits import MOST_EXAMPLES
+from keen_slate.core.limits import MOST_EXAMPLES, MOST_PUPILS, MOST_SITTINGS
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 
-MOST_PUPILS = 100
-MOST_SITTINGS = 60
+from .json_file import read_json
+
 _PARTS = {"ways", "problems", "pupils", "aliases_seen", "sittings", "today"}
 
 Class = dict[str, list[str | None]]
@@ -136,15 +134,8 @@ def _document_over_time(found: OverTime) -> dict[str, Any]:
 
 
 def _read(name: str) -> dict[str, Any]:
-    try:
-        source = sys.stdin.buffer.read() if name == "-" else Path(name).read_bytes()
-        given = json.loads(source)
-    except OSError as error:
-        raise ReadError(f"The file {name} cannot be read: {error.strerror}.", 0, len(name), "Check its name.") from None
-    except (ValueError, RecursionError):
-        raise ReadError(
-            "The answers are not JSON.", 0, 0, 'Begin with {"problems": ["1/2 + 1/3"], "pupils": {"Sedge": ["5/6"]}}.'
-        ) from None
+    hint = 'Begin with {"problems": ["1/2 + 1/3"], "pupils": {"Sedge": ["5/6"]}}.'
+    given = read_json(name, "The answers are", hint)
     if not isinstance(given, dict):
         raise _refused("The answers are an object.", 'Write {"problems": [...], "pupils": {...}}.')
     extra = sorted(set(given) - _PARTS)

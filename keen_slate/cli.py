@@ -11,7 +11,6 @@ import time
 from collections.abc import Iterator, Sequence
 from dataclasses import asdict
 from io import TextIOWrapper
-from pathlib import Path
 from typing import Any, BinaryIO
 
 from keen_slate.core import ladders
@@ -41,10 +40,11 @@ from keen_slate.core.worked import Worked, work_text
 from keen_slate.core.working.methods.single import TARGETS
 
 from . import believe_command, story_command
+from .json_file import read_json
+from .story_command import IMPOSSIBLE
 
 SECONDS = 10
 UNREADABLE = 2
-IMPOSSIBLE = 3
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -311,16 +311,7 @@ def _build(known: argparse.Namespace) -> int:
 
 
 def _ladder(known: argparse.Namespace) -> int:
-    try:
-        source = sys.stdin.buffer.read() if known.spec == "-" else Path(known.spec).read_bytes()
-        given = json.loads(source)
-    except OSError as error:
-        raise ReadError(
-            f"The file {known.spec} cannot be read: {error.strerror}.", 0, len(known.spec), "Check its name."
-        ) from None
-    except (ValueError, RecursionError):
-        raise ReadError("The wish for a ladder is not JSON.", 0, 0, 'Begin with {"rungs": {"M7": 2}}.') from None
-    spec = ladders.read_spec(given)
+    spec = ladders.read_spec(read_json(known.spec, "The wish for a ladder is", 'Begin with {"rungs": {"M7": 2}}.'))
     made = ladders.build_or_why(spec)
     if isinstance(made, ladders.Impossible):
         early = {"ended_early": True} if made.ended_early else {}

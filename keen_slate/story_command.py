@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import argparse
 import json
-import sys
-from pathlib import Path
 from typing import Any
 
 from keen_slate.core.documents.plain import plainly
@@ -19,6 +17,8 @@ from keen_slate.core.stories.reading import as_problem, understand
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of
 from keen_slate.core.worked import work_out
+
+from .json_file import read_json
 
 IMPOSSIBLE = 3
 
@@ -80,15 +80,7 @@ def _lines(document: dict[str, Any]) -> list[str]:
 
 
 def _make(known: argparse.Namespace, ways: Ways) -> int:
-    try:
-        source = sys.stdin.buffer.read() if known.make == "-" else Path(known.make).read_bytes()
-        given = json.loads(source)
-    except OSError as error:
-        raise ReadError(
-            f"The file {known.make} cannot be read: {error.strerror}.", 0, len(known.make), "Check its name."
-        ) from None
-    except (ValueError, RecursionError):
-        raise ReadError("The wish for stories is not JSON.", 0, 0, 'Begin with {"rungs": {"S1": 2}}.') from None
+    given = read_json(known.make, "The wish for stories is", 'Begin with {"rungs": {"S1": 2}}.')
     made = make_stories(read_story_wish(given, ways))
     if isinstance(made, Impossible):
         print(json.dumps({"impossible": {"limit": made.limit, "nearest": made.nearest}}))

@@ -179,8 +179,10 @@ def _parallel_out(found: Parallel | None, ways: Ways) -> ParallelOut:
     voice = voice_of(ways)
     working = found.worked.working
     names = [voice.said(ENTRIES[name].name) if name in ENTRIES else _FEATURES[name] for name in found.different]
-    text = working.problem.text if working.parts else problem_text(working, voice)
-    return ParallelOut(text=text, glyphs=voice.glyphs(working.problem.expr), different=names)
+    told = problem_text(working, voice)
+    if working.parts:  # a story is taken with its calculation, and shown as it is told
+        return ParallelOut(text=working.problem.text, glyphs=[Glyph("words", told)], different=names)
+    return ParallelOut(text=told, glyphs=voice.glyphs(working.problem.expr), different=names)
 
 
 def versions(examples: Sequence[Given], numbers: Sequence[int], seed: int) -> list[list[str]]:

@@ -14,8 +14,7 @@ from random import Random
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from bench.answers import CODES, identifiable, make_pupils, revealing_set
-from bench.classroom import answers as class_answers
+from bench.answers import CODES, identifiable, make_pupils, revealing_set, written_by
 from keen_slate import cli
 from keen_slate.core.diagnosing.holding import believe, given_of, seen_of
 from keen_slate.core.judging.beliefs import Given, Priors, Seen, beliefs, beliefs_of_class
@@ -101,9 +100,7 @@ class BeliefTests(unittest.TestCase):
         both = found = true = 0
         for seed in range(3):
             problems, pupils = revealing_set(16, seed), make_pupils(seed)
-            wrote = {one.alias: [] for one in pupils}
-            for one in class_answers(pupils, problems, seed):
-                wrote[one.pupil].append(one.answer)
+            wrote = written_by(pupils, problems, seed)
             fair = identifiable([seen_of(work_text(one)) for one in problems])
             held = believe(problems, wrote, Ways())
             for pupil in pupils:

@@ -72,8 +72,7 @@ async function take(): Promise<void> {
     <p v-if="blanking" class="hint">Click a number, a factor or a jotting; click it again to bring it back.</p>
     <p v-if="found && like === bench.chosen" class="found" role="status">
       <template v-if="found.text">
-        <MathLine v-if="!bench.working?.story" :glyphs="found.glyphs" />
-        <span v-else class="like">{{ found.text.replace(/ \{.*\}$/, '') }}</span>
+        <MathLine class="like" :glyphs="found.glyphs" />
         <span class="quiet">{{
           found.different.length
             ? `differs in ${found.different.join(', ')}`

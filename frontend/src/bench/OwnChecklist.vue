@@ -60,7 +60,7 @@ function up(at: number): void {
 </script>
 
 <template>
-  <div class="own">
+  <div class="own paper-fields">
     <p v-if="!questions.length">
       The usual questions are asked{{ whose === 'in this set' ? ', or those for all sets' : '' }}.
       <Button label="Write our own" variant="link" @click="begin" />
@@ -106,14 +106,6 @@ function up(at: number): void {
   list-style: none;
   margin: 0;
   padding: 0;
-}
-.own {
-  --p-inputtext-background: #fff;
-  --p-inputtext-color: var(--ink);
-  --p-inputtext-placeholder-color: var(--ink-quiet);
-  --p-select-background: #fff;
-  --p-select-color: var(--ink);
-  --p-select-dropdown-color: var(--ink);
 }
 .own li {
   display: grid;

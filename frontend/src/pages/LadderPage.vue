@@ -16,6 +16,7 @@ import { useLatest } from '../api/useLatest'
 import LadderLimits from '../ladder/LadderLimits.vue'
 import LadderProblems from '../ladder/LadderProblems.vue'
 import LadderRungs from '../ladder/LadderRungs.vue'
+import { putOnLadder } from '../ladder/putOnLadder'
 import LadderTargets from '../ladder/LadderTargets.vue'
 import { emptyWish, type Operation, type Wish, wishAsSpec } from '../ladder/wish'
 
@@ -120,22 +121,10 @@ async function fewest(): Promise<void> {
 }
 
 async function take(taken: LadderProblem[]): Promise<void> {
-  const path = { set_id: props.setId }
-  const now = await ask(client.GET('/api/sets/{set_id}', { params: { path } }))
-  if (!now.ok) return void (refusal.value = now.refusal)
-  const answer = await ask(
-    client.POST('/api/sets/{set_id}/problems', {
-      params: { path },
-      body: {
-        version: now.data.version,
-        problems: taken.map((one) => one.text),
-        targets: taken.map((one) => one.target),
-        position: null,
-      },
-    }),
-  )
-  if (answer.ok) await router.push({ name: 'bench', params: { setId: props.setId } })
-  else refusal.value = answer.refusal
+  const texts = taken.map((one) => one.text)
+  const targets = taken.map((one) => one.target)
+  refusal.value = await putOnLadder(props.setId, texts, targets)
+  if (!refusal.value) await router.push({ name: 'bench', params: { setId: props.setId } })
 }
 
 onMounted(async () => {

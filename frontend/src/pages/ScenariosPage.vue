@@ -6,6 +6,7 @@ import { computed, onMounted, ref } from 'vue'
 
 import { ask, client, type Refusal, type Schemas, type StoryChoices } from '../api/client'
 import limits from '../parts/limits.json'
+import { scenarioOptions } from '../story/scenarioOptions'
 
 type Thing = Schemas['ThingPart']
 /** A scenario as the form holds it. */
@@ -28,12 +29,23 @@ const KINDS = [
   { code: 'stuff', name: 'stuff' },
   { code: 'doing', name: 'a doing' },
 ]
-const options = computed(() =>
-  (choices.value?.scenarios ?? []).map((one) => ({
-    code: String(one.document.code),
-    name: `${one.document.name}${one.own ? ' (yours)' : ''}`,
-  })),
-)
+const options = computed(() => scenarioOptions(choices.value))
+/** The words that each kind of thing has besides its name. */
+const WORDS: Record<Thing['kind'], (keyof Thing)[]> = {
+  piece: ['size', 'use', 'put'],
+  stuff: ['where', 'use'],
+  doing: ['where'],
+}
+/** The fields of a row that are written in words, with the width of each. */
+const WRITTEN = [
+  { key: 'where', said: 'Where', width: '' },
+  { key: 'use', said: 'Verb of taking of', width: 'verb' },
+  { key: 'put', said: 'Verb of adding of', width: 'verb' },
+] as const
+const SIZES = [
+  { key: 'from', said: 'Least' },
+  { key: 'to', said: 'Most' },
+] as const
 
 async function load(): Promise<void> {
   const answer = await ask(client.GET('/api/stories'))
@@ -86,9 +98,8 @@ function written(now: Form): Schemas['ScenarioDocument'] {
 
 /** A thing without the words that its kind does not need. */
 function needed(thing: Thing): Thing {
-  const words = { piece: ['size', 'use', 'put'], stuff: ['where', 'use'], doing: ['where'] }[thing.kind]
   const { kind, name, unit, from, to } = thing
-  const kept = Object.fromEntries(words.map((word) => [word, thing[word as keyof Thing]]).filter(([, is]) => is))
+  const kept = Object.fromEntries(WORDS[kind].map((word) => [word, thing[word]]).filter(([, is]) => is))
   return { kind, name, unit, from, to, ...kept } as Thing
 }
 
@@ -166,13 +177,13 @@ onMounted(async () => {
 </script>
 
 <template>
-  <main class="page">
+  <main class="order">
     <header class="head">
       <p class="name">Keen Slate</p>
       <RouterLink class="word" to="/">Shelf</RouterLink>
       <h1>Scenarios for stories</h1>
     </header>
-    <section class="sheet on-paper">
+    <section class="sheet on-paper paper-fields">
       <p class="acts">
         <label for="which">Scenario</label>
         <Select
@@ -234,20 +245,12 @@ onMounted(async () => {
                       :aria-label="`Unit of thing ${i + 1}`"
                     />
                   </td>
-                  <td>
+                  <td v-for="field in SIZES" :key="field.key">
                     <InputText
-                      :model-value="String(thing.from)"
+                      :model-value="String(thing[field.key])"
                       class="short"
-                      :aria-label="`Least of thing ${i + 1}`"
-                      @update:model-value="thing.from = $event ?? ''"
-                    />
-                  </td>
-                  <td>
-                    <InputText
-                      :model-value="String(thing.to)"
-                      class="short"
-                      :aria-label="`Most of thing ${i + 1}`"
-                      @update:model-value="thing.to = $event ?? ''"
+                      :aria-label="`${field.said} of thing ${i + 1}`"
+                      @update:model-value="thing[field.key] = $event ?? ''"
                     />
                   </td>
                   <td>
@@ -258,27 +261,12 @@ onMounted(async () => {
                       :aria-label="`Size word of thing ${i + 1}`"
                     />
                   </td>
-                  <td>
+                  <td v-for="field in WRITTEN" :key="field.key">
                     <InputText
-                      v-if="thing.kind !== 'piece'"
-                      v-model="thing.where"
-                      :aria-label="`Where thing ${i + 1} is`"
-                    />
-                  </td>
-                  <td>
-                    <InputText
-                      v-if="thing.kind !== 'doing'"
-                      v-model="thing.use"
-                      class="verb"
-                      :aria-label="`Verb of taking of thing ${i + 1}`"
-                    />
-                  </td>
-                  <td>
-                    <InputText
-                      v-if="thing.kind === 'piece'"
-                      v-model="thing.put"
-                      class="verb"
-                      :aria-label="`Verb of adding of thing ${i + 1}`"
+                      v-if="WORDS[thing.kind].includes(field.key)"
+                      v-model="thing[field.key]"
+                      :class="field.width"
+                      :aria-label="`${field.said} thing ${i + 1}${field.key === 'where' ? ' is' : ''}`"
                     />
                   </td>
                   <td>
@@ -319,44 +307,8 @@ onMounted(async () => {
   </main>
 </template>
 
+<style scoped src="../styles/order.css"></style>
 <style scoped>
-.page {
-  max-width: 1260px;
-  margin: 0 auto;
-  padding: 22px 24px 60px;
-}
-.head {
-  display: flex;
-  gap: 22px;
-  align-items: baseline;
-  padding-bottom: 14px;
-}
-.name {
-  font-weight: 700;
-}
-h1 {
-  font-size: 1.4rem;
-}
-.sheet {
-  --p-inputtext-background: #fff;
-  --p-inputtext-color: var(--ink);
-  --p-inputtext-border-color: #8496a0;
-  --p-select-background: #fff;
-  --p-select-color: var(--ink);
-  --p-select-border-color: #8496a0;
-  --p-select-dropdown-color: var(--ink);
-  background: var(--paper);
-  color: var(--ink);
-  border-radius: 3px;
-  padding: 18px 28px 26px;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 14px;
-  align-items: center;
-  padding: 6px 0 10px;
-}
 .scroll {
   overflow-x: auto;
 }
@@ -387,11 +339,5 @@ td :deep(.p-inputtext.verb) {
 .wide {
   width: 24rem;
   max-width: 100%;
-}
-.refusal {
-  color: var(--role-wrong);
-}
-.quiet {
-  color: var(--ink-quiet);
 }
 </style>

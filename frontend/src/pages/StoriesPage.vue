@@ -9,6 +9,8 @@ import { useRouter } from 'vue-router'
 import { ask, client, type Refusal, type Schemas, type StoryChoices, type ToldStory } from '../api/client'
 import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
+import { putOnLadder } from '../ladder/putOnLadder'
+import { scenarioOptions } from '../story/scenarioOptions'
 import StoryText from '../story/StoryText.vue'
 
 /** Stories made to order: rungs, situations, a scenario, and what is calculated. */
@@ -32,13 +34,7 @@ const { latest } = useLatest()
 const COUNTS = [0, 1, 2, 3, 4, 5, 6, 8, 10].map((count) => ({ label: String(count), value: count }))
 const DENOMINATORS = [2, 3, 4, 5, 6, 7, 8, 9, 10, 12, 15, 16, 20]
 const total = computed(() => Object.values(counts.value).reduce((sum, count) => sum + count, 0))
-const scenarios = computed(() => [
-  { code: 'any', name: 'anywhere' },
-  ...(choices.value?.scenarios ?? []).map((one) => ({
-    code: String(one.document.code),
-    name: `${one.document.name}${one.own ? ' (yours)' : ''}`,
-  })),
-])
+const scenarios = computed(() => [{ code: 'any', name: 'anywhere' }, ...scenarioOptions(choices.value)])
 
 function spec(): Record<string, unknown> {
   return {
@@ -80,14 +76,9 @@ async function swap(at: number): Promise<void> {
 }
 
 async function take(stories: ToldStory[]): Promise<void> {
-  const path = { set_id: props.setId }
-  const now = await ask(client.GET('/api/sets/{set_id}', { params: { path } }))
-  if (!now.ok) return void (refusal.value = now.refusal)
-  const problems = stories.map((one) => one.story.source)
-  const body = { version: now.data.version, problems, targets: [], position: null }
-  const answer = await ask(client.POST('/api/sets/{set_id}/problems', { params: { path }, body }))
-  if (answer.ok) await router.push({ name: 'bench', params: { setId: props.setId } })
-  else refusal.value = answer.refusal
+  const sources = stories.map((one) => one.story.source)
+  refusal.value = await putOnLadder(props.setId, sources)
+  if (!refusal.value) await router.push({ name: 'bench', params: { setId: props.setId } })
 }
 
 onMounted(async () => {

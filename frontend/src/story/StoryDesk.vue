@@ -96,6 +96,7 @@ const place = computed(() => {
     after.slice(0, NEAR).join('') + (after.length > NEAR ? '…' : ''),
   ]
 })
+
 async function add(): Promise<void> {
   if (busy.value || !story.value || !certain.value) return
   busy.value = true
@@ -127,7 +128,7 @@ function leave(): void {
     @show="focus"
     @keydown.ctrl.enter="add"
   >
-    <div class="desk on-paper">
+    <div class="desk on-paper paper-fields">
       <div class="left">
         <label for="story-text">The story, with its question at the end</label>
         <Textarea
@@ -239,14 +240,6 @@ function leave(): void {
 
 <style scoped>
 .desk {
-  --p-inputtext-background: #fff;
-  --p-inputtext-color: var(--ink);
-  --p-inputtext-border-color: #8496a0;
-  --p-inputtext-placeholder-color: #5d6d77;
-  --p-select-background: #fff;
-  --p-select-color: var(--ink);
-  --p-select-border-color: #8496a0;
-  --p-select-dropdown-color: var(--ink);
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 1rem 2rem;

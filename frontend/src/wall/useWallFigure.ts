@@ -26,10 +26,7 @@ export function useWallFigure(
     const story = working.value?.story
     if (!story || !isTold('model')) return null
     if (isTold('sentence')) return story.calculations.at(-1)?.model ?? null
-    const part =
-      story.calculations[0] && step < 0
-        ? story.calculations[0]
-        : story.calculations.find((one) => one.first_step === step + 1)
+    const part = story.calculations.find((one) => one.first_step === step + 1)
     return part && !part.model_hidden ? part.model : null
   }
 

@@ -29,7 +29,7 @@ from .spec import Limits
 from .story_numbers import Lot
 from .story_wish import ADDING, SUBTRACTING, StoryWish
 
-_OPERATIONS: tuple[tuple[Operator, tuple[str, ...]], ...] = (("-", SUBTRACTING), ("+", ADDING))
+_OPERATIONS: dict[Operator, tuple[str, ...]] = {"-": SUBTRACTING, "+": ADDING}
 _USUAL = ("F4", "F5", "M3", "M5", "M7", "M8")
 _MOST_TRIED = 400
 _MOST_DRAWN = 200
@@ -51,15 +51,14 @@ def make_stories(
     Texts among *shunned* are not told again.
     """
     try:
-        maker = _Maker(wish, kept or {}, shunned)
-        return maker.made()
+        return _Maker(wish, kept or {}, shunned).made()
     except NoLadderError:
         return _why(wish)
 
 
 def _why(wish: StoryWish) -> Impossible:
     """What rules the wish out: the limits of its numbers, else that its scenario or its situations have nothing of such sizes."""
-    for operator, allowed in _OPERATIONS:
+    for operator, allowed in _OPERATIONS.items():
         for rung in [one for one in wish.calculations or _USUAL if one in allowed]:
             numbers = replace(wish.spec, rungs={rung: 1}, targets=()).within(operations=frozenset([operator]))
             found = build_or_why(numbers)
@@ -90,7 +89,7 @@ class _Maker:
 
     def _rungs(self, operator: Operator) -> list[str]:
         """The rungs of the calculations that may be asked with an *operator*; of the usual ones those that the limits allow."""
-        rungs = [rung for rung in self.wish.calculations or _USUAL if rung in dict(_OPERATIONS)[operator]]
+        rungs = [rung for rung in self.wish.calculations or _USUAL if rung in _OPERATIONS[operator]]
         return rungs if self.wish.calculations else [rung for rung in rungs if self._space(operator, rung).count]
 
     def _space(self, operator: Operator, rung: str) -> Space:
@@ -141,7 +140,7 @@ class _Maker:
         """For each story that adds or subtracts two numbers of the ladder's, these numbers."""
         numbers: dict[int, Expr] = {}
         wanted = [code for code in self.wish.spec.targets if "story" not in ENTRIES[code].kinds]
-        for operator, _ in _OPERATIONS:
+        for operator in _OPERATIONS:
             places = [at for at, pattern in plan.items() if searched_for(pattern) == operator]
             rungs = self._rungs(operator)
             if not places:
@@ -149,8 +148,7 @@ class _Maker:
             slots = [rungs[i * len(rungs) // len(places)] for i in range(len(places))]
             found, shown = self._searched(operator, slots, wanted)
             wanted = [code for code in wanted if code not in shown]
-            for at, expr in zip(places, found, strict=True):
-                numbers[at] = expr
+            numbers |= zip(places, found, strict=True)
         return numbers
 
     def _searched(self, operator: Operator, slots: list[str], targets: list[str]) -> tuple[list[Expr], set[str]]:
@@ -188,10 +186,10 @@ class _Maker:
             numbers = self._filled(pattern, expr if tried < 40 else self._again(pattern, expr, dice), thing, dice)
             if numbers is None or not possible(pattern, numbers, thing):
                 continue
-            doers = tuple(dice.sample(scenario.doers, 2))
+            doer, other = dice.sample(scenario.doers, 2)
             told = Told(
                 thing,
-                (doers[0], doers[1]),
+                (doer, other),
                 pattern.past_only or dice.random() < 0.5,
                 dice.random() < 0.4,
                 dice.randint(2, 6) if beside else None,

@@ -44,19 +44,10 @@ def stories_for(problem: Problem, ways: Ways, seed: int, count: int = 3, own: Se
             if not things or (pattern.situation, pattern.unknown) in told:
                 continue
             doers = dice.sample(scenario.doers, 2)
+            thing, past = dice.choice(things), pattern.past_only or dice.random() < 0.5
+            told_of = Told(thing, (doers[0], doers[1]), past, False, label=problem.label)
             try:
-                story = tell(
-                    pattern,
-                    numbers,
-                    Told(
-                        dice.choice(things),
-                        (doers[0], doers[1]),
-                        pattern.past_only or dice.random() < 0.5,
-                        False,
-                        label=problem.label,
-                    ),
-                )
-                made.append(work_out(as_problem(story), ways))
+                made.append(work_out(as_problem(tell(pattern, numbers, told_of)), ways))
             except CoreError:
                 continue
             told.add((pattern.situation, pattern.unknown))

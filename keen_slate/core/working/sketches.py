@@ -31,9 +31,8 @@ def division_text(num: int, den: int) -> str:
 def long_division(num: int, den: int) -> Sketch | str:
     """*num* ÷ *den* as it is worked in columns; in a line where nothing is divided in columns, or it needs too many rows."""
     said = division_text(num, den)
-    worked = sum(
-        digit != "0" for digit in str(num // den)
-    )  # each digit of the quotient makes a product and what is left
+    # Each digit of the quotient that is not 0 makes two rows: a product and what is left.
+    worked = sum(digit != "0" for digit in str(num // den))
     if not worked or den == 1 or 2 * worked > _MOST_ROWS:
         return said
     return Sketch(said, partial(_division, num, den))

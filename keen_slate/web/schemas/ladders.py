@@ -13,13 +13,9 @@ from keen_slate.core.limits import MOST_EXAMPLES
 from .base import Code, Source, Strict, Target
 
 
-class LadderWish(Strict):
-    """How a wish for a ladder is written (docs/formats.md): *rungs* with counts, or so many *steps* *from* a rung *to* another."""
+class LimitsWish(Strict):
+    """The limits of numbers and the targets in a wish (docs/formats.md)."""
 
-    rungs: dict[str, int] = {}
-    from_: Annotated[str | None, Field(alias="from")] = None
-    to: str | None = None
-    steps: int | None = None
     denominators: list[int] = []
     largest_common_denominator: int | None = None
     largest_whole: int | None = None
@@ -27,20 +23,30 @@ class LadderWish(Strict):
     avoid: list[str] = []
     targets: list[str] = []
     separate: bool = False
+    places: int | list[int] = [1, 2]
     seed: int = 0
+
+
+class LadderWish(LimitsWish):
+    """How a wish for a ladder is written (docs/formats.md): *rungs* with counts, or so many *steps* *from* a rung *to* another."""
+
+    rungs: dict[str, int] = {}
+    from_: Annotated[str | None, Field(alias="from")] = None
+    to: str | None = None
+    steps: int | None = None
     label: str | None = None
     operations: list[Literal["+", "-", "×", "÷"]] = []
     lowest_terms: bool = False
-    places: int | list[int] = [1, 2]
     likes_first: bool = False
 
 
-def _as_given(wish: object) -> object:
+def as_given(wish: object) -> object:
+    """A *wish* as it came."""
     return wish
 
 
 # The core reads a wish and says what is wrong with it; the type is for those who write one.
-Wish = Annotated[Any, PlainValidator(_as_given, json_schema_input_type=LadderWish)]
+Wish = Annotated[Any, PlainValidator(as_given, json_schema_input_type=LadderWish)]
 
 
 class WishIn(Strict):

@@ -12,7 +12,7 @@ from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import CODE_LENGTH, MOST_EXAMPLES, MOST_THINGS, TITLE_LENGTH
 
 from .base import Code, ErrorBody, Source, Strict, Target, WaysMap
-from .ladders import ImpossibleOut, RungOut
+from .ladders import ImpossibleOut, LimitsWish, RungOut, as_given
 
 
 class StoryIn(Strict):
@@ -66,7 +66,7 @@ class ToldOut(BaseModel):
     stories: list[ToldStory]
 
 
-class StoriesWish(Strict):
+class StoriesWish(LimitsWish):
     """How a wish for stories is written (docs/formats.md)."""
 
     rungs: dict[str, int] | None = None
@@ -75,25 +75,12 @@ class StoriesWish(Strict):
     unknowns: list[str] | None = None
     scenario: str | dict[str, Any] | None = None
     calculations: list[str] | None = None
-    denominators: list[int] = []
-    largest_common_denominator: int | None = None
-    largest_whole: int | None = None
-    answer_below: int | str | None = None
-    avoid: list[str] = []
-    targets: list[str] = []
-    separate: bool = False
-    places: int | list[int] = [1, 2]
-    seed: int = 0
-
-
-def _as_given(wish: object) -> object:
-    return wish
 
 
 class MakeIn(Strict):
     """A wish for stories, with those that are kept in their places (null: a new one) and texts not to be told."""
 
-    spec: Annotated[Any, PlainValidator(_as_given, json_schema_input_type=StoriesWish)]
+    spec: Annotated[Any, PlainValidator(as_given, json_schema_input_type=StoriesWish)]
     set_id: UUID | None = None
     kept: Annotated[list[Source | None], Field(max_length=MOST_EXAMPLES)] = []
     shunned: Annotated[list[Source], Field(max_length=400)] = []

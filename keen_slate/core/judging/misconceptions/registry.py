@@ -50,6 +50,15 @@ class Case:
         """What is told, where the problem is a story."""
         return story_of(self.working.problem)
 
+    def going_on(self, i: int, answer: Expr) -> tuple[Working, ...] | None:
+        """The calculations of a story after number *i* (from 0), had it found *answer*; None where they cannot be gone on with."""
+        assert self.story is not None, "only a story has parts"
+        before = [part.answer for part in self.working.parts[:i]]
+        try:
+            return parts_of(self.story, self.working.ways, work, [*before, answer])
+        except (CoreError, ZeroDivisionError):
+            return None
+
     # Sums of fractions -----------------------------------------------------------------------------------------
 
     @cached_property
@@ -235,11 +244,8 @@ def _carried(case: Case, estimate: Estimate | None, only: Collection[str] | None
 
 def _at_the_end(case: Case, estimate: Estimate | None, i: int, found: LikelyAnswer) -> LikelyAnswer | None:
     """What a wrong answer to the calculation number *i* of a story leads to; None where it cannot be gone on with."""
-    assert case.story is not None, "only a story has parts"
-    try:
-        before = [part.answer for part in case.working.parts[:i]]
-        after = parts_of(case.story, case.working.ways, work, [*before, found.wrong.answer])
-    except (CoreError, ZeroDivisionError):
+    after = case.going_on(i, found.wrong.answer)
+    if after is None:
         return None
     lines = tuple([(part.problem.expr, " = ", part.answer) for part in after])
     wrong = Wrong(after[-1].answer if after else found.wrong.answer, found.wrong.lines + lines)

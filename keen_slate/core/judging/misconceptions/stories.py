@@ -27,17 +27,13 @@ class _Told:
 
     def instead(self, at: int, expr: Expr) -> Wrong | None:
         """What comes of it where the calculation *at* (by its index) is *expr*; None where it cannot be worked, or is below zero."""
-        found = [part.answer for part in self.working.parts[:at]]
-        lines: list[Rich] = []
-        for i in range(at, len(self.exprs)):
-            now = expr if i == at else self.story.filled(i, found)
-            answer = self._worked(now)
-            if answer is None or value(answer) < 0:
-                return None
-            if now != answer:
-                lines.append((now, " = ", answer))
-            found.append(answer)
-        return Wrong(found[-1], tuple(lines))
+        answer = self._worked(expr)
+        after = None if answer is None else self.case.going_on(at, answer)
+        if answer is None or after is None or any(value(one) < 0 for one in [answer, *[part.answer for part in after]]):
+            return None
+        lines: list[Rich] = [] if expr == answer else [(expr, " = ", answer)]
+        lines += [(part.problem.expr, " = ", part.answer) for part in after]
+        return Wrong(after[-1].answer if after else answer, tuple(lines))
 
     def _worked(self, expr: Expr) -> Expr | None:
         if not isinstance(expr, (Sum, Product)):
@@ -155,12 +151,10 @@ def unneeded_used(case: Case) -> Wrong | None:
     extra = told.story.quantities[told.story.unneeded[0]].number
     last = len(told.exprs) - 1
     expr = told.exprs[last]
-    before = expr if isinstance(expr, Sum) else Bracket(expr) if isinstance(expr, Product) else expr
-    operator = expr.rest[-1][0] if isinstance(expr, Sum) else "+"
-    rest = before.rest if isinstance(before, Sum) else ()
-    first = before.first if isinstance(before, Sum) else before
-    less = told.instead(last, Sum(first, (*rest, (operator, extra))))
-    return less or told.instead(last, Sum(first, (*rest, ("+", extra))))
+    if not isinstance(expr, Sum):
+        return told.instead(last, Sum(Bracket(expr) if isinstance(expr, Product) else expr, (("+", extra),)))
+    taken = told.instead(last, Sum(expr.first, (*expr.rest, (expr.rest[-1][0], extra))))
+    return taken or told.instead(last, Sum(expr.first, (*expr.rest, ("+", extra))))
 
 
 @misconception(
