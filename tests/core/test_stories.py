@@ -18,12 +18,14 @@ from keen_slate.core.diagnosing.lines import check
 from keen_slate.core.documents.story import published
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.expressions.text import text
-from keen_slate.core.expressions.tree import Expr, value
+from keen_slate.core.expressions.tree import Expr, mixed, value
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.grading.rungs import STORY_RUNGS
 from keen_slate.core.ladders.impossible import Impossible
-from keen_slate.core.ladders.stories import Made, make_stories
+from keen_slate.core.ladders.spec import read_spec
+from keen_slate.core.ladders.stories import Made, make_stories, searched_for
 from keen_slate.core.ladders.story_around import stories_for, story_like, told_in
+from keen_slate.core.ladders.story_numbers import Lot
 from keen_slate.core.ladders.story_wish import read_story_wish
 from keen_slate.core.limits import STORY_CHARACTERS
 from keen_slate.core.reading.measures import UNITS, ratio_of, unit_named
@@ -429,6 +431,34 @@ class ToldTests(unittest.TestCase):
                     {repr(q.number) for q in one.working.problem.story.quantities},
                 )
         self.assertEqual(stories_for(read("1/2 + 1/3 × 2"), Ways(), seed=3), [])
+
+    def test_numbers_drawn_by_lot_are_of_sizes_that_a_thing_can_have(self):
+        limits = read_spec({"rungs": {"F4": 1}, "denominators": [2, 3, 4, 5], "largest_whole": 6}).limits
+        things = [thing for one in scenarios().values() for thing in one.things if smaller_unit(thing.unit)]
+        drawn = [one for one in PATTERNS if searched_for(one) is None or "s" in one.slots]
+        for seed in range(1500):
+            dice = Random(seed)
+            thing, pattern = dice.choice(things), dice.choice(drawn)
+            lot = Lot(limits, thing, dice)
+            size = value(lot.size(thing.high))
+            self.assertIn(size.denominator, (2, 3, 4, 5))
+            self.assertTrue(0 < size < min(7, max(1, thing.high)), size)
+            told = [value(number) for number in lot.numbers(pattern) or []]
+            for number, slot in zip(told, pattern.slots, strict=bool(told)):
+                if slot == "c":
+                    self.assertTrue(number.denominator == 1 and 2 <= number <= 6, told)
+                if slot == "f":
+                    self.assertTrue(0 < number < 1, told)
+            if told and pattern.slots == "qs":
+                each = smaller_unit(thing.unit)[1]
+                self.assertTrue(told[0] * each > told[1] > 0 and told[1] < each, (told, thing))
+                self.assertEqual(told[1] % 5 if each % 100 == 0 else 0, 0, told)
+                self.assertEqual((told[0] * each).denominator, 1, told)
+            used = [mixed(size), mixed(size / 2)]
+            start = lot.with_start(next(one for one in PATTERNS if one.slots == "qqq"), used)
+            if start:
+                left = value(start[0]) - size * 3 / 2
+                self.assertTrue(0 < left < 5 and start[1:] == used, start)
 
     def test_one_like_a_story_is_another_story_of_its_kind(self):
         for source in (ROPE, PLANK, "A rope of 7 1/2 m is cut into 3 equal pieces. How long is each piece?"):
