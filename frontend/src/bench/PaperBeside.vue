@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 
 import { useBench } from '../stores/bench'
 import PaperRow from './PaperRow.vue'
@@ -14,10 +14,16 @@ const columns = computed(() =>
       ]
     : [],
 )
+
+/** What is set beside is asked for from far below in the margin. */
+const root = ref<HTMLElement | null>(null)
+const show = () => root.value?.scrollIntoView({ block: 'nearest' })
+onMounted(show)
+watch(() => bench.beside, show, { flush: 'post' })
 </script>
 
 <template>
-  <div class="beside">
+  <div ref="root" class="beside">
     <section v-for="column in columns" :key="column.name" :aria-label="column.name">
       <h3>{{ column.name }}</h3>
       <PaperRow v-if="column.working.sheet" :row="column.working.sheet" />
@@ -31,6 +37,7 @@ const columns = computed(() =>
 
 <style scoped>
 .beside {
+  scroll-margin-top: calc(4 * var(--square));
   display: grid;
   grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr);
 }

@@ -151,6 +151,7 @@ async function toggle(key: string): Promise<void> {
 }
 .kind .word {
   padding: 0;
+  margin-left: 0.7em;
   line-height: inherit;
   text-decoration: underline;
   text-underline-offset: 3px;
