@@ -20,7 +20,6 @@ import sympy
 from sqlalchemy.orm import Session
 
 from bench.answers import report as report_answers
-from bench.classroom import answers, make_class
 from bench.load import main as load_teachers
 from bench.nasty import report
 from keen_slate.core.diagnosing.answers import diagnose
@@ -31,6 +30,7 @@ from keen_slate.core.expressions.text import text as written
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import build, counts_of, read_spec
 from keen_slate.core.ladders.smallest import smallest
+from keen_slate.core.sittings.stand_in import answers, make_class
 from keen_slate.core.teaching.fading import Fading
 from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.ways.settings import SETTINGS, Ways

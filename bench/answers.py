@@ -9,14 +9,13 @@ from fractions import Fraction
 from itertools import combinations
 from random import Random
 
-from bench.classroom import Pupil, answers
 from keen_slate.core.diagnosing.answers import diagnose
-from keen_slate.core.diagnosing.holding import believe, given_by, seen_of
 from keen_slate.core.expressions.text import text
 from keen_slate.core.judging.beliefs import LIKELY, SHOWS, SLIPS, Given, Priors, Seen, beliefs
 from keen_slate.core.ladders import build_or_why, read_spec
-from keen_slate.core.ways.settings import Ways
-from keen_slate.core.worked import work_text
+from keen_slate.core.sittings.holding import believe, given_by
+from keen_slate.core.sittings.question import Question, asked_of
+from keen_slate.core.sittings.stand_in import Pupil, answers
 
 CODES = (
     "smaller-from-larger", "add-across", "top-not-scaled", "regroup-ten", "whole-not-reduced", "fraction-brought-down", "scaled-by-adding",
@@ -64,11 +63,11 @@ def report(seeds: int = 20) -> None:
         for seed in range(seeds):
             problems, pupils = revealing_set(count, seed), make_pupils(seed)
             wrote = written_by(pupils, problems, seed)
-            worked = [work_text(one) for one in problems]
-            seen = [seen_of(one) for one in worked]
+            asked = [asked_of(Question(one)) for one in problems]
+            seen = [one.seen for one in asked]
             fair = identifiable(seen)
             for pupil in pupils:
-                given = given_by(worked, wrote[pupil.alias], ".")
+                given = given_by(asked, wrote[pupil.alias])
                 truth = set(pupil.habits) & fair
                 for name, finder in finders.items():
                     _score(hits[name], finder(seen, given, problems) & fair, truth)
@@ -179,5 +178,6 @@ def _time() -> None:
     problems = revealing_set(8, 99)
     wrote = written_by(make_pupils(99), problems, 99)
     start = time.perf_counter()
-    believe(problems, wrote, Ways())
+    asked = [asked_of(Question(problem)) for problem in problems]
+    believe(asked, {alias: given_by(asked, answers) for alias, answers in wrote.items()})
     print(f"  {_PUPILS} pupils by {len(problems)} problems judged and believed: {time.perf_counter() - start:.3f} s")

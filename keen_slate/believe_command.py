@@ -8,11 +8,13 @@ from collections.abc import Mapping, Sequence
 from datetime import date
 from typing import Any
 
-from keen_slate.core.diagnosing.holding import Group, Held, believe
 from keen_slate.core.errors import ReadError
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
-from keen_slate.core.ladders.over_time import OverTime, Sitting, over_time
 from keen_slate.core.limits import MOST_EXAMPLES, MOST_PUPILS, MOST_SITTINGS
+from keen_slate.core.sittings.following import wish_of
+from keen_slate.core.sittings.holding import Group, Held, believe, given_by
+from keen_slate.core.sittings.over_time import OverTime, Sitting, over_time, warm_up
+from keen_slate.core.sittings.question import Asked, Question, asked_of
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 
@@ -36,21 +38,23 @@ def run(known: argparse.Namespace, given_ways: Mapping[str, str]) -> int:
     given = _read(known.spec)
     ways = Ways.of({**_ways(given), **given_ways})
     if "sittings" in given:
-        return _say_over_time(*_sittings(given), ways, known.json)
+        return _say_over_time(*_sittings(given, ways), ways, known.json)
     problems, pupils = _answers(given, "")
-    held = believe(problems, pupils, ways, mark_of(ways))
+    asked = [asked_of(Question(problem, ways, mark=mark_of(ways))) for problem in problems]
+    held = believe(asked, {alias: given_by(asked, wrote) for alias, wrote in pupils.items()})
     if known.json:
-        print(json.dumps(document(held, problems), ensure_ascii=False))
+        print(json.dumps(document(held, asked), ensure_ascii=False))
     else:
         _say(held, ways)
     return 0
 
 
 def _say_over_time(sittings: list[Sitting], today: date, ways: Ways, as_json: bool) -> int:
-    found = over_time(sittings, ways, today, mark_of(ways))
+    found = over_time(sittings, today)
+    asked = [problem for one in sittings if one.day <= today for problem in one.asked]
+    again = [one.source for one in warm_up(found, asked, today)]
     if as_json:
-        problems = [problem for one in sittings if one.day <= today for problem in one.problems]
-        print(json.dumps(document(found.held, problems) | _document_over_time(found), ensure_ascii=False))
+        print(json.dumps(document(found.held, asked) | _document_over_time(found, again), ensure_ascii=False))
         return 0
     _say(found.held, ways)
     for alias, gone in found.no_longer.items():
@@ -58,7 +62,7 @@ def _say_over_time(sittings: list[Sitting], today: date, ways: Ways, as_json: bo
             print(f"{alias}: no longer {voice_of(ways).said(ENTRIES[one.code].name)}, last on {one.last}")
     for back in found.come_back:
         print(f"Today again {back.what}: {', '.join(back.pupils)}")
-    for problem in found.warm_up:
+    for problem in again:
         print(f"  {problem}")
     return 0
 
@@ -77,7 +81,7 @@ def _say(held: Held, ways: Ways) -> None:
 # The documents --------------------------------------------------------------------------------------------------------
 
 
-def document(held: Held, problems: Sequence[str]) -> dict[str, Any]:
+def document(held: Held, asked: Sequence[Asked]) -> dict[str, Any]:
     """What is held, as plain values (docs/formats.md)."""
     return {
         "pupils": {
@@ -88,7 +92,7 @@ def document(held: Held, problems: Sequence[str]) -> dict[str, Any]:
                         "belief": round(float(one.belief), 4),
                         "shown": len(one.did),
                         "chances": len(one.could),
-                        "evidence": [{"problem": problems[i], "shown": i in one.did} for i in one.could],
+                        "evidence": [{"problem": asked[i].question.source, "shown": i in one.did} for i in one.could],
                     }
                     for one in found
                 ],
@@ -96,25 +100,22 @@ def document(held: Held, problems: Sequence[str]) -> dict[str, Any]:
             }
             for alias, found in held.beliefs.items()
         },
-        "groups": [_group(group, problems) for group in held.groups],
+        "groups": [_group(group, asked) for group in held.groups],
+        "unclear": list(held.unclear),
     }
 
 
-def _group(group: Group, problems: Sequence[str]) -> dict[str, Any]:
-    targets = [code for code in group.codes if not ENTRIES[code].on_form]
-    ladder: dict[str, Any] = {"rungs": dict.fromkeys(group.rungs, 2), "targets": targets}
-    if group.denominators:
-        ladder["denominators"] = [d for d in group.denominators if 2 <= d <= 99]
+def _group(group: Group, asked: Sequence[Asked]) -> dict[str, Any]:
     return {
         "codes": list(group.codes),
         "pupils": list(group.pupils),
-        "show": None if group.show is None else problems[group.show],
+        "show": None if group.show is None else asked[group.show].question.source,
         "question": ENTRIES[group.codes[0]].question if group.codes else None,
-        "ladder": ladder if group.rungs else None,
+        "ladder": wish_of(group, asked),
     }
 
 
-def _document_over_time(found: OverTime) -> dict[str, Any]:
+def _document_over_time(found: OverTime, again: Sequence[str]) -> dict[str, Any]:
     return {
         "no_longer": {
             alias: [
@@ -126,7 +127,7 @@ def _document_over_time(found: OverTime) -> dict[str, Any]:
             alias: [{"rung": one.rung, "on": str(one.on)} for one in rungs] for alias, rungs in found.reached.items()
         },
         "come_back": [{"what": one.what, "pupils": list(one.pupils)} for one in found.come_back],
-        "warm_up": list(found.warm_up),
+        "warm_up": list(again),
     }
 
 
@@ -174,7 +175,7 @@ def _answers(given: Mapping[str, Any], place: str) -> tuple[list[str], Class]:
     return problems, pupils
 
 
-def _sittings(given: Mapping[str, Any]) -> tuple[list[Sitting], date]:
+def _sittings(given: Mapping[str, Any], ways: Ways) -> tuple[list[Sitting], date]:
     """The sittings in the order of their days, and what day it is."""
     found = given["sittings"]
     if not isinstance(found, list) or not 1 <= len(found) <= MOST_SITTINGS or {"problems", "pupils"} & set(given):
@@ -188,7 +189,9 @@ def _sittings(given: Mapping[str, Any]) -> tuple[list[Sitting], date]:
         if not isinstance(one, dict) or set(one) - {"day", "problems", "pupils"}:
             raise _refused(f"{place[:-1]}: an object with day, problems and pupils is needed.", "Look at its names.")
         problems, pupils = _answers(one, place)
-        sittings.append(Sitting(_day(one.get("day"), f"{place}day"), tuple(problems), pupils))
+        asked = tuple([asked_of(Question(problem, ways, mark=mark_of(ways))) for problem in problems])
+        wrote = {alias: given_by(asked, answers) for alias, answers in pupils.items()}
+        sittings.append(Sitting(_day(one.get("day"), f"{place}day"), asked, wrote))
     today = _day(given["today"], "today") if "today" in given else date.today()
     return sorted(sittings, key=lambda one: one.day), today
 

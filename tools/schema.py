@@ -7,12 +7,14 @@ from pathlib import Path
 
 from pydantic import BaseModel
 
+from keen_slate.export.class_document import ClassDocument
 from keen_slate.export.set_document import SetDocument
 from keen_slate.web.schemas.stories import ScenarioDocument
 
 DIRECTORY = Path(__file__).resolve().parents[1] / "docs" / "schemas"
 SCHEMAS: dict[str, type[BaseModel]] = {
     "keen-slate-set-1.schema.json": SetDocument,
+    "keen-slate-class-1.schema.json": ClassDocument,
     "keen-slate-scenario-1.schema.json": ScenarioDocument,
 }
 

@@ -40,8 +40,11 @@ QUESTION_LENGTH = 140
 MOST_THINGS = 60
 MOST_SCENARIOS = 40
 MOST_CALCULATIONS = 4  # of a story
-MOST_PUPILS = 100
-MOST_SITTINGS = 60
+MOST_PUPILS = 60  # of a class
+MOST_CLASSES = 20
+ALIAS_LENGTH = 40
+ANSWER_LENGTH = 500
+MOST_SITTINGS = 200  # of a class
 CHECKLIST_LENGTH: int = MOST_QUESTIONS * (QUESTION_LENGTH + 20)
 
 # Sets, files and what is brought in.
@@ -78,5 +81,8 @@ FIELDS = {
     "points": MOST_POINTS,
     "questions": MOST_QUESTIONS,
     "question": QUESTION_LENGTH,
+    "pupils": MOST_PUPILS,
+    "alias": ALIAS_LENGTH,
+    "answer": ANSWER_LENGTH,
     "file": LARGEST_FILE,
 }

@@ -19,7 +19,7 @@ from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.working.proof import Working
 
 from .item import Item
-from .marked_up import math
+from .marked_up import MATH_STYLE, math
 from .told import Told
 from .workings import body, line
 
@@ -229,12 +229,7 @@ h2 {{ font-size: 12pt; font-weight: 400; padding-bottom: 1.5mm; }}
 .label {{ font-size: 10pt; }}
 .points {{ font-size: 9pt; color: #3c4850; float: right; }}
 .line {{ font-size: 15pt; line-height: 1.5; }}
-.operator {{ padding: 0 0.25em; }}
-.fr {{ display: inline-block; vertical-align: middle; text-align: center; font-size: 0.8em; line-height: 1.12; margin: 0 0.1em; }}
-.fr .top, .fr .bottom {{ display: block; padding: 0 0.15em; }}
-.fr .top {{ border-bottom: 1.1pt solid; }}
-.recurring {{ border-top: 1pt solid; }}
-.power {{ font-size: 0.65em; vertical-align: super; }}
+{MATH_STYLE}
 .jotting {{ color: #3c4850; font-size: 10pt; padding-left: 6mm; }}
 .squares {{ display: inline-block; vertical-align: top; max-width: 100%; margin: 1mm 0 2mm; }}
 .jottings {{ display: inline-block; vertical-align: top; max-width: 100%; }}

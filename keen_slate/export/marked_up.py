@@ -9,6 +9,14 @@ from html import escape
 from keen_slate.core.expressions.typeset import Glyph, JottingGlyph
 from keen_slate.core.figures.sketch import sketch_svg
 
+# How the pieces stand on paper.
+MATH_STYLE = """.operator { padding: 0 0.25em; }
+.fr { display: inline-block; vertical-align: middle; text-align: center; font-size: 0.8em; line-height: 1.12; margin: 0 0.1em; }
+.fr .top, .fr .bottom { display: block; padding: 0 0.15em; }
+.fr .top { border-bottom: 1.1pt solid; }
+.recurring { border-top: 1pt solid; }
+.power { font-size: 0.65em; vertical-align: super; }"""
+
 
 def math(pieces: Iterable[Glyph]) -> str:
     """Pieces as HTML; a fraction stands upright."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import logging
+from collections.abc import Callable, Sequence
 
 import pypdfium2
 from weasyprint import HTML
@@ -23,6 +24,18 @@ def pdf(html: str) -> bytes:
     """The PDF of a handout: tagged (PDF/UA), its fonts within it."""
     made = HTML(string=html, base_url=_NO_ADDRESS, url_fetcher=_fetcher()).write_pdf(pdf_variant="pdf/ua-1")
     return bytes(made or b"")
+
+
+def one_page(drawn: Callable[[float], str], sizes: Sequence[float]) -> bytes:
+    """The PDF of what is *drawn* in the first of *sizes* (points) in which it takes one page; in the last, where none is small enough."""
+    for size in sizes:
+        made = pdf(drawn(size))
+        opened = pypdfium2.PdfDocument(made)
+        count = len(opened)
+        opened.close()
+        if count == 1:
+            break
+    return made
 
 
 def pages(document: bytes) -> list[bytes]:

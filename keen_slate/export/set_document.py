@@ -2,14 +2,11 @@
 
 from __future__ import annotations
 
-import json
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints, ValidationError
+from pydantic import Field, StringConstraints
 
-from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.limits import (
-    LARGEST_FILE,
     MOST_BLANKS,
     MOST_EXAMPLES,
     MOST_MINUTES,
@@ -20,22 +17,15 @@ from keen_slate.core.limits import (
     TITLE_LENGTH,
     WORDS_LENGTH,
 )
-from keen_slate.core.ways.settings import Ways
-from keen_slate.core.worked import work_text
 from keen_slate.core.working.keys import BLANK_KEY, MARK_KEY, STEP_KEY, WORDS_KEY
 
-FORMAT = "keen-slate/set"
+from . import json_document
+from .json_document import Part, problem_at, ways_at
 
 Text = Annotated[str, StringConstraints(max_length=WORDS_LENGTH)]
 Codes = Annotated[dict[str, Text], Field(max_length=MOST_WORDS)]
 Sentence = Annotated[str, StringConstraints(min_length=1, max_length=WORDS_LENGTH, pattern=r"\S")]
 Words = Annotated[dict[Annotated[str, StringConstraints(pattern=WORDS_KEY)], Sentence], Field(max_length=MOST_WORDS)]
-
-
-class Part(BaseModel):
-    """A part of a document: what it does not know is refused, not lost."""
-
-    model_config = ConfigDict(extra="forbid", strict=True)
 
 
 class FadingPart(Part):
@@ -76,65 +66,14 @@ class SetDocument(Part):
     examples: Annotated[list[ExamplePart], Field(max_length=MOST_EXAMPLES)] = []
 
 
-def written(document: SetDocument) -> bytes:
-    """The document as a file."""
-    return (json.dumps(document.model_dump(), ensure_ascii=False, indent=1) + "\n").encode()
-
-
 def read_document(file: bytes) -> SetDocument:
-    """The set that a *file* holds. Raises `ReadError` that says where it is wrong, and why."""
-    if len(file) > LARGEST_FILE:
-        raise _refused(
-            f"The file is larger than {LARGEST_FILE // 2**20} MB.",
-            f"A set of {MOST_EXAMPLES} examples takes less than 100 kB.",
-        )
-    try:
-        given = json.loads(file.decode("utf-8-sig"))
-    except UnicodeDecodeError:
-        raise _refused("The file is not UTF-8 text.", "Choose a file that Keen Slate has written.") from None
-    except json.JSONDecodeError as error:
-        raise _refused(
-            f"The file is not JSON: line {error.lineno}, column {error.colno}.", "It may be broken."
-        ) from None
-    except (RecursionError, ValueError):
-        raise _refused("The file is nested too deeply, or has too long a number.", "No set looks like this.") from None
-    if not isinstance(given, dict) or given.get("format") != FORMAT:
-        raise _refused("The file is not a Keen Slate set.", f'It would begin with "format": "{FORMAT}".')
-    if given.get("version") != 1:
-        raise _refused("The file is of a version that is not known here.", "This Keen Slate reads version 1.")
-    try:
-        document = SetDocument.model_validate(given)
-    except ValidationError as error:
-        first = error.errors(include_url=False, include_input=False)[0]
-        raise _refused(f"{_place(first['loc'])}: {first['msg']}.", "Nothing was stored.") from None
-    return _worked(document)
-
-
-def _worked(document: SetDocument) -> SetDocument:
-    """The *document*, every setting known and every problem worked and spelled as it is stored. Raises `ReadError`."""
-    _ways(document.ways, "ways")
+    """The set that a *file* holds, every setting known and every problem worked. Raises `ReadError` that says where it is wrong, and why."""
+    document = json_document.read(
+        file, SetDocument, "set", f"A set of {MOST_EXAMPLES} examples takes less than 100 kB."
+    )
+    ways_at(document.ways, "ways")
     for i, example in enumerate(document.examples):
         place = f"examples[{i}]"
-        ways = _ways({**document.ways, **example.ways}, f"{place}.ways")
-        try:
-            example.problem = work_text(example.problem, ways, ".", example.to).working.problem.text
-        except CoreError as error:
-            raise _refused(f"{place}.problem: {error.message}", error.hint) from None
+        ways = ways_at({**document.ways, **example.ways}, f"{place}.ways")
+        example.problem = problem_at(example.problem, example.to, ways, place)
     return document
-
-
-def _ways(codes: dict[str, str], place: str) -> Ways:
-    try:
-        return Ways.of(codes)
-    except CoreError as error:
-        raise _refused(f"{place}: {error.message}", error.hint) from None
-
-
-def _place(location: tuple[Any, ...]) -> str:
-    """("examples", 3, "problem") -> examples[3].problem."""
-    spelled = "".join([f"[{part}]" if isinstance(part, int) else f".{part}" for part in location])
-    return spelled.removeprefix(".") or "the document"
-
-
-def _refused(message: str, hint: str) -> ReadError:
-    return ReadError(message, 0, 0, hint)

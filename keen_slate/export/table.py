@@ -47,11 +47,12 @@ def table(examples: Sequence[Worked]) -> str:
             worked.features.rung or "",
             "; ".join(wrong),
         )
-        rows.writerow([i + 1, *map(_as_text, cells)])
+        rows.writerow([i + 1, *map(as_text, cells)])
     return out.getvalue()
 
 
-def _as_text(cell: str) -> str:
+def as_text(cell: str) -> str:
+    """A cell that a spreadsheet takes for text, whatever it begins with."""
     return f"'{cell}" if cell.startswith(_FORMULA) else cell
 
 

@@ -1,4 +1,4 @@
-"""The demo data: the Wren Hollow trail crew, a made-up school club that builds a nature trail."""
+"""The demo data: the Wren Hollow trail crew, a made-up school club that builds a nature trail, and two made-up classes."""
 
 from __future__ import annotations
 
@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 
 from keen_slate.core.stories.reading import read_any
 
+from . import demo_classes
 from .shelf import Shelf, count_sets, teacher_named
 
 TEACHER = "The Wren Hollow trail crew"
@@ -102,4 +103,5 @@ def load(session: Session) -> uuid.UUID:
         shelf = Shelf(session, teacher.id)
         for title, problems in SETS:
             shelf.add_set(title, [{"source": read_any(problem).text} for problem in problems])
+        demo_classes.load(session, teacher.id)
     return teacher.id

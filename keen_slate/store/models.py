@@ -7,14 +7,14 @@ and pictures are computed anew.
 from __future__ import annotations
 
 import uuid
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Any
 
 from sqlalchemy import DateTime, ForeignKey, ForeignKeyConstraint, Index, MetaData, String, Text, func
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
-from keen_slate.core.limits import TITLE_LENGTH
+from keen_slate.core.limits import ALIAS_LENGTH, TITLE_LENGTH
 
 uuid_key = Annotated[uuid.UUID, mapped_column(primary_key=True)]
 teacher_key = Annotated[uuid.UUID, mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"), primary_key=True)]
@@ -22,6 +22,12 @@ moment = Annotated[datetime, mapped_column(DateTime(timezone=True), server_defau
 settings = Annotated[dict[str, str], mapped_column(JSONB, default=dict, server_default="{}")]
 document = Annotated[dict[str, Any], mapped_column(JSONB, default=dict, server_default="{}")]
 long_text = Annotated[str, mapped_column(Text, default="", server_default="")]
+
+
+def _of_class() -> ForeignKeyConstraint:
+    return ForeignKeyConstraint(
+        ["teacher_id", "class_id"], ["school_class.teacher_id", "school_class.id"], ondelete="CASCADE"
+    )
 
 
 class Base(DeclarativeBase):
@@ -89,7 +95,10 @@ class EntryLink(Base):
 
 
 class Answered(Base):
-    """A change that was made, under the *key* that the page gave it, and what was answered (compressed)."""
+    """A change that was made, under the *key* that the page gave it, and what was answered (compressed).
+
+    What was said of a class goes with it: *class_id* is the one that the change was about.
+    """
 
     __tablename__ = "answered"
 
@@ -97,7 +106,10 @@ class Answered(Base):
     key: Mapped[uuid_key]
     status: Mapped[int]
     body: Mapped[bytes]
+    class_id: Mapped[uuid.UUID | None]
     made_at: Mapped[moment]
+
+    __table_args__ = (_of_class(), Index(None, "teacher_id", "class_id"))
 
 
 class ExampleSet(Base):
@@ -202,3 +214,100 @@ class OwnScenario(Base):
     code: Mapped[str] = mapped_column(String(60), primary_key=True)
     document: Mapped[dict[str, Any]] = mapped_column(JSONB)
     made_at: Mapped[moment]
+
+
+class SchoolClass(Base):
+    """A class of a teacher. What was mastered *returns* after so many days; sittings are forgotten after so many months, if any are named."""
+
+    __tablename__ = "school_class"
+
+    teacher_id: Mapped[teacher_key]
+    id: Mapped[uuid_key]
+    name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    returns: Mapped[list[int]] = mapped_column(JSONB)
+    forget_months: Mapped[int | None]
+    created_at: Mapped[moment]
+
+
+class Pupil(Base):
+    """A pupil under an *alias*; *here* is False for one who has left. All that she wrote goes with her row."""
+
+    __tablename__ = "pupil"
+
+    teacher_id: Mapped[teacher_key]
+    id: Mapped[uuid_key]
+    class_id: Mapped[uuid.UUID]
+    alias: Mapped[str] = mapped_column(String(ALIAS_LENGTH))
+    position: Mapped[int]
+    here: Mapped[bool] = mapped_column(default=True, server_default="true")
+
+    __table_args__ = (_of_class(), Index(None, "teacher_id", "class_id", "position"))
+
+
+class Sitting(Base):
+    """A class, a day and a *kind*, with a snapshot of the set as it was given: its *title* and *questions*. *set_id* may be gone by now.
+
+    *counter* counts the entries, so that another page sees what is new. *moves* are pupils put into a group by hand (id -> codes).
+    *known* is what the core says of questions and answers, kept while its rules are those of *known_key*.
+    """
+
+    __tablename__ = "sitting"
+
+    teacher_id: Mapped[teacher_key]
+    id: Mapped[uuid_key]
+    class_id: Mapped[uuid.UUID]
+    set_id: Mapped[uuid.UUID | None]
+    title: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    day: Mapped[date]
+    kind: Mapped[str] = mapped_column(String(12))
+    questions: Mapped[list[dict[str, Any]]] = mapped_column(JSONB)
+    moves: Mapped[dict[str, list[str]]] = mapped_column(JSONB, default=dict, server_default="{}")
+    counter: Mapped[int] = mapped_column(default=0, server_default="0")
+    known: Mapped[dict[str, Any] | None] = mapped_column(JSONB)
+    known_key: Mapped[str | None] = mapped_column(String(64))
+    created_at: Mapped[moment]
+
+    __table_args__ = (_of_class(), Index(None, "teacher_id", "class_id", "day"))
+
+
+def _of_sitting() -> tuple[ForeignKeyConstraint, ForeignKeyConstraint]:
+    return (
+        ForeignKeyConstraint(["teacher_id", "sitting_id"], ["sitting.teacher_id", "sitting.id"], ondelete="CASCADE"),
+        ForeignKeyConstraint(["teacher_id", "pupil_id"], ["pupil.teacher_id", "pupil.id"], ondelete="CASCADE"),
+    )
+
+
+class Answer(Base):
+    """What a pupil wrote to a question (by its *number* from 0): "" is a blank, no text that she was away. *word* is the teacher's,
+    *counter* the entry that it comes from."""
+
+    __tablename__ = "answer"
+
+    teacher_id: Mapped[teacher_key]
+    sitting_id: Mapped[uuid_key]
+    pupil_id: Mapped[uuid_key]
+    number: Mapped[int] = mapped_column(primary_key=True)
+    written: Mapped[str | None] = mapped_column(Text)
+    word: Mapped[document]
+    counter: Mapped[int]
+
+    __table_args__ = (*_of_sitting(), Index(None, "teacher_id", "sitting_id", "counter"))
+
+
+class Entry(Base):
+    """Who entered what, and when: a line of the log of a sitting, the *counter* its number. *gone* says that the cell was emptied."""
+
+    __tablename__ = "entry"
+
+    teacher_id: Mapped[teacher_key]
+    sitting_id: Mapped[uuid_key]
+    counter: Mapped[int] = mapped_column(primary_key=True)
+    pupil_id: Mapped[uuid.UUID]
+    number: Mapped[int]
+    written: Mapped[str | None] = mapped_column(Text)
+    word: Mapped[document]
+    gone: Mapped[bool]
+    made_by: Mapped[str] = mapped_column(String(8))
+    made_at: Mapped[moment]
+
+    __table_args__ = (*_of_sitting(), Index(None, "teacher_id", "pupil_id"))

@@ -28,9 +28,12 @@ def answer_to(session: Session, teacher_id: uuid.UUID, key: uuid.UUID) -> tuple[
     return None if found is None else (found.status, zlib.decompress(found.body))
 
 
-def keep_answer(session: Session, teacher_id: uuid.UUID, key: uuid.UUID, status: int, body: bytes) -> None:
-    """Keep what the change under *key* is answered with; old answers go."""
+def keep_answer(
+    session: Session, teacher_id: uuid.UUID, key: uuid.UUID, status: int, body: bytes, class_id: uuid.UUID | None = None
+) -> None:
+    """Keep what the change under *key* is answered with, with the class that it is about; old answers go."""
     if key.int % _SWEPT == 0:
         old = Answered.made_at < func.now() - KEPT
         session.execute(delete(Answered).where(Answered.teacher_id == teacher_id, old))
-    session.add(Answered(teacher_id=teacher_id, key=key, status=status, body=zlib.compress(body, 1)))
+    row = Answered(teacher_id=teacher_id, key=key, status=status, body=zlib.compress(body, 1), class_id=class_id)
+    session.add(row)

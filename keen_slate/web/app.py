@@ -13,6 +13,8 @@ from keen_slate.store.database import open_engine
 
 from . import (
     building,
+    class_files,
+    classes,
     conflict,
     documents,
     door,
@@ -22,12 +24,14 @@ from . import (
     handouts,
     heavy,
     ladders,
+    met,
     openapi,
     pages,
     pictures,
     session,
     sets,
     shelving,
+    sittings,
     stories,
     ways,
     work,
@@ -83,6 +87,10 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(pictures.blueprint)
     app.register_blueprint(building.blueprint)
     app.register_blueprint(explaining.blueprint)
+    app.register_blueprint(classes.blueprint)
+    app.register_blueprint(sittings.blueprint)
+    app.register_blueprint(class_files.blueprint)
+    app.register_blueprint(met.blueprint)
     app.get("/show/<uuid:teacher_id>/<string:key>")(app.doc(hide=True)(handouts.shown))
     pages.init_app(app, app.config["DIST"])
     return app

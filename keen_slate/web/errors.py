@@ -13,6 +13,7 @@ from sqlalchemy.exc import DataError, DBAPIError, IntegrityError, InterfaceError
 from sqlalchemy.exc import TimeoutError as PoolTimeoutError
 
 from keen_slate.core.errors import CoreError
+from keen_slate.store.classes import ClassError
 from keen_slate.store.history import NoChangeError
 from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError
 
@@ -51,6 +52,7 @@ def init_app(app: APIFlask) -> None:
     """Turn the exceptions of all layers into refusals."""
     app.register_error_handler(CoreError, lambda error: (jsonify({"error": error.as_dict()}), 422))
     app.register_error_handler(AnsweredError, lambda error: error.answer)
+    app.register_error_handler(ClassError, lambda error: refusal(422, str(error), error.hint))
     for kind, (status, hint) in SAID.items():
         app.register_error_handler(kind, lambda error, status=status, hint=hint: refusal(status, str(error), hint))
     for lost in (OperationalError, InterfaceError, PoolTimeoutError, DBAPIError):

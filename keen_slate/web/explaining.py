@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from uuid import UUID
 
 from apiflask import APIBlueprint
@@ -12,6 +13,7 @@ from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.lines import check as checked_lines
 from keen_slate.core.documents.verdict import checked_view, estimate_view, verdict_view
 from keen_slate.core.expressions.voice import Voice
+from keen_slate.core.judging.beliefs import LIKELY
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import work_text
@@ -19,6 +21,7 @@ from keen_slate.core.worked import work_text
 from . import heavy, searches
 from .desk import shelf
 from .given import given
+from .over_time import year_of
 from .schemas.explaining import (
     CatalogueOut,
     CheckedOut,
@@ -30,6 +33,7 @@ from .schemas.explaining import (
     MendIn,
     MendOut,
     RevealsOut,
+    RevealsQuery,
     VerdictOut,
 )
 
@@ -102,9 +106,19 @@ def mend(json_data: MendIn) -> MendOut:
 
 
 @blueprint.get("/sets/<uuid:set_id>/reveals")
+@blueprint.input(RevealsQuery, location="query")
 @blueprint.output(RevealsOut)
-def reveals(set_id: UUID) -> RevealsOut:
-    """What the examples of a set reveal together; those that cannot be worked are left out."""
+def reveals(set_id: UUID, query_data: RevealsQuery) -> RevealsOut:
+    """What the examples of a set reveal together; those that cannot be worked are left out. For a class, what it holds comes first."""
     with shelf() as mine:
         example_set, house = mine.one_set(set_id), mine.house_ways()
-    return heavy.run(searches.reveals, example_set.title, given(example_set, house), {**house, **example_set.ways})
+        year = year_of(mine, query_data.class_id) if query_data.class_id else None
+    found = heavy.run(searches.reveals, example_set.title, given(example_set, house), {**house, **example_set.ways})
+    if year is not None:
+        holders = Counter(one.code for held in year.over.held.beliefs.values() for one in held if one.belief >= LIKELY)
+        for row in found.rows:
+            row.holders = holders[row.code]
+        found.rows.sort(key=lambda row: -(row.holders or 0))
+        shown = {row.code for row in found.rows}
+        found.not_shown = [year.name(code) for code, _ in holders.most_common() if code not in shown]
+    return found

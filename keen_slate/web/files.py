@@ -10,9 +10,10 @@ from apiflask import APIBlueprint
 from flask import Response, request
 
 from keen_slate.core.limits import LARGEST_FILE
+from keen_slate.export.json_document import written
 from keen_slate.export.notation import latex, mathml, working_latex, working_mathml
 from keen_slate.export.odt import TYPE as ODT_TYPE
-from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document, written
+from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document
 from keen_slate.store.history import EXAMPLE_FIELDS
 from keen_slate.store.models import Example, ExampleSet
 
@@ -36,7 +37,7 @@ def save(set_id: UUID) -> Response:
     """The set as a document that can be brought in again, here or elsewhere."""
     with shelf() as mine:
         example_set = mine.one_set(set_id)
-        return _file(written(_document(example_set)), example_set.title, "json", "application/json")
+        return download(written(_document(example_set)), example_set.title, "json", "application/json")
 
 
 @blueprint.get("/sets/<uuid:set_id>/problems.csv")
@@ -44,28 +45,28 @@ def save_table(set_id: UUID) -> Response:
     """Problems, answers and likely wrong answers; those that cannot be worked are left out."""
     title, examples = _asked(set_id)
     # The mark tells a spreadsheet that this is UTF-8.
-    return _file(("\ufeff" + heavy.run(papers.table, examples)).encode(), title, "csv", "text/csv")
+    return download(("\ufeff" + heavy.run(papers.table, examples)).encode(), title, "csv", "text/csv")
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.odt")
 def save_text(set_id: UUID) -> Response:
     """The set as an OpenDocument text with formulas."""
     title, examples = _asked(set_id)
-    return _file(heavy.run(papers.text_file, title, examples), title, "odt", ODT_TYPE)
+    return download(heavy.run(papers.text_file, title, examples), title, "odt", ODT_TYPE)
 
 
 @blueprint.get("/sets/<uuid:set_id>/qti.zip")
 def save_items(set_id: UUID) -> Response:
     """The set as a QTI 3.0 package, an item for each example whose answer is one number."""
     title, examples = _asked(set_id)
-    return _file(heavy.run(papers.items, title, examples, False), title, "zip", "application/zip")
+    return download(heavy.run(papers.items, title, examples, False), title, "zip", "application/zip")
 
 
 @blueprint.get("/sets/<uuid:set_id>/qti-choices.zip")
 def save_choice_items(set_id: UUID) -> Response:
     """The same with four options to choose from in each item."""
     title, examples = _asked(set_id)
-    return _file(heavy.run(papers.items, title, examples, True), f"{title} choices", "zip", "application/zip")
+    return download(heavy.run(papers.items, title, examples, True), f"{title} choices", "zip", "application/zip")
 
 
 def _asked(set_id: UUID) -> tuple[str, list[Given]]:
@@ -136,7 +137,8 @@ def _fields(part: ExamplePart) -> dict[str, Any]:
     return {name: fields[name] for name in EXAMPLE_FIELDS}
 
 
-def _file(content: bytes, title: str, suffix: str, kind: str) -> Response:
+def download(content: bytes, title: str, suffix: str, kind: str) -> Response:
+    """A file called after a *title*."""
     headers = {"Content-Disposition": f'attachment; filename="{file_name(title)}.{suffix}"'}
     return Response(content, mimetype=kind, headers=headers)
 

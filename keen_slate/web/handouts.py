@@ -40,7 +40,11 @@ def preview(set_id: UUID, query_data: HandoutQuery) -> PagesOut:
 @blueprint.input(HandoutQuery, location="query")
 def download(set_id: UUID, query_data: HandoutQuery) -> Response:
     """The handout as a PDF file."""
-    title, document = _made(papers.handout_pdf, set_id, query_data)
+    return inline_pdf(*_made(papers.handout_pdf, set_id, query_data))
+
+
+def inline_pdf(title: str, document: bytes) -> Response:
+    """A PDF that a browser shows, called after a *title* where it is kept."""
     headers = {"Content-Disposition": f'inline; filename="{file_name(title)}.pdf"'}
     return Response(document, mimetype="application/pdf", headers=headers)
 
@@ -50,11 +54,12 @@ def _made(paper: Callable[..., T], set_id: UUID, query: HandoutQuery) -> tuple[s
         example_set = mine.one_set(set_id)
         title, examples = example_set.title, given(example_set, mine.house_ways())
     options = Options(**query.model_dump(exclude={"versions", "seed"}))
-    made = heavy.run(paper, title, examples, options, query.versions, query.seed, _assets(), seconds=heavy.PAPER)
+    made = heavy.run(paper, title, examples, options, query.versions, query.seed, assets(), seconds=heavy.PAPER)
     return title, made
 
 
-def _assets() -> Path:
+def assets() -> Path:
+    """Where the typeface of papers lies."""
     return Path(current_app.config["DIST"]) / "assets"
 
 
@@ -73,9 +78,7 @@ def set_card(set_id: UUID) -> Response:
 
 
 def _card(ways: dict[str, str]) -> Response:
-    document = heavy.run(papers.checklist_card, ways, _assets(), seconds=heavy.PAPER)
-    headers = {"Content-Disposition": 'inline; filename="checklist.pdf"'}
-    return Response(document, mimetype="application/pdf", headers=headers)
+    return inline_pdf("checklist", heavy.run(papers.checklist_card, ways, assets(), seconds=heavy.PAPER))
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.html")
@@ -84,7 +87,7 @@ def save_page(set_id: UUID) -> Response:
     with shelf() as mine:
         example_set = mine.one_set(set_id)
         title, examples = example_set.title, given(example_set, mine.house_ways())
-    html = heavy.run(papers.page_alone, title, examples, _assets(), seconds=heavy.PAPER)
+    html = heavy.run(papers.page_alone, title, examples, assets(), seconds=heavy.PAPER)
     headers = {"Content-Disposition": f'attachment; filename="{file_name(title)}.html"'}
     return Response(html, mimetype="text/html", headers=headers)
 
@@ -102,6 +105,6 @@ def shown(teacher_id: UUID, key: str) -> Response:
     """The page of a set under its unguessable address. Raises `NotFoundError` where it was withdrawn."""
     mine = Shelf(database(), teacher_id)
     example_set = mine.shown(key)
-    html = papers.page(example_set.title, given(example_set, mine.house_ways()), fonts.served(_assets()), nonce())
+    html = papers.page(example_set.title, given(example_set, mine.house_ways()), fonts.served(assets()), nonce())
     headers = {"Cache-Control": "no-store", "X-Robots-Tag": "noindex", "Referrer-Policy": "no-referrer"}
     return Response(html, mimetype="text/html", headers=headers)

@@ -157,9 +157,9 @@ def _begin(parent: int) -> None:
 
 def _nothing() -> None:
     """Only have the modules loaded."""
-    from . import papers, searches, story_searches
+    from . import papers, searches, sittings_tasks, story_searches
 
-    _ = papers, searches, story_searches
+    _ = papers, searches, sittings_tasks, story_searches
 
 
 @contextmanager

@@ -11,7 +11,7 @@ from apiflask import APIFlask
 from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
-from keen_slate.export import set_document
+from keen_slate.export import class_document, set_document
 
 from . import schemas
 from .schemas.base import Strict
@@ -19,6 +19,7 @@ from .schemas.base import Strict
 MODULES = (
     *[import_module(f"{schemas.__name__}.{found.name}") for found in iter_modules(schemas.__path__)],
     set_document,
+    class_document,
 )
 
 TEMPLATE = "#/components/schemas/{model}"

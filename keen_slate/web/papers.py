@@ -18,11 +18,14 @@ from keen_slate.export.card import cards
 from keen_slate.export.handout import Options, Version, handout
 from keen_slate.export.item import Item
 from keen_slate.export.odt import odt as odt_file
-from keen_slate.export.pdf import pages, pdf
+from keen_slate.export.pdf import one_page, pages, pdf
 from keen_slate.export.qti import qti
+from keen_slate.export.report import SIZES, Report, report
 from keen_slate.export.table import table as csv_table
 
 from .given import Given, each_worked, points_in_all
+from .reports import class_report, pupil_report
+from .schemas.classes import OverTimeOut, PupilPageOut
 from .searches import other_problem
 
 READ = Options(form="full", per_page=1, space=0, name_line=False, pictures=True, key=False)  # on a screen
@@ -76,6 +79,20 @@ def items(title: str, examples: list[Given], to_choose: bool) -> bytes:
         if len(worked.working.answers) < 2 and not isinstance(worked.working.answer, Equation)
     ]  # fmt: skip
     return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs], to_choose)
+
+
+def class_paper(page: OverTimeOut, assets: Path) -> bytes:
+    """A class on one page, as a PDF."""
+    return _one_page(class_report(page), assets)
+
+
+def pupil_paper(page: PupilPageOut, assets: Path) -> bytes:
+    """A pupil on one page, as a PDF."""
+    return _one_page(pupil_report(page), assets)
+
+
+def _one_page(page: Report, assets: Path) -> bytes:
+    return one_page(lambda size: report(page, fonts.on_disk(assets), size), SIZES)
 
 
 def checklist_card(ways: Mapping[str, str], assets: Path) -> bytes:

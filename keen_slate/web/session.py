@@ -80,7 +80,8 @@ def init_app(app: APIFlask) -> None:
 def _keep(session: Session, response: Response) -> None:
     session.flush()
     if session.info.get(_WROTE) and (key := change_key()) is not None and "teacher" in g and g.teacher is not None:
-        once.keep_answer(session, g.teacher.id, key, response.status_code, response.get_data())
+        body = response.get_data()
+        once.keep_answer(session, g.teacher.id, key, response.status_code, body, g.get("about_class"))
     summaries.keep(session)
 
 
@@ -94,6 +95,11 @@ def database() -> Session:
     if "session" not in g:
         g.session = RequestSession(engine(), expire_on_commit=False)
     return g.session  # type: ignore[no-any-return]
+
+
+def about_class(class_id: uuid.UUID) -> None:
+    """Say that this request is about a class: what is kept of its answer goes with the class."""
+    g.about_class = class_id
 
 
 def release() -> None:

@@ -16,14 +16,30 @@ from hypothesis import strategies as st
 
 from bench.answers import CODES, identifiable, make_pupils, revealing_set, written_by
 from keen_slate import cli
-from keen_slate.core.diagnosing.holding import believe, given_of, seen_of
 from keen_slate.core.judging.beliefs import Given, Priors, Seen, beliefs, beliefs_of_class
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
-from keen_slate.core.ladders.over_time import Sitting, due, over_time
-from keen_slate.core.ways.settings import Ways
-from keen_slate.core.worked import work_text
+from keen_slate.core.sittings.holding import believe, given_by
+from keen_slate.core.sittings.judge import NO_WORD, TeachersWord, judged
+from keen_slate.core.sittings.judge import given_of as as_given
+from keen_slate.core.sittings.over_time import Sitting, due, over_time, warm_up
+from keen_slate.core.sittings.question import Question, asked_of, explainer_of
 
 A, B, C, FORM = "smaller-from-larger", "add-across", "regroup-ten", "not-simplified"
+
+
+def asked(*problems):
+    return [asked_of(Question(problem)) for problem in problems]
+
+
+def held_by(problems, wrote, moves=None):
+    there = asked(*problems)
+    return believe(there, {alias: given_by(there, answers) for alias, answers in wrote.items()}, moves)
+
+
+def given_of(problem, written, word=NO_WORD):
+    return as_given(judged(Question(problem), written), asked_of(Question(problem)).seen, word)
+
+
 VALUES = st.integers(0, 4).map(Fraction)
 SEEN = st.builds(
     lambda right, reveals, forms, slips: Seen(right, {c: v for c, v in reveals.items() if v != right}, forms, frozenset(slips) - {right}),
@@ -76,22 +92,22 @@ class BeliefTests(unittest.TestCase):
         self.assertEqual({one.code: one.belief for one in beliefs(problems, answers)}, written_out(problems, answers))
 
     def test_blanks_and_pupils_who_were_away_are_no_evidence(self):
-        worked = work_text("7 1/4 - 3 5/6")
-        seen = seen_of(worked)
-        shown = given_of(worked, "4 7/12")
-        self.assertEqual((given_of(worked, ""), given_of(worked, None)), (None, None))
+        problem = "7 1/4 - 3 5/6"
+        seen = asked_of(Question(problem)).seen
+        shown = given_of(problem, "4 7/12")
+        self.assertEqual((given_of(problem, ""), given_of(problem, None)), (None, None))
         alone = beliefs([seen], [shown])
         self.assertEqual(beliefs([seen, seen, seen], [shown, None, None]), alone)
         (found,) = [one for one in alone if one.code == A]
         self.assertEqual((found.could, found.did), ((0,), (0,)))
-        right = given_of(worked, "3 5/12")
+        right = given_of(problem, "3 5/12")
         weaker = [one.belief for one in beliefs([seen] * 3, [shown, right, right]) if one.code == A]
         self.assertLess(weaker[0], found.belief)  # where it could have shown and did not
 
     def test_a_class_moves_the_weight_of_a_code(self):
-        seen = seen_of(work_text("1/2 + 1/3"))
-        once = {"one": [given_of(work_text("1/2 + 1/3"), "2/5")]}
-        many = once | {f"other {i}": [given_of(work_text("1/2 + 1/3"), "2/5")] for i in range(9)}
+        seen = asked_of(Question("1/2 + 1/3")).seen
+        once = {"one": [given_of("1/2 + 1/3", "2/5")]}
+        many = once | {f"other {i}": [given_of("1/2 + 1/3", "2/5")] for i in range(9)}
         first = beliefs_of_class([seen], once)["one"][0].belief
         self.assertGreater(beliefs_of_class([seen], many)["one"][0].belief, first)
         self.assertGreater(Priors({B: Fraction(1)}, 20).of(B), Priors().of(B))
@@ -101,8 +117,8 @@ class BeliefTests(unittest.TestCase):
         for seed in range(3):
             problems, pupils = revealing_set(16, seed), make_pupils(seed)
             wrote = written_by(pupils, problems, seed)
-            fair = identifiable([seen_of(work_text(one)) for one in problems])
-            held = believe(problems, wrote, Ways())
+            fair = identifiable([one.seen for one in asked(*problems)])
+            held = held_by(problems, wrote)
             for pupil in pupils:
                 likely = {one.code for one in held.beliefs[pupil.alias] if one.word in ("likely", "very likely")} & fair
                 both, found, true = (
@@ -111,7 +127,7 @@ class BeliefTests(unittest.TestCase):
                     true + len(fair & set(pupil.habits)),
                 )
             grouped = [alias for group in held.groups for alias in group.pupils]
-            self.assertEqual(sorted(grouped), sorted(wrote))  # everybody in one group
+            self.assertEqual(sorted([*grouped, *held.unclear]), sorted(wrote))  # everybody in one group, or to be asked
             self.assertLessEqual(len(held.groups), 4)
             self.assertTrue(all(len(group.pupils) > 1 for group in held.groups if group.codes))
             self.assertTrue(
@@ -120,10 +136,32 @@ class BeliefTests(unittest.TestCase):
         self.assertGreaterEqual(2 * both / (found + true), 0.93)
 
     def test_codes_that_a_set_cannot_tell_apart_are_named(self):
-        worked = work_text("3 1/2 - 1 1/4")
+        worked = explainer_of(Question("3 1/2 - 1 1/4")).worked
         same = next(one for one in worked.likely if one.status == "reveals" and one.same_as)
-        held = believe(["3 1/2 - 1 1/4"], {"Sedge": [str(same.answer_value)]}, Ways())
+        held = held_by(["3 1/2 - 1 1/4"], {"Sedge": [str(same.answer_value)]})
         self.assertIn(tuple(sorted((same.entry.code, same.same_as[0]))), held.cannot_tell["Sedge"])
+
+    def test_what_a_teacher_says_of_an_answer_counts_before_what_the_core_says(self):
+        problem = "7 1/4 - 3 5/6"
+        seen = [asked_of(Question(problem)).seen] * 4
+        own = [given_of(problem, "4 7/12")] * 3
+        picked = given_of(problem, "9 9/12", TeachersWord(codes=(C,)))  # nothing known here leads to it
+        found = {one.code: one for one in beliefs(seen, [*own, picked])}
+        self.assertEqual((found[C].did, found[A].did), ((3,), (0, 1, 2)))
+        self.assertGreater(found[C].belief, Priors().of(C))
+        waved = [given_of(problem, "4 7/12", TeachersWord(right=True))] * 4
+        self.assertEqual(beliefs(seen, waved), [])
+        self.assertIsNone(given_of(problem, "3 5/12", TeachersWord(right=False)).value)
+
+    def test_who_is_mostly_wrong_without_a_reason_is_to_be_asked_and_a_pupil_stays_where_she_was_moved(self):
+        turned, right = [*TURNED], [*RIGHT]
+        wrote = {"a": turned, "b": turned, "c": right, "d": ["99 1/97", "98 1/89", "97 1/83"]}
+        held = held_by(BORROWS, wrote)
+        self.assertEqual(([group.pupils for group in held.groups], held.unclear), ([("a", "b"), ("c",)], ("d",)))
+        codes = held.groups[0].codes
+        moved = held_by(BORROWS, wrote, {"d": codes, "b": (), "c": ("add-across",), "nobody": ()})
+        self.assertEqual([group.pupils for group in moved.groups], [("a", "d"), ("c", "b")])
+        self.assertEqual(moved.unclear, ())
 
 
 BORROWS = ("7 1/4 - 3 5/6", "5 1/3 - 2 3/4", "9 1/2 - 4 7/8")  # one rung
@@ -134,9 +172,17 @@ def on(day):
     return date(2026, 11, 2) + timedelta(days=day)
 
 
+def sitting(day, problems, wrote):
+    there = asked(*problems)
+    return Sitting(on(day), tuple(there), {"Sedge": given_by(there, wrote)})
+
+
 class OverTimeTests(unittest.TestCase):
     def sat(self, *sittings, today):
-        return over_time([Sitting(on(day), BORROWS, {"Sedge": wrote}) for day, wrote in sittings], Ways(), on(today))
+        return over_time([sitting(day, BORROWS, wrote) for day, wrote in sittings], on(today))
+
+    def again(self, *sittings, today):
+        return [one.source for one in warm_up(self.sat(*sittings, today=today), asked(*BORROWS), on(today))]
 
     def test_what_was_likely_and_has_not_shown_in_three_chances_is_no_longer_held(self):
         before = self.sat((0, TURNED), (7, RIGHT[:2]), today=8)
@@ -164,31 +210,33 @@ class OverTimeTests(unittest.TestCase):
     @given(st.lists(st.tuples(st.integers(0, 9), st.booleans()), min_size=1, max_size=8))
     def test_a_rung_is_reached_by_right_answers_on_two_days(self, answers):
         answers.sort(key=lambda one: one[0])
-        sittings = [Sitting(on(day), BORROWS[:1], {"Sedge": ["3 5/12" if right else "1"]}) for day, right in answers]
-        (rung,) = {work_text(one).features.rung for one in BORROWS}
-        found = [(one.rung, one.on) for one in over_time(sittings, Ways(), on(9)).reached["Sedge"]]
+        sittings = [sitting(day, BORROWS[:1], ["3 5/12" if right else "1"]) for day, right in answers]
+        (rung,) = {one.rung for one in asked(*BORROWS)}
+        found = [(one.rung, one.on) for one in over_time(sittings, on(9)).reached["Sedge"]]
         ends = [answers[i:] for i in range(len(answers)) if all(right for _, right in answers[i:])]
         two = [sorted({day for day, _ in end})[1] for end in ends[:1] if len({day for day, _ in end}) > 1]
         self.assertEqual(found, [(rung, on(day)) for day in two])
 
     @settings(max_examples=200)
     @given(st.lists(st.integers(0, 40), max_size=6), st.integers(0, 40))
-    def test_what_was_won_comes_back_on_its_days_until_it_was_asked(self, asked, today):
+    def test_what_was_won_comes_back_on_its_days_until_it_was_asked(self, days, today):
         waiting = False
         for day in range(today + 1):  # a calendar gone through day by day: 2, 7 and 21 days are common practice
-            waiting = (waiting or day in (2, 7, 21)) and day not in asked
-        self.assertEqual(due(on(0), [on(day) for day in asked if day <= today], on(today)), waiting)
+            waiting = (waiting or day in (2, 7, 21)) and day not in days
+        self.assertEqual(due(on(0), [on(day) for day in days if day <= today], on(today)), waiting)
 
     def test_a_warm_up_asks_what_is_due_with_other_numbers(self):
-        self.assertEqual(self.sat((0, TURNED), (7, RIGHT), today=8).warm_up, ())
+        self.assertEqual(self.again((0, TURNED), (7, RIGHT), today=8), [])
+        made = self.again((0, TURNED), (7, RIGHT), today=9)
         found = self.sat((0, TURNED), (7, RIGHT), today=9)
         (back,) = [one for one in found.come_back if one.what == A]
         self.assertEqual(back.pupils, ("Sedge",))
-        self.assertTrue(0 < len(found.warm_up) <= 3 and not set(found.warm_up) & set(BORROWS))
-        for one, problem in zip(found.come_back, found.warm_up, strict=False):
-            worked = work_text(problem)
-            self.assertIn(one.what, (worked.features.rung, *seen_of(worked).reveals, *seen_of(worked).forms))
-        self.assertNotEqual(self.sat((0, TURNED), (7, RIGHT), today=10).warm_up, found.warm_up)
+        self.assertTrue(0 < len(made) <= 3 and not set(made) & set(BORROWS))
+        for one, problem in zip(found.come_back, asked(*made), strict=False):
+            self.assertTrue(problem.is_about(one.what))
+        self.assertNotEqual(self.again((0, TURNED), (7, RIGHT), today=10), made)
+        own = over_time([sitting(0, BORROWS, TURNED), sitting(7, BORROWS, RIGHT)], on(8), returns=(1,))
+        self.assertTrue(own.come_back)  # the days are a setting
 
 
 class BelieveCommandTests(unittest.TestCase):

@@ -14,7 +14,6 @@ from typing import get_args
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bench.classroom import answers, make_class
 from keen_slate.core.diagnosing.answers import VerdictWord, diagnose
 from keen_slate.core.diagnosing.catalogue import as_markdown, catalogue
 from keen_slate.core.diagnosing.choices import choices
@@ -30,6 +29,7 @@ from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.judging.checks import QUICK, checks, holds
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
+from keen_slate.core.sittings.stand_in import answers, make_class
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from tests import strategies

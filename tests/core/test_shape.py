@@ -19,7 +19,7 @@ LAYERS = {"core": set(), "store": {"core"}, "export": {"core"}, "web": {"core", 
 # From the bottom: a room imports from itself and from those before it. Modules beside the rooms have their place, too.
 ROOMS = (
     "limits", "errors", "searching", "expressions", "arithmetic", "reading", "stories", "ways", "working", "judging", "grading", "worked",
-    "diagnosing", "layouts", "figures", "teaching", "ladders", "building", "documents",
+    "diagnosing", "layouts", "figures", "teaching", "ladders", "sittings", "building", "documents",
 )  # fmt: skip
 
 

@@ -14,7 +14,8 @@ from keen_slate.core.limits import LARGEST_FILE
 from keen_slate.core.reading.reader import read
 from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.worked import work_text
-from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document, written
+from keen_slate.export.json_document import written
+from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document
 from keen_slate.export.table import judged, table
 from tests import strategies
 from tools.schema import DIRECTORY, SCHEMAS, schema

@@ -88,25 +88,23 @@ def read_answer(typed: str, mark: DecimalMark = ".") -> _Answer | None:
 
 
 @lru_cache(maxsize=512)
-def _explainer(source: str, ways: Ways, mark: DecimalMark, target: str | None) -> _Explainer:
-    return _Explainer(work_text(source, ways, mark, target), mark)
+def _explainer(source: str, ways: Ways, mark: DecimalMark, target: str | None) -> Explainer:
+    return Explainer(work_text(source, ways, mark, target), mark)
 
 
-def form_fault(worked: Worked, answer: _Answer, mark: DecimalMark) -> str | None:
-    """What is wrong with the form of an *answer* that has the right value; None where nothing is."""
-    return _Explainer(worked, mark).fault(answer)
+class Explainer:
+    """A worked problem that explains answers to it, written with the decimal *mark*; what it needs for that it finds once."""
 
-
-class _Explainer:
     def __init__(self, worked: Worked, mark: DecimalMark) -> None:
         self.worked = worked
         self.mark = mark
         self.working = worked.working
 
-    def verdict(self, typed: str) -> Verdict:
+    def verdict(self, typed: str, labels: bool = True) -> Verdict:
+        """The verdict on an answer as it was *typed*; where *labels* do not count, a missing one is taken for written."""
         if isinstance(self.working.answer, Equation):
             return self._filled(typed)
-        answer = read_answer(typed, self.mark)
+        answer = self.read(typed, labels)
         if answer is None:
             return Verdict("unreadable")
         number = value(answer.number)
@@ -116,6 +114,13 @@ class _Explainer:
             return Verdict("right-value", number, fault, found) if fault else Verdict("right", number)
         explanations = tuple(self.explain(answer.number))
         return Verdict("explained" if explanations else "unexplained", number, None, explanations)
+
+    def read(self, typed: str, labels: bool = True) -> _Answer | None:
+        """The number that was *typed*, with its label: that of the problem, where none was typed and *labels* do not count."""
+        answer = read_answer(typed, self.mark)
+        if answer is None or labels or answer.label is not None:
+            return answer
+        return _Answer(answer.number, self.working.answer_label)
 
     def _filled(self, typed: str) -> Verdict:
         """The verdict on what was filled into blanks."""

@@ -19,6 +19,21 @@ FORM_FAULTS: dict[str, str] = {
     "label-wrong": "The label is another one.",
 }
 
+# The same in few words, for a cell of a table.
+FORM_NAMES: dict[str, str] = {
+    "improper": "improper fraction",
+    "improper-part": "improper part",
+    "whole-as-fraction": "<whole> as a fraction",
+    "not-lowest-terms": "not in <lowest terms>",
+    "mixed": "<mixed number>",
+    "decimal-for-fraction": "a decimal",
+    "fraction-for-decimal": "a fraction",
+    "blank-zero": "0 in a blank",
+    "blank-equal": "equal <numerators>",
+    "blank-improper": "improper fraction",
+    "label-missing": "label missing",
+    "label-wrong": "another label",
+}
 
 SLIP_NAMES: dict[str, str] = {
     "slip-fact": "a multiplication fact off by one group",
@@ -36,3 +51,8 @@ FAULTS: dict[str, str] = {
 def name_of(code: str) -> str:
     """What a misconception or slip is called."""
     return SLIP_NAMES[code] if code in SLIP_NAMES else ENTRIES[code].name
+
+
+def is_code(code: str) -> bool:
+    """Whether *code* is a misconception or a slip."""
+    return code in SLIP_NAMES or code in ENTRIES

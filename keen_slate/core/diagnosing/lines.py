@@ -16,7 +16,7 @@ from ..reading.problem import Problem, problem_of
 from ..reading.reader import read
 from ..ways.settings import Ways
 from ..worked import Worked, work_out, work_text
-from .answers import _NUMBERS, VerdictWord, diagnose
+from .answers import _NUMBERS, Explainer, VerdictWord
 
 # A written working ---------------------------------------------------------------------------------------------
 
@@ -40,11 +40,12 @@ class Line:
 
 @dataclass(frozen=True, slots=True)
 class Checked:
-    """Every line judged; the first that does not equal the one before; the verdict on the last line's last number."""
+    """Every line judged; the first that does not equal the one before; the verdict on what was written *last* of all that counts."""
 
     lines: tuple[Line, ...]
     first_wrong: int | None
     answer: VerdictWord
+    last: str
 
 
 def check(source: str, lines: list[str], ways: Ways | None = None, mark: DecimalMark = ".") -> Checked:
@@ -55,25 +56,31 @@ def check(source: str, lines: list[str], ways: Ways | None = None, mark: Decimal
     >>> [line.side for line in check("2 1/4 + 3 1/2", ["1/4 + 1/2 = 3/4", "5 3/4"]).lines]
     [True, False]
     """
-    return _Checker(work_text(source, ways or Ways(), mark), mark).checked(source, lines)
+    return check_lines(Explainer(work_text(source, ways or Ways(), mark), mark), lines)
+
+
+def check_lines(explainer: Explainer, lines: list[str]) -> Checked:
+    """Judge the written working of a problem that *explainer* stands for, line by line."""
+    return _Checker(explainer).checked(lines)
 
 
 class _Checker:
     """Judges line after line; *before* is what the next one has to equal, *last* what was written last of all that counts."""
 
-    def __init__(self, worked: Worked, mark: DecimalMark) -> None:
-        self.worked = worked
-        self.ways = worked.working.ways
-        self.mark = mark
-        self.before = _start(worked)
+    def __init__(self, explainer: Explainer) -> None:
+        self.explainer = explainer
+        self.worked = explainer.worked
+        self.ways = self.worked.working.ways
+        self.mark = explainer.mark
+        self.before = _start(self.worked)
         self.last = ""
 
-    def checked(self, source: str, lines: list[str]) -> Checked:
+    def checked(self, lines: list[str]) -> Checked:
         """All *lines*, judged."""
         written = _in_a_row(lines)
         judged = [self._line(lines[i], written, i) for i in range(len(lines))]
         first = next((i for i, line in enumerate(judged) if line.equal is False), None)
-        return Checked(tuple(judged), first, diagnose(source, self.last, self.ways, self.mark).verdict)
+        return Checked(tuple(judged), first, self.explainer.verdict(self.last).verdict, self.last)
 
     def _line(self, typed: str, written: list[str | None], i: int) -> Line:
         line = written[i]

@@ -48,11 +48,15 @@ class Seen:
 
 @dataclass(frozen=True, slots=True)
 class Given:
-    """An answer as the model sees it: its *value* (None where it is not one number), its text, and whether its form is at fault."""
+    """An answer as the model sees it: its *value* (None where it is not one number), its text, and whether its form is at fault.
+
+    *picked* are the codes that its teacher says have written it; None where she has said nothing.
+    """
 
     value: Fraction | None
     written: str
     form_fault: bool = False
+    picked: frozenset[str] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -118,7 +122,7 @@ class _Evidence:
         self.codes = _candidates(list(writers.values()))
         self._shown = {
             code: (
-                tuple([i for i, seen, _ in given if code in seen.reveals or code in seen.forms]),
+                tuple([i for i, seen, _ in given if code in seen.reveals or code in seen.forms or code in writers[i]]),
                 tuple([i for i, codes in writers.items() if code in codes]),
             )
             for code in self.codes
@@ -146,6 +150,8 @@ class _Evidence:
 
 def _writers(seen: Seen, answer: Given) -> frozenset[str]:
     """The codes that write an answer."""
+    if answer.picked is not None:
+        return answer.picked & ENTRIES.keys()
     if answer.value == seen.right:
         return frozenset([code for code, written in seen.forms.items() if written == answer.written])
     return frozenset([code for code, wrong in seen.reveals.items() if wrong == answer.value])
@@ -201,9 +207,15 @@ def _said(seen: Seen, answer: Given, writers: frozenset[str], codes: Sequence[st
     right = answer.value == seen.right
     places = 1 if right else len(seen.slips) + 1
     writes = _bits(codes, writers)
-    yield _Said(552 if right else 48, 600 * places, _bits(codes, seen.reveals), 0 if right else writes)
-    if right and seen.forms:
-        yield _Said(48 if answer.form_fault else 552, 600, _bits(codes, seen.forms), writes)
+    # What a teacher has picked could show, whatever the core thinks of it.
+    yield _Said(
+        552 if right else 48,
+        600 * places,
+        _bits(codes, seen.reveals) | (0 if right else writes),
+        0 if right else writes,
+    )
+    if right and (seen.forms or writes):
+        yield _Said(48 if answer.form_fault else 552, 600, _bits(codes, seen.forms) | writes, writes)
 
 
 def _bits(codes: Sequence[str], chosen: Container[str]) -> int:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Annotated, Literal
+from uuid import UUID
 
 from pydantic import BaseModel, Field, RootModel
 
@@ -75,18 +76,27 @@ class MendOut(BaseModel):
 
 
 class RevealRow(BaseModel):
-    """A misconception and its status in each example: null where it does not apply."""
+    """A misconception and its status in each example: null where it does not apply; how many of a class are likely to hold it."""
 
     code: str
     name: str
     statuses: list[Literal["reveals", "form", "hidden"] | None]
+    holders: int | None = None
 
 
 class AlikePair(BaseModel):
     names: list[str]
 
 
+class RevealsQuery(Strict):
+    """For a class, if one is named."""
+
+    class_id: UUID | None = None
+
+
 class RevealsOut(BaseModel):
+    """What a set reveals; *not_shown* is what pupils of the class are likely to hold and no example has to do with."""
+
     title: str
     problems: list[list[Glyph]]
     rows: list[RevealRow]
@@ -95,6 +105,7 @@ class RevealsOut(BaseModel):
     caught: int
     wrong: int
     teaches_estimation: bool | None
+    not_shown: list[str] = []
 
 
 class VerdictOut(RootModel[VerdictView]):

@@ -6,13 +6,13 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from random import Random
 
-from keen_slate.core.expressions.text import text
-from keen_slate.core.expressions.tree import Neg, mixed
-from keen_slate.core.judging.misconceptions.registry import ENTRIES
-from keen_slate.core.judging.slips import slips
-from keen_slate.core.reading.problem import labelled
-from keen_slate.core.ways.settings import Ways
-from keen_slate.core.worked import Worked, work_text
+from ..expressions.text import text
+from ..expressions.tree import Neg, mixed
+from ..judging.misconceptions.registry import ENTRIES
+from ..judging.slips import slips
+from ..reading.problem import labelled
+from ..ways.settings import Ways
+from ..worked import Worked, work_text
 
 
 @dataclass(frozen=True, slots=True)

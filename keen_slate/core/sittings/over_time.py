@@ -6,15 +6,14 @@ All of it is common practice: three chances without it, two right answers of a r
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, timedelta
+from itertools import zip_longest
 
-from ..diagnosing.holding import Held, given_by, holding, seen_of
-from ..expressions.text import DecimalMark
-from ..judging.beliefs import LIKELY, Belief, Given, Seen, beliefs, beliefs_of_class
-from ..ways.settings import Ways
-from ..worked import Worked, work_text
-from .parallel import parallel
+from ..judging.beliefs import LIKELY, Belief, Given, beliefs, beliefs_of_class
+from ..ladders.parallel import parallel
+from .holding import Held, holding
+from .question import Asked, Question, asked_of, explainer_of
 
 CHANCES_WITHOUT = 3  # in which a misconception could have shown since it last did, and did not
 RETURNS = (2, 7, 21)  # days
@@ -23,11 +22,11 @@ WARM_UP = 3  # problems
 
 @dataclass(frozen=True, slots=True)
 class Sitting:
-    """What a class wrote on a *day*: its *problems* (texts), and the answers of each pupil in their order."""
+    """What a class wrote on a *day*: what was *asked*, and the answers of each pupil in its order."""
 
     day: date
-    problems: tuple[str, ...]
-    pupils: Mapping[str, Sequence[str | None]]
+    asked: tuple[Asked, ...]
+    pupils: Mapping[str, Sequence[Given | None]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,53 +57,47 @@ class Back:
 
 @dataclass(frozen=True, slots=True)
 class OverTime:
-    """What the pupils hold now, what they no longer do, the rungs that they reached, what is due, and a warm-up made of it."""
+    """What the pupils hold now, what they no longer do, the rungs that they reached, and what is due."""
 
     held: Held
     no_longer: Mapping[str, tuple[Mended, ...]]
     reached: Mapping[str, tuple[Reached, ...]]
     come_back: tuple[Back, ...]
-    warm_up: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
-class _Asked:
-    """A problem that was asked on a *day*, worked, and as the model of beliefs sees it."""
+class _Dated:
+    """A problem that was asked on a *day*."""
 
     day: date
-    worked: Worked
-    seen: Seen
-
-    def is_about(self, what: str) -> bool:
-        """Whether it is of a rung, or a code can show in it."""
-        return what in (self.worked.features.rung, *self.seen.reveals, *self.seen.forms)
+    asked: Asked
 
 
-def over_time(sittings: Sequence[Sitting], ways: Ways, today: date, mark: DecimalMark = ".") -> OverTime:
-    """What a class's *sittings* say together on the day *today*; later ones are left out. Raises `CoreError` for a problem that cannot be worked."""
+def over_time(sittings: Sequence[Sitting], today: date, returns: Sequence[int] = RETURNS) -> OverTime:
+    """What a class's *sittings* say together on the day *today*; later ones are left out. *returns* are days after which things come back."""
     there = sorted([one for one in sittings if one.day <= today], key=lambda one: one.day)
-    every = [[_asked(problem, one.day, ways, mark) for problem in one.problems] for one in there]
-    asked = [one for sitting in every for one in sitting]
-    worked, seen = [one.worked for one in asked], [one.seen for one in asked]
-    given = {
+    dated = [_Dated(one.day, asked) for one in there for asked in one.asked]
+    asked = [one.asked for one in dated]
+    given = answers_in_a_row(there)
+    found = beliefs_of_class([one.seen for one in asked], given)
+    no_longer = {alias: _no_longer(dated, given[alias], found[alias]) for alias in given}
+    reached = {alias: _reached(dated, answers) for alias, answers in given.items()}
+    now = {alias: _without(found[alias], no_longer[alias]) for alias in given}
+    back = _come_back(dated, given, no_longer, reached, today, returns)
+    return OverTime(holding(asked, given, now, {}), no_longer, reached, back)
+
+
+def answers_in_a_row(sittings: Sequence[Sitting]) -> dict[str, list[Given | None]]:
+    """The answers of each pupil to all that was asked, sitting after sitting; None where she was not there."""
+    every = dict.fromkeys(alias for one in sittings for alias in one.pupils)
+    return {
         alias: [
             answer
-            for one, problems in zip(there, every, strict=True)
-            for answer in given_by([one.worked for one in problems], one.pupils.get(alias, ()), mark)
+            for one in sittings
+            for answer, _ in zip_longest(one.pupils.get(alias, ())[: len(one.asked)], one.asked)
         ]
-        for alias in dict.fromkeys(alias for one in there for alias in one.pupils)
+        for alias in every
     }
-    found = beliefs_of_class(seen, given)
-    no_longer = {alias: _no_longer(asked, given[alias], found[alias]) for alias in given}
-    reached = {alias: _reached(asked, answers) for alias, answers in given.items()}
-    now = {alias: _without(found[alias], no_longer[alias]) for alias in given}
-    back = _come_back(asked, given, no_longer, reached, today)
-    return OverTime(holding(worked, seen, given, now), no_longer, reached, back, _warm_up(back, asked, today))
-
-
-def _asked(problem: str, day: date, ways: Ways, mark: DecimalMark) -> _Asked:
-    worked = work_text(problem, ways, mark)
-    return _Asked(day, worked, seen_of(worked))
 
 
 def _without(found: Sequence[Belief], gone: Sequence[Mended]) -> list[Belief]:
@@ -112,7 +105,7 @@ def _without(found: Sequence[Belief], gone: Sequence[Mended]) -> list[Belief]:
     return [one for one in found if one.code not in codes]
 
 
-def _no_longer(asked: Sequence[_Asked], given: Sequence[Given | None], found: Sequence[Belief]) -> tuple[Mended, ...]:
+def _no_longer(asked: Sequence[_Dated], given: Sequence[Given | None], found: Sequence[Belief]) -> tuple[Mended, ...]:
     """The codes that were likely on the day when they last showed, and have not shown in three chances since."""
     gone = []
     likely: dict[int, set[str]] = {}
@@ -123,21 +116,21 @@ def _no_longer(asked: Sequence[_Asked], given: Sequence[Given | None], found: Se
             continue
         end = sum(other.day <= asked[last].day for other in asked)  # all of that day speaks
         if end not in likely:
-            then = beliefs([other.seen for other in asked[:end]], given[:end])
+            then = beliefs([other.asked.seen for other in asked[:end]], given[:end])
             likely[end] = {before.code for before in then if before.belief >= LIKELY}
         if one.code in likely[end]:
             gone.append(Mended(one.code, asked[last].day, asked[since[CHANCES_WITHOUT - 1]].day, len(since)))
     return tuple(sorted(gone, key=lambda one: (one.on, one.code)))
 
 
-def _reached(asked: Sequence[_Asked], given: Sequence[Given | None]) -> tuple[Reached, ...]:
+def _reached(asked: Sequence[_Dated], given: Sequence[Given | None]) -> tuple[Reached, ...]:
     """The rungs whose last answers, back to the last one that was not right, are of two days or more."""
     right: dict[str, list[date]] = {}
     for one, answer in zip(asked, given, strict=True):
         if answer is None:
             continue
-        streak = right.setdefault(one.worked.features.rung, [])
-        if answer.value == one.seen.right and not answer.form_fault:
+        streak = right.setdefault(one.asked.rung, [])
+        if answer.value == one.asked.seen.right and not answer.form_fault:
             streak.append(one.day)
         else:
             streak.clear()
@@ -152,7 +145,7 @@ def _reached(asked: Sequence[_Asked], given: Sequence[Given | None]) -> tuple[Re
 # What comes back ------------------------------------------------------------------------------------------------------
 
 
-def due(since: date, asked: Sequence[date], today: date) -> bool:
+def due(since: date, asked: Sequence[date], today: date, returns: Sequence[int] = RETURNS) -> bool:
     """Whether something that was reached on the day *since* comes back today: a return has come and nothing was *asked* after it.
 
     >>> due(date(2026, 11, 2), [], date(2026, 11, 3)), due(date(2026, 11, 2), [], date(2026, 11, 4))
@@ -160,16 +153,17 @@ def due(since: date, asked: Sequence[date], today: date) -> bool:
     >>> due(date(2026, 11, 2), [date(2026, 11, 4)], date(2026, 11, 8))
     False
     """
-    come = [since + timedelta(days=days) for days in RETURNS if since + timedelta(days=days) <= today]
+    come = [since + timedelta(days=days) for days in returns if since + timedelta(days=days) <= today]
     return bool(come) and not any(day >= come[-1] for day in asked)
 
 
 def _come_back(
-    asked: Sequence[_Asked],
+    asked: Sequence[_Dated],
     given: Mapping[str, Sequence[Given | None]],
     no_longer: Mapping[str, Sequence[Mended]],
     reached: Mapping[str, Sequence[Reached]],
     today: date,
+    returns: Sequence[int],
 ) -> tuple[Back, ...]:
     """What is due for whom, what is due for most pupils first."""
     found: dict[str, list[str]] = {}
@@ -177,21 +171,25 @@ def _come_back(
         answered = [one for one, answer in zip(asked, answers, strict=True) if answer is not None]
         won = [(one.code, one.on) for one in no_longer[alias]] + [(one.rung, one.on) for one in reached[alias]]
         for what, since in won:
-            if due(since, [one.day for one in answered if one.is_about(what)], today):
+            if due(since, [one.day for one in answered if one.asked.is_about(what)], today, returns):
                 found.setdefault(what, []).append(alias)
     order = sorted(found, key=lambda what: (-len(found[what]), what))
     return tuple([Back(what, tuple(found[what])) for what in order])
 
 
-def _warm_up(back: Sequence[Back], asked: Sequence[_Asked], today: date) -> tuple[str, ...]:
-    """Three problems at most like those of the sittings, each for something that is due; other ones on another day."""
-    made: list[str] = []
-    there = {one.worked.working.problem.text for one in asked}
-    for one in back:
-        model = [other for other in asked if other.is_about(one.what)][-1]
-        found = parallel(model.worked, today.toordinal(), frozenset({*there, *made}))
-        if found and _Asked(today, found.worked, seen_of(found.worked)).is_about(one.what):
-            made.append(found.worked.working.problem.text)
+def warm_up(over: OverTime, asked: Sequence[Asked], today: date) -> tuple[Question, ...]:
+    """Three problems at most like those that were *asked*, each for something that is due; other ones on another day."""
+    made: list[Question] = []
+    used = {one.question.source for one in asked}
+    for back in over.come_back:
+        model = [one.question for one in asked if one.is_about(back.what)][-1]
+        found = parallel(explainer_of(model).worked, today.toordinal(), frozenset(used))
+        if found is None:
+            continue
+        like = replace(model, source=found.worked.working.problem.text, mark=".", points=())
+        if asked_of(like).is_about(back.what):
+            made.append(like)
+            used.add(like.source)
         if len(made) == WARM_UP:
             break
     return tuple(made)

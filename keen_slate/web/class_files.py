@@ -1,0 +1,162 @@
+"""What of a class leaves the house: its answers as CSV, pages as PDF, all of it as one document that can be brought in again."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any
+from uuid import UUID
+
+from apiflask import APIBlueprint
+from flask import Response, request
+
+from keen_slate.core.limits import LARGEST_FILE
+from keen_slate.export import answers_table
+from keen_slate.export.class_document import (
+    AnswerPart,
+    ClassDocument,
+    PupilPart,
+    QuestionPart,
+    SittingPart,
+    WordPart,
+    read_document,
+)
+from keen_slate.export.json_document import written
+from keen_slate.store.classes import Classes
+from keen_slate.store.models import Sitting
+from keen_slate.store.shelf import Shelf
+from keen_slate.store.sittings import Entered, Sittings
+
+from . import heavy, papers, session
+from .cells import name_in_cell, question_out
+from .classes import class_view
+from .desk import shelf
+from .files import download
+from .handouts import assets, inline_pdf
+from .openapi import reference
+from .over_time import class_page, pupil_page, year_of
+from .schemas.classes import ClassOut
+from .sittings import Desk
+
+blueprint = APIBlueprint("class_files", __name__, url_prefix="/api")
+CLASS_FILE: Any = {
+    200: {"description": "The document", "content": {"application/json": {"schema": reference("ClassDocument")}}}
+}
+
+
+@blueprint.get("/sittings/<uuid:sitting_id>/answers.csv")
+def save_table(sitting_id: UUID) -> Response:
+    """The answers and verdicts of a sitting as CSV."""
+    with shelf() as mine:
+        desk = Desk(mine, sitting_id)
+    answers = desk.answers
+    rows = []
+    for pupil in desk.pupils:
+        key = str(pupil.id)
+        cells: list[tuple[str | None, str]] = [
+            ("", "") if cell is None else (cell.written, name_in_cell(answers, key, number) or cell.said)
+            for number, cell in enumerate(answers.cells[key])
+        ]
+        rows.append((pupil.alias, cells, answers.points(key)))
+    texts = [question_out(one.question, 0).text for one in answers.asked]
+    # The mark tells a spreadsheet that this is UTF-8.
+    content = ("\ufeff" + answers_table.table(texts, rows)).encode()
+    return download(content, f"answers {desk.sitting.title} {desk.sitting.day}", "csv", "text/csv")
+
+
+@blueprint.get("/classes/<uuid:class_id>/class.pdf")
+def class_paper(class_id: UUID) -> Response:
+    """A class on one page."""
+    with shelf() as mine:
+        page = class_page(year_of(mine, class_id))
+    return inline_pdf(page.name, heavy.run(papers.class_paper, page, assets(), seconds=heavy.PAPER))
+
+
+@blueprint.get("/classes/<uuid:class_id>/pupils/<uuid:pupil_id>/pupil.pdf")
+def pupil_paper(class_id: UUID, pupil_id: UUID) -> Response:
+    """A pupil on one page."""
+    with shelf() as mine:
+        pupil = Classes(mine.session, mine.teacher_id).pupil(class_id, pupil_id)
+        page = pupil_page(year_of(mine, class_id), pupil)
+    return inline_pdf(page.pupil.alias, heavy.run(papers.pupil_paper, page, assets(), seconds=heavy.PAPER))
+
+
+# One document ---------------------------------------------------------------------------------------------------------
+
+
+@blueprint.get("/classes/<uuid:class_id>/class.json")
+@blueprint.doc(responses=CLASS_FILE)
+def save_class(class_id: UUID) -> Response:
+    """A class with all that it wrote, as a document that can be brought in again, here or elsewhere."""
+    with shelf() as mine:
+        document = _document(mine, class_id)
+    return download(written(document), f"class {document.name}", "json", "application/json")
+
+
+def _document(mine: Shelf, class_id: UUID) -> ClassDocument:
+    classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
+    found, pupils = classes.one(class_id), classes.pupils(class_id)
+    aliases = {pupil.id: pupil.alias for pupil in pupils}
+    return ClassDocument(
+        format="keen-slate/class",
+        version=1,
+        name=found.name,
+        returns=found.returns,
+        forget_months=found.forget_months or 0,
+        pupils=[PupilPart(alias=pupil.alias, here=pupil.here) for pupil in pupils],
+        sittings=[_part(store, sitting, aliases) for sitting in store.of_class(class_id)],
+    )
+
+
+def _part(store: Sittings, sitting: Sitting, aliases: dict[UUID, str]) -> SittingPart:
+    return SittingPart(
+        title=sitting.title,
+        day=sitting.day.isoformat(),
+        labels=sitting.questions[0].get("labels", False),
+        kind=sitting.kind,  # type: ignore[arg-type]
+        questions=[
+            QuestionPart(
+                problem=one["source"], to=one.get("target"), ways=one.get("ways", {}), marks=one.get("points", {})
+            )
+            for one in sitting.questions
+        ],
+        answers=[
+            AnswerPart(
+                pupil=aliases[row.pupil_id], problem=row.number + 1, written=row.written, word=WordPart(**row.word)
+            )
+            for row in store.answers([sitting.id])
+        ],
+    )
+
+
+@blueprint.post("/classes/bring")
+@blueprint.output(ClassOut, status_code=201)
+def bring() -> ClassOut:
+    """A new class from a document; all of it or nothing."""
+    request.max_content_length = 4 * LARGEST_FILE
+    document = read_document(request.get_data())
+    with shelf() as mine:
+        classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
+        made = classes.add(document.name, [pupil.alias for pupil in document.pupils])
+        session.about_class(made.id)
+        made.returns, made.forget_months = document.returns, document.forget_months or None
+        ids = {}
+        for pupil, part in zip(classes.pupils(made.id), document.pupils, strict=True):
+            pupil.here = part.here
+            ids[part.alias.casefold()] = pupil.id
+        for one in document.sittings:
+            _bring(store, made.id, one, ids)
+        return class_view(mine, made)
+
+
+def _bring(store: Sittings, class_id: UUID, part: SittingPart, ids: dict[str, UUID]) -> None:
+    questions = [
+        {"source": one.problem, "target": one.to, "ways": one.ways, "points": one.marks, "labels": part.labels}
+        for one in part.questions
+    ]
+    sitting = store.bring(class_id, part.title, questions, date.fromisoformat(part.day), part.kind)
+    entered = [
+        Entered(ids[one.pupil.casefold()], one.problem - 1, one.written, one.word.model_dump(exclude_defaults=True))
+        for one in part.answers
+    ]
+    if entered:
+        store.enter(sitting.id, entered, made_by="file")

@@ -1,0 +1,240 @@
+"""The classes of the teacher at the desk: pupils under aliases, what they hold over time, what comes back today."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import date
+from uuid import UUID
+
+from apiflask import APIBlueprint
+
+from keen_slate.core.stories.reading import read_any
+from keen_slate.store.classes import Classes
+from keen_slate.store.models import SchoolClass
+from keen_slate.store.shelf import Shelf
+from keen_slate.store.sittings import Sittings
+
+from . import heavy, session, sittings_tasks
+from .cells import pupil_out, question_out
+from .desk import shelf
+from .over_time import Year, class_page, pupil_page, summaries, year_of
+from .schemas.classes import (
+    BackOut,
+    ClassChange,
+    ClassesOut,
+    ClassIn,
+    ClassOut,
+    ClassSummary,
+    ForgottenOut,
+    OverTimeOut,
+    PupilChange,
+    PupilPageOut,
+    PupilsIn,
+    TodayOut,
+    TodayQuery,
+    TodaysOut,
+    WarmUpIn,
+    WarmUpProblem,
+)
+from .schemas.sets import SetOut
+from .sets import set_view
+
+blueprint = APIBlueprint("classes", __name__, url_prefix="/api")
+
+
+@contextmanager
+def classes() -> Iterator[tuple[Shelf, Classes]]:
+    """The classes of the teacher at the desk, with her shelf."""
+    with shelf() as mine:
+        yield mine, Classes(mine.session, mine.teacher_id)
+
+
+@blueprint.get("/classes")
+@blueprint.output(ClassesOut)
+def list_classes() -> ClassesOut:
+    """The classes by name."""
+    with classes() as (_, mine):
+        return ClassesOut(
+            classes=[
+                ClassSummary(
+                    id=one.school_class.id, name=one.school_class.name, pupils=one.pupils, sittings=one.sittings,
+                    last=one.last,
+                )
+                for one in mine.all()
+            ]
+        )  # fmt: skip
+
+
+@blueprint.post("/classes")
+@blueprint.input(ClassIn)
+@blueprint.output(ClassOut, status_code=201)
+def add_class(json_data: ClassIn) -> ClassOut:
+    """A new class."""
+    with classes() as (shelf_, mine):
+        made = mine.add(json_data.name, json_data.aliases)
+        session.about_class(made.id)
+        return class_view(shelf_, made)
+
+
+@blueprint.get("/classes/<uuid:class_id>")
+@blueprint.output(ClassOut)
+def get_class(class_id: UUID) -> ClassOut:
+    """A class with its pupils and sittings; what it is to forget is gone."""
+    with classes() as (shelf_, mine):
+        found = mine.one(class_id)
+        if found.forget_months:
+            forget(shelf_, found)
+        return class_view(shelf_, found)
+
+
+@blueprint.patch("/classes/<uuid:class_id>")
+@blueprint.input(ClassChange)
+@blueprint.output(ClassOut)
+def change_class(class_id: UUID, json_data: ClassChange) -> ClassOut:
+    """Change the name of a class, the days on which things come back, or when it forgets."""
+    session.about_class(class_id)
+    changes = json_data.model_dump(exclude_none=True)
+    if "returns" in changes:
+        changes["returns"] = sorted(set(changes["returns"]))
+    if changes.get("forget_months") == 0:
+        changes["forget_months"] = None
+    with classes() as (shelf_, mine):
+        return class_view(shelf_, mine.change(class_id, changes))
+
+
+@blueprint.delete("/classes/<uuid:class_id>")
+@blueprint.output({}, status_code=204)
+def remove_class(class_id: UUID) -> str:
+    """Take a class away with all that its pupils wrote, for good."""
+    with classes() as (_, mine):
+        mine.remove(class_id)
+    return ""
+
+
+@blueprint.post("/classes/<uuid:class_id>/forget")
+@blueprint.output(ForgottenOut)
+def forget_old(class_id: UUID) -> ForgottenOut:
+    """Take the sittings away now that are older than the class is to remember."""
+    session.about_class(class_id)
+    with classes() as (shelf_, mine):
+        return ForgottenOut(gone=forget(shelf_, mine.one(class_id)))
+
+
+def forget(mine: Shelf, found: SchoolClass) -> int:
+    """Take old sittings of a class away; returns how many."""
+    if not found.forget_months:
+        return 0
+    today = date.today()
+    months = today.year * 12 + today.month - 1 - found.forget_months
+    before = date(months // 12, months % 12 + 1, min(today.day, 28))
+    return Sittings(mine.session, mine.teacher_id).forget(found.id, before)
+
+
+# Pupils ---------------------------------------------------------------------------------------------------------------
+
+
+@blueprint.post("/classes/<uuid:class_id>/pupils")
+@blueprint.input(PupilsIn)
+@blueprint.output(ClassOut, status_code=201)
+def add_pupils(class_id: UUID, json_data: PupilsIn) -> ClassOut:
+    """Further pupils of a class."""
+    session.about_class(class_id)
+    with classes() as (shelf_, mine):
+        found = mine.one(class_id)
+        mine.add_pupils(class_id, json_data.aliases)
+        return class_view(shelf_, found)
+
+
+@blueprint.patch("/classes/<uuid:class_id>/pupils/<uuid:pupil_id>")
+@blueprint.input(PupilChange)
+@blueprint.output(ClassOut)
+def change_pupil(class_id: UUID, pupil_id: UUID, json_data: PupilChange) -> ClassOut:
+    """Another alias, or whether a pupil is still here; her answers stay."""
+    session.about_class(class_id)
+    with classes() as (shelf_, mine):
+        mine.change_pupil(class_id, pupil_id, json_data.model_dump(exclude_none=True))
+        return class_view(shelf_, mine.one(class_id))
+
+
+@blueprint.delete("/classes/<uuid:class_id>/pupils/<uuid:pupil_id>")
+@blueprint.output({}, status_code=204)
+def remove_pupil(class_id: UUID, pupil_id: UUID) -> str:
+    """Take a pupil away with all that she wrote, for good."""
+    with classes() as (_, mine):
+        mine.remove_pupil(class_id, pupil_id)
+    return ""
+
+
+def class_view(mine: Shelf, found: SchoolClass) -> ClassOut:
+    """A class as the API shows it."""
+    year = year_of(mine, found.id)
+    return ClassOut(
+        id=found.id, name=found.name, returns=found.returns, forget_months=found.forget_months or 0,
+        pupils=[pupil_out(one.id, one.alias, one.here) for one in year.pupils], sittings=summaries(year)[::-1],
+    )  # fmt: skip
+
+
+# Over time ------------------------------------------------------------------------------------------------------------
+
+
+@blueprint.get("/classes/<uuid:class_id>/over-time")
+@blueprint.output(OverTimeOut)
+def over_time(class_id: UUID) -> OverTimeOut:
+    """A class over all its sittings."""
+    with shelf() as mine:
+        return class_page(year_of(mine, class_id))
+
+
+@blueprint.get("/classes/<uuid:class_id>/pupils/<uuid:pupil_id>/over-time")
+@blueprint.output(PupilPageOut)
+def pupil_over_time(class_id: UUID, pupil_id: UUID) -> PupilPageOut:
+    """A pupil over all sittings of her class."""
+    with classes() as (shelf_, mine):
+        return pupil_page(year_of(shelf_, class_id), mine.pupil(class_id, pupil_id))
+
+
+@blueprint.get("/today")
+@blueprint.input(TodayQuery, location="query")
+@blueprint.output(TodaysOut)
+def today(query_data: TodayQuery) -> TodaysOut:
+    """What comes back today in each class, with a warm-up made of it; classes in which nothing does are left out."""
+    with classes() as (shelf_, mine):
+        years = [year_of(shelf_, one.school_class.id) for one in mine.all() if one.sittings]
+    found = [_today(year, query_data.day) for year in years]
+    return TodaysOut(classes=[one for one in found if one is not None])
+
+
+def _today(year: Year, day: date) -> TodayOut | None:
+    over = year.on(day)
+    if not over.come_back:
+        return None
+    problems = heavy.run(sittings_tasks.warm_up, over, year.asked, day)
+    return TodayOut(
+        class_id=year.school_class.id,
+        name=year.school_class.name,
+        back=[
+            BackOut(what=one.what, name=year.name(one.what), pupils=len(one.pupils)) for one in over.come_back
+        ],
+        problems=[
+            WarmUpProblem(text=one.source, target=one.target, glyphs=question_out(one, 0).glyphs) for one in problems
+        ],
+    )  # fmt: skip
+
+
+@blueprint.post("/warm-ups")
+@blueprint.input(WarmUpIn)
+@blueprint.output(SetOut, status_code=201)
+def make_warm_up(json_data: WarmUpIn) -> SetOut:
+    """A set of the problems of a warm-up, as they were shown."""
+    wish = json_data
+    targets = [*wish.targets, *[None] * len(wish.problems)]
+    with shelf() as mine:
+        fields = [
+            {"source": read_any(problem).text, "target": target}
+            for problem, target in zip(wish.problems, targets, strict=False)
+        ]
+        made = mine.add_set(f"Warm-up, {wish.day.day} {wish.day:%B}", fields)
+        mine.session.flush()
+        made.note = "Made of what comes back today."
+        return set_view(mine, made)

@@ -1,0 +1,198 @@
+"""A class over all its sittings, as screens and papers show it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+from functools import cached_property
+from uuid import UUID
+
+from keen_slate.core.grading.rungs import ALL_RUNGS
+from keen_slate.core.judging.beliefs import LIKELY, Belief
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
+from keen_slate.core.sittings.answers import Answers
+from keen_slate.core.sittings.happened import happened
+from keen_slate.core.sittings.over_time import OverTime, over_time
+from keen_slate.core.sittings.question import Asked
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.voices import voice_of
+from keen_slate.store.classes import Classes
+from keen_slate.store.models import Pupil, SchoolClass, Sitting
+from keen_slate.store.shelf import Shelf
+from keen_slate.store.sittings import Sittings
+
+from .cells import glyphs_of, name_in_cell, question_out
+from .sat import all_answers, as_sat
+from .schemas.classes import (
+    AnswerShown,
+    ChancesOut,
+    CodeOverTime,
+    HeldOut,
+    MendedOut,
+    OverTimeOut,
+    PupilOverTime,
+    PupilPageOut,
+    ReachedOut,
+    SittingOfPupil,
+    SittingSummary,
+)
+
+
+@dataclass(frozen=True)
+class Year:
+    """A class with its pupils, its sittings and their answers; *house* are the ways in which all is said."""
+
+    school_class: SchoolClass
+    pupils: Sequence[Pupil]
+    sittings: Sequence[Sitting]
+    answers: Sequence[Answers]
+    house: Mapping[str, str]
+
+    @cached_property
+    def over(self) -> OverTime:
+        """What the sittings say together, once the last of them is over."""
+        return self.on(max([date.today(), *[one.day for one in self.sittings]]))
+
+    def on(self, day: date) -> OverTime:
+        """The same as of a *day*."""
+        sat = [as_sat(*pair) for pair in zip(self.sittings, self.answers, strict=True)]
+        return over_time(sat, day, self.school_class.returns)
+
+    @property
+    def asked(self) -> list[Asked]:
+        """All that was asked, sitting after sitting."""
+        return [asked for one in self.answers for asked in one.asked]
+
+    def name(self, what: str) -> str:
+        """What a misconception or a rung is called in the house's words."""
+        said = ENTRIES[what].name if what in ENTRIES else ALL_RUNGS.get(what, what)
+        return voice_of(Ways.of(self.house)).said(said)
+
+
+def year_of(mine: Shelf, class_id: UUID) -> Year:
+    """A class with all that was written in it. Raises `NotFoundError`."""
+    classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
+    found, pupils, sittings = classes.one(class_id), classes.pupils(class_id), store.of_class(class_id)
+    return Year(found, pupils, sittings, all_answers(store, sittings, pupils), mine.house_ways())
+
+
+def sitting_summary(sitting: Sitting, answers: Answers) -> SittingSummary:
+    """A sitting in a line."""
+    cells = [cell for row in answers.cells.values() for cell in row if cell is not None]
+    answered = [cell for cell in cells if cell.said not in ("blank", "away")]
+    right = sum(cell.said in ("right", "right-value") for cell in answered)
+    return SittingSummary(
+        id=sitting.id, title=sitting.title, day=sitting.day, kind=sitting.kind, questions=len(answers.asked),
+        entered=len(cells), answered=len(answered), right=right,
+    )  # fmt: skip
+
+
+def summaries(year: Year) -> list[SittingSummary]:
+    """The sittings of a class, each in a line, the oldest first."""
+    return [sitting_summary(*pair) for pair in zip(year.sittings, year.answers, strict=True)]
+
+
+def class_page(year: Year) -> OverTimeOut:
+    """A class over all its sittings."""
+    return OverTimeOut(
+        name=year.school_class.name,
+        sittings=summaries(year),
+        codes=_codes(year, {pupil.id for pupil in year.pupils}),
+        pupils=[pupil_over_time(year, pupil) for pupil in year.pupils],
+    )
+
+
+def pupil_page(year: Year, pupil: Pupil) -> PupilPageOut:
+    """A pupil over all sittings of her class."""
+    return PupilPageOut(
+        class_name=year.school_class.name,
+        pupil=pupil_over_time(year, pupil),
+        codes=_codes(year, {pupil.id}),
+        sittings=[
+            _sitting_of_pupil(sitting, answers, str(pupil.id))
+            for sitting, answers in reversed(list(zip(year.sittings, year.answers, strict=True)))
+            if any(answers.cells[str(pupil.id)])
+        ],
+    )
+
+
+def pupil_over_time(year: Year, pupil: Pupil) -> PupilOverTime:
+    """What a pupil holds, no longer does and has reached."""
+    key = str(pupil.id)
+    cells = [cell for answers in year.answers for cell in answers.cells[key] if cell is not None]
+    answered = [cell for cell in cells if cell.said not in ("blank", "away")]
+    return PupilOverTime(
+        id=pupil.id,
+        alias=pupil.alias,
+        here=pupil.here,
+        answered=len(answered),
+        right=sum(cell.said in ("right", "right-value") for cell in answered),
+        holds=[held_out(year, one) for one in year.over.held.beliefs.get(key, ())],
+        no_longer=mended_out(year, key),
+        reached=[
+            ReachedOut(code=one.rung, name=year.name(one.rung), on=one.on) for one in year.over.reached.get(key, ())
+        ],
+    )
+
+
+def held_out(year: Year, one: Belief) -> HeldOut:
+    """A belief in words and numbers."""
+    return HeldOut(
+        code=one.code, name=year.name(one.code), word=one.word, belief=round(float(one.belief), 3),
+        shown=len(one.did), chances=len(one.could),
+    )  # fmt: skip
+
+
+def mended_out(year: Year, pupil: str) -> list[MendedOut]:
+    """What a pupil no longer does."""
+    return [
+        MendedOut(code=one.code, name=year.name(one.code), last=one.last, chances=one.chances)
+        for one in year.over.no_longer.get(pupil, ())
+    ]
+
+
+def _codes(year: Year, of: set[UUID]) -> list[CodeOverTime]:
+    """The misconceptions that some pupils showed, sitting by sitting; the one that most are likely to hold first."""
+    wanted = {str(one) for one in of}
+    mine = [Answers(one.asked, {key: row for key, row in one.cells.items() if key in wanted}) for one in year.answers]
+    found = [{one.code: one for one in happened(answers).codes} for answers in mine]
+    codes = dict.fromkeys(code for one in found for code in one)
+    rows = []
+    for code in codes:
+        strip = [
+            ChancesOut(
+                day=sitting.day,
+                title=sitting.title,
+                did=one[code].did if code in one else 0,
+                could=one[code].could if code in one else _could(answers, code),
+                pupils=len(one[code].pupils) if code in one else 0,
+            )
+            for sitting, answers, one in zip(year.sittings, mine, found, strict=True)
+        ]
+        beliefs = year.over.held.beliefs
+        holders = [one for one in of if any(b.code == code and b.belief >= LIKELY for b in beliefs.get(str(one), ()))]
+        rows.append(CodeOverTime(code=code, name=year.name(code), holders=holders, sittings=strip))
+    return sorted(rows, key=lambda row: (-len(row.holders), -sum(one.did for one in row.sittings), row.code))
+
+
+def _could(answers: Answers, code: str) -> int:
+    return sum(
+        given is not None and answers.asked[i].can_show(code)
+        for row in answers.given.values()
+        for i, given in enumerate(row)
+    )
+
+
+def _sitting_of_pupil(sitting: Sitting, answers: Answers, pupil: str) -> SittingOfPupil:
+    shown = []
+    for number, cell in enumerate(answers.cells[pupil]):
+        if cell is not None:
+            question = answers.asked[number].question
+            shown.append(
+                AnswerShown(
+                    problem=question_out(question, 0).glyphs, written=list(glyphs_of(cell, question)), said=cell.said,
+                    name=name_in_cell(answers, pupil, number),
+                )
+            )  # fmt: skip
+    return SittingOfPupil(id=sitting.id, title=sitting.title, day=sitting.day, kind=sitting.kind, answers=shown)

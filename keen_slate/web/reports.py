@@ -1,0 +1,86 @@
+"""A class and a pupil over time as pages of tables, to be printed."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date
+
+from keen_slate.export.report import Cell, Report, Table
+
+from .schemas.classes import CodeOverTime, OverTimeOut, PupilOverTime, PupilPageOut, SittingSummary
+
+MOST_CODES = 12  # on a page
+MOST_SITTINGS = 12  # the last ones
+_MOST_ANSWERS = 30
+
+
+def class_report(page: OverTimeOut) -> Report:
+    """A class on one page: its misconceptions sitting by sitting, and what each pupil holds."""
+    here = [pupil for pupil in page.pupils if pupil.here]
+    pupils = [
+        [pupil.alias, _share(pupil), _held(pupil), "; ".join([one.name for one in pupil.no_longer]) or "–"]
+        for pupil in here
+    ]
+    return Report(
+        page.name,
+        _over(page.sittings, f"{len(here)} pupils"),
+        [
+            _codes(page.codes, page.sittings, "pupils who showed it (and how often, of its chances)"),
+            Table("Pupils", "", ["", "right", "holds", "no longer"], pupils),
+        ],
+    )
+
+
+def pupil_report(page: PupilPageOut) -> Report:
+    """A pupil on one page: what she holds, what she no longer does, rungs reached, her last answers."""
+    pupil = page.pupil
+    held: list[list[Cell]] = [[one.name, one.word, f"{one.shown} of {one.chances} chances"] for one in pupil.holds]
+    gone: list[list[Cell]] = [
+        [one.name, f"last seen {_day(one.last)}", f"{one.chances} chances since"] for one in pupil.no_longer
+    ]
+    reached: list[list[Cell]] = [[one.name, _day(one.on)] for one in pupil.reached]
+    answers: list[list[Cell]] = [
+        [one.problem, one.written or "–", one.name or one.said, _day(sitting.day)]
+        for sitting in page.sittings
+        for one in sitting.answers
+    ]
+    rows = answers[:_MOST_ANSWERS]
+    shown = f"The last {len(rows)} of {len(answers)}." if len(answers) > len(rows) else ""
+    return Report(
+        pupil.alias,
+        f"{page.class_name}, {_share(pupil)} answers right",
+        [
+            Table("Holds", "" if held else "Nothing stands out.", ["", "", ""], held),
+            Table("No longer", "" if gone else "Nothing yet.", ["", "", ""], gone),
+            Table("Rungs reached", "" if reached else "None yet: right on two days.", ["", ""], reached),
+            Table("Answers", shown, ["problem", "written", "", "day"], rows),
+        ],
+    )
+
+
+def _codes(codes: Sequence[CodeOverTime], sittings: Sequence[SittingSummary], said: str) -> Table:
+    last = slice(-MOST_SITTINGS, None)
+    rows: list[list[Cell]] = [
+        [one.name, *[f"{it.pupils} ({it.did} of {it.could})" if it.could else "–" for it in one.sittings[last]]]
+        for one in codes[:MOST_CODES]
+    ]
+    return Table("What they wrote", f"In each sitting: {said}.", ["", *[_day(one.day) for one in sittings[last]]], rows)
+
+
+def _held(pupil: PupilOverTime) -> str:
+    return "; ".join([f"{one.name} ({one.word})" for one in pupil.holds]) or "–"
+
+
+def _share(pupil: PupilOverTime) -> str:
+    return f"{pupil.right} of {pupil.answered}"
+
+
+def _over(sittings: Sequence[SittingSummary], who: str) -> str:
+    if not sittings:
+        return who
+    days = _day(sittings[0].day) if len(sittings) == 1 else f"{_day(sittings[0].day)} to {_day(sittings[-1].day)}"
+    return f"{who}, {len(sittings)} {'sitting' if len(sittings) == 1 else 'sittings'}, {days}"
+
+
+def _day(day: date) -> str:
+    return f"{day.day} {day:%b %Y}"

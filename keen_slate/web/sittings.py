@@ -1,0 +1,445 @@
+"""Sittings: what a class wrote to a set on a day, judged; what happened; what comes next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import timedelta
+from itertools import zip_longest
+from uuid import UUID
+
+from apiflask import APIBlueprint
+
+from keen_slate.core.diagnosing.faults import is_code
+from keen_slate.core.diagnosing.mend import nearest
+from keen_slate.core.documents.figure import exposure_of, figure_view
+from keen_slate.core.errors import ReadError
+from keen_slate.core.expressions.typeset import Glyph
+from keen_slate.core.grading.rungs import ALL_RUNGS
+from keen_slate.core.judging.misconceptions.registry import ENTRIES
+from keen_slate.core.sittings.answers import Answers
+from keen_slate.core.sittings.day import read_day
+from keen_slate.core.sittings.following import Following, next_rung
+from keen_slate.core.sittings.happened import MAIN, happened
+from keen_slate.core.sittings.holding import Group, Held, believe
+from keen_slate.core.sittings.question import Question, explainer_of
+from keen_slate.core.stories.reading import read_any
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.voices import mark_of, voice_of
+from keen_slate.export import answers_table
+from keen_slate.store.classes import Classes
+from keen_slate.store.models import Pupil, Sitting
+from keen_slate.store.shelf import NotFoundError, Shelf
+from keen_slate.store.sittings import Entered, Sittings
+
+from . import heavy, session, sittings_tasks
+from .cells import about_cell, cell_out, cells_out, names, pupil_out, question_out, written_glyphs
+from .desk import shelf
+from .given import given
+from .over_time import held_out, mended_out, year_of
+from .sat import answers_of, snapshot
+from .schemas.sets import SetOut
+from .schemas.sittings import (
+    AboutCellOut,
+    BringAnswersIn,
+    BroughtRow,
+    BroughtTable,
+    ChangesOut,
+    ChangesQuery,
+    EntriesIn,
+    EvidenceOut,
+    GroupOut,
+    GroupSetIn,
+    HappenedOut,
+    LogLine,
+    LogOut,
+    MovesIn,
+    NextOut,
+    NextProblem,
+    OfCodeOut,
+    OfProblemOut,
+    Place,
+    PupilDid,
+    SittingChange,
+    SittingIn,
+    SittingOut,
+)
+from .sets import set_view
+
+blueprint = APIBlueprint("sittings", __name__, url_prefix="/api")
+
+
+class Desk:
+    """A sitting with its class and its answers, on the desk of its teacher. Raises `NotFoundError`."""
+
+    def __init__(self, mine: Shelf, sitting_id: UUID) -> None:
+        self.mine = mine
+        self.store = Sittings(mine.session, mine.teacher_id)
+        self.classes = Classes(mine.session, mine.teacher_id)
+        self.sitting: Sitting = self.store.one(sitting_id)
+        self.everybody: list[Pupil] = self.classes.pupils(self.sitting.class_id)
+        rows = self.store.answers([sitting_id])
+        wrote = {row.pupil_id for row in rows}
+        # Who has left stays where she wrote something.
+        self.pupils = [pupil for pupil in self.everybody if pupil.here or pupil.id in wrote]
+        self.answers: Answers = answers_of(self.store, self.sitting, self.pupils, rows)
+        session.about_class(self.sitting.class_id)
+
+    @property
+    def ways(self) -> Ways:
+        """The ways in which the sitting is spoken of: those of its first problem."""
+        return self.answers.asked[0].question.ways
+
+    def out(self) -> SittingOut:
+        """It as the API shows it."""
+        one = self.sitting
+        return SittingOut(
+            id=one.id, class_id=one.class_id, class_name=self.classes.one(one.class_id).name, set_id=self._set_id(),
+            title=one.title, day=one.day, kind=one.kind, counter=one.counter, mark=mark_of(self.ways), labels=self.answers.asked[0].question.labels,
+            questions=[question_out(asked.question, asked.points) for asked in self.answers.asked],
+            pupils=[pupil_out(pupil.id, pupil.alias, pupil.here) for pupil in self.pupils],
+            cells=cells_out(self.answers),
+        )  # fmt: skip
+
+    def _set_id(self) -> UUID | None:
+        """The set, as long as it is there."""
+        try:
+            return self.mine.one_set(self.sitting.set_id).id if self.sitting.set_id else None
+        except NotFoundError:
+            return None
+
+    def place(self, pupil_id: UUID, number: int) -> str:
+        """The key of a pupil in the answers. Raises `NotFoundError` where there is no such cell."""
+        key = str(pupil_id)
+        if key not in self.answers.cells or number >= len(self.answers.asked):
+            raise NotFoundError("This pupil or problem is not in the sitting any more.")
+        return key
+
+    def held(self) -> Held:
+        """What the pupils hold by this sitting alone, in the groups that they were moved to."""
+        return believe(self.answers.asked, self.answers.given, self.sitting.moves)
+
+
+@blueprint.post("/classes/<uuid:class_id>/sittings")
+@blueprint.input(SittingIn)
+@blueprint.output(SittingOut, status_code=201)
+def add_sitting(class_id: UUID, json_data: SittingIn) -> SittingOut:
+    """A set given to a class: its examples are kept as they are now."""
+    with shelf() as mine:
+        session.about_class(Classes(mine.session, mine.teacher_id).one(class_id).id)
+        example_set = mine.one_set(json_data.set_id)
+        questions = snapshot(given(example_set, mine.house_ways()))
+        store = Sittings(mine.session, mine.teacher_id)
+        made = store.add(class_id, example_set, questions, read_day(json_data.day), json_data.kind)
+        return Desk(mine, made.id).out()
+
+
+@blueprint.get("/sittings/<uuid:sitting_id>")
+@blueprint.output(SittingOut)
+def get_sitting(sitting_id: UUID) -> SittingOut:
+    """A sitting with every answer judged."""
+    with shelf() as mine:
+        return Desk(mine, sitting_id).out()
+
+
+@blueprint.patch("/sittings/<uuid:sitting_id>")
+@blueprint.input(SittingChange)
+@blueprint.output(SittingOut)
+def change_sitting(sitting_id: UUID, json_data: SittingChange) -> SittingOut:
+    """Another day or kind."""
+    with shelf() as mine:
+        store = Sittings(mine.session, mine.teacher_id)
+        sitting = store.one(sitting_id)
+        if json_data.labels is not None:
+            sitting = store.count_labels(sitting_id, json_data.labels)
+        sitting.day = read_day(json_data.day) if json_data.day else sitting.day
+        sitting.kind = json_data.kind or sitting.kind
+        mine.session.flush()
+        return Desk(mine, sitting_id).out()
+
+
+@blueprint.delete("/sittings/<uuid:sitting_id>")
+@blueprint.output({}, status_code=204)
+def remove_sitting(sitting_id: UUID) -> str:
+    """Take a sitting away with all that was written in it, for good."""
+    with shelf() as mine:
+        store = Sittings(mine.session, mine.teacher_id)
+        session.about_class(store.one(sitting_id).class_id)
+        store.remove(sitting_id)
+    return ""
+
+
+# What they wrote ------------------------------------------------------------------------------------------------------
+
+
+@blueprint.put("/sittings/<uuid:sitting_id>/answers")
+@blueprint.input(EntriesIn)
+@blueprint.output(ChangesOut)
+def enter(sitting_id: UUID, json_data: EntriesIn) -> ChangesOut:
+    """Enter cells; all of them or none. The last entry of a cell holds; what others entered meanwhile comes back with it."""
+    for entry in json_data.entries:
+        if strange := [code for code in entry.word.codes if not is_code(code)]:
+            raise ReadError(f"There is no misconception {strange[0]!r}.", 0, 0, "Take one of the catalogue.")
+    entered = [
+        Entered(one.pupil_id, one.number, one.written, one.word.model_dump(exclude_defaults=True), one.gone)
+        for one in json_data.entries
+    ]
+    with shelf() as mine:
+        Sittings(mine.session, mine.teacher_id).enter(sitting_id, entered)
+        return _changes(Desk(mine, sitting_id), json_data.since)
+
+
+@blueprint.get("/sittings/<uuid:sitting_id>/changes")
+@blueprint.input(ChangesQuery, location="query")
+@blueprint.output(ChangesOut)
+def changes(sitting_id: UUID, query_data: ChangesQuery) -> ChangesOut:
+    """What was entered after the entry of a number, here or elsewhere."""
+    with shelf() as mine:
+        store = Sittings(mine.session, mine.teacher_id)
+        now = store.one(sitting_id).counter
+        if now == query_data.since:
+            return ChangesOut(counter=now, cells=[], gone=[])
+        return _changes(Desk(mine, sitting_id), query_data.since)
+
+
+def _changes(desk: Desk, since: int) -> ChangesOut:
+    there = {pupil.id for pupil in desk.pupils}
+    rows = desk.store.answers([desk.sitting.id], since)
+    filled = {(row.pupil_id, row.number) for row in rows}
+    gone = set(desk.store.emptied(desk.sitting.id, since)) - filled
+    empty = {
+        (UUID(key), number)
+        for key, row in desk.answers.cells.items()
+        for number, cell in enumerate(row)
+        if cell is None
+    }
+    return ChangesOut(
+        counter=desk.sitting.counter,
+        cells=[cell_out(desk.answers, str(row.pupil_id), row.number) for row in rows if row.pupil_id in there],
+        gone=[Place(pupil_id=pupil, number=number) for pupil, number in gone if (pupil, number) in empty],
+    )
+
+
+@blueprint.get("/sittings/<uuid:sitting_id>/log")
+@blueprint.output(LogOut)
+def log(sitting_id: UUID) -> LogOut:
+    """Who entered what and when, the last entry first; a thousand at most."""
+    with shelf() as mine:
+        desk = Desk(mine, sitting_id)
+        aliases = {pupil.id: pupil.alias for pupil in desk.everybody}
+        return LogOut(
+            lines=[
+                LogLine(
+                    alias=aliases[one.pupil_id], number=one.number, written=one.written, gone=one.gone,
+                    made_by=one.made_by, made_at=one.made_at.isoformat(),
+                )
+                for one in desk.store.log(sitting_id)
+            ]
+        )  # fmt: skip
+
+
+@blueprint.get("/sittings/<uuid:sitting_id>/answers/<uuid:pupil_id>/<int:number>")
+@blueprint.output(AboutCellOut)
+def about(sitting_id: UUID, pupil_id: UUID, number: int) -> AboutCellOut:
+    """All that is known of an answer and of the pupil who gave it."""
+    with shelf() as mine:
+        desk = Desk(mine, sitting_id)
+        key = desk.place(pupil_id, number)
+        year = year_of(mine, desk.sitting.class_id)
+    found = about_cell(desk.answers, key, number)
+    asked = year.asked
+    row = [answer for one in year.answers for answer in one.given[key]]
+    found.holds = [
+        EvidenceOut(**held_out(year, one).model_dump(), seen=[at in one.did for at in one.could])
+        for one in year.over.held.beliefs.get(key, ())
+    ]
+    found.no_longer = mended_out(year, key)
+    pairs = year.over.held.cannot_tell.get(key, ())
+    found.cannot_tell = [[year.name(code) for code in pair] for pair in pairs]
+    if pairs and any(answer is not None for answer in row):
+        model = next((one for one in reversed(asked) if one.can_show(pairs[0][0])), None)
+        found.telling = _telling(model.question, *pairs[0]) if model else []
+    return found
+
+
+def _telling(question: Question, one: str, other: str) -> list[Glyph]:
+    """The nearest problem that tells two misconceptions apart; nothing where none is found at once."""
+    found = nearest(explainer_of(question).worked, one, other)
+    return voice_of(question.ways).glyphs(found.working.problem.expr) if found else []
+
+
+@blueprint.post("/sittings/<uuid:sitting_id>/read")
+@blueprint.input(BringAnswersIn)
+@blueprint.output(BroughtTable)
+def read_table(sitting_id: UUID, json_data: BringAnswersIn) -> BroughtTable:
+    """A table of answers, its columns and lines matched; nothing is entered by asking."""
+    with shelf() as mine:
+        desk = Desk(mine, sitting_id)
+        texts = [question_out(one.question, 0).text for one in desk.answers.asked]
+        found = answers_table.read(json_data.text, texts, {one.alias: str(one.id) for one in desk.pupils})
+    return BroughtTable(
+        columns=list(found.columns),
+        questions=list(found.questions),
+        rows=[
+            BroughtRow(
+                line=row.line, alias=row.alias, pupil_id=UUID(row.pupil) if row.pupil else None,
+                written=list(row.written), why=row.why,
+            )
+            for row in found.rows
+        ],
+        said=list(found.said),
+    )  # fmt: skip
+
+
+# What happened --------------------------------------------------------------------------------------------------------
+
+
+@blueprint.get("/sittings/<uuid:sitting_id>/happened")
+@blueprint.output(HappenedOut)
+def what_happened(sitting_id: UUID) -> HappenedOut:
+    """What happened in a sitting, by misconception and by problem."""
+    with shelf() as mine:
+        desk = Desk(mine, sitting_id)
+    return happened_out(desk.answers, desk.pupils, desk.ways)
+
+
+def happened_out(answers: Answers, pupils: Sequence[Pupil], ways: Ways) -> HappenedOut:
+    """What happened, in the class's words."""
+    found = happened(answers)
+    voice = voice_of(ways)
+    aliases = {str(pupil.id): pupil for pupil in pupils}
+    codes = [
+        OfCodeOut(
+            code=one.code,
+            name=voice.said(ENTRIES[one.code].name),
+            question=voice.said(ENTRIES[one.code].question),
+            pupils=[
+                PupilDid(id=aliases[key].id, alias=aliases[key].alias, numbers=list(numbers))
+                for key, numbers in one.pupils
+            ],
+            did=one.did,
+            could=one.could,
+        )
+        for one in found.codes
+    ]
+    problems = []
+    for asked, one in zip(answers.asked, found.problems, strict=True):
+        wrong = one.commonest
+        problems.append(
+            OfProblemOut(
+                glyphs=question_out(asked.question, 0).glyphs, right=one.right, value=one.value, wrong=one.wrong,
+                blank=one.blank, commonest=list(written_glyphs(wrong, True, asked.question.ways)) if wrong else [],
+                times=one.times, name=", then ".join(names(one.codes, voice)), hides=names(one.hides, voice),
+            )
+        )  # fmt: skip
+    return HappenedOut(pupils=found.pupils, main=MAIN, codes=codes, problems=problems)
+
+
+# Next -----------------------------------------------------------------------------------------------------------------
+
+
+@blueprint.get("/sittings/<uuid:sitting_id>/next")
+@blueprint.output(NextOut)
+def what_next(sitting_id: UUID) -> NextOut:
+    """Groups for what comes next, each with what to show, what to ask, and a ladder built to order."""
+    return _next(sitting_id)
+
+
+def _next(sitting_id: UUID) -> NextOut:
+    with shelf() as mine:
+        desk = Desk(mine, sitting_id)
+        year_returns = desk.classes.one(desk.sitting.class_id).returns
+        held = desk.held()
+        apart = [_apart(held, group) for group in held.groups]
+    made = heavy.run(sittings_tasks.next_of, held.groups, desk.answers.asked, apart)
+    pupils = {str(pupil.id): pupil_out(pupil.id, pupil.alias, pupil.here) for pupil in desk.pupils}
+    grouped = {key for group in held.groups for key in group.pupils} | set(held.unclear)
+    return NextOut(
+        groups=[
+            _group_out(desk, group, following, apart[i])
+            for i, (group, following) in enumerate(zip(held.groups, made, strict=True))
+        ],
+        unclear=[pupils[key] for key in held.unclear],
+        absent=[pupil for key, pupil in pupils.items() if key not in grouped],
+        returns=[desk.sitting.day + timedelta(days=days) for days in year_returns],
+    )
+
+
+def _apart(held: Held, group: Group) -> list[str]:
+    """The codes that those of a group could not be told from, for most of its pupils."""
+    mixed = [
+        code
+        for key in group.pupils
+        for pair in held.cannot_tell[key]
+        if set(pair) & set(group.codes)
+        for code in pair
+        if code not in group.codes
+    ]
+    return [code for code in dict.fromkeys(mixed) if 2 * mixed.count(code) > len(group.pupils)][:2]
+
+
+def _group_out(desk: Desk, group: Group, following: Following, apart: Sequence[str]) -> GroupOut:
+    voice = voice_of(desk.ways)
+    pupils = {str(pupil.id): pupil for pupil in desk.pupils}
+    shown = desk.answers.asked[group.show].question if group.show is not None else None
+    likely = None
+    if shown is not None:
+        worked = explainer_of(shown).worked
+        likely = next((one for one in worked.likely if one.entry.code in group.codes and one.status != "hidden"), None)
+    figure = exposure_of(worked, likely.entry.code) if shown is not None and likely else None
+    onwards = None if group.codes else next_rung([one.rung for one in desk.answers.asked])
+    return GroupOut(
+        codes=list(group.codes),
+        names=names(group.codes, voice),
+        pupils=[pupil_out(pupils[key].id, pupils[key].alias, pupils[key].here) for key in group.pupils],
+        moved=[pupils[key].id for key in group.pupils if key in desk.sitting.moves],
+        show=question_out(shown, 0).glyphs if shown else [],
+        show_wrong=voice.glyphs(likely.wrong.answer, ("wrong",)) if likely else [],
+        show_lines=[voice.typeset(line) for line in likely.wrong.lines] if likely else [],
+        figure=figure_view(figure, voice) if figure else None,
+        question=voice.said(ENTRIES[group.codes[0]].question) if group.codes else "",
+        ladder=[_problem(one) for one in following.ladder],
+        check=_problem(following.check) if following.check else None,
+        tells_from=names([code for code in apart if code in following.targets], voice),
+        onwards=voice.said(ALL_RUNGS[onwards]) if onwards else "",
+    )
+
+
+def _problem(question: Question) -> NextProblem:
+    return NextProblem(text=question.source, target=question.target, glyphs=question_out(question, 0).glyphs)
+
+
+@blueprint.put("/sittings/<uuid:sitting_id>/groups")
+@blueprint.input(MovesIn)
+@blueprint.output(NextOut)
+def move(sitting_id: UUID, json_data: MovesIn) -> NextOut:
+    """Put pupils into other groups by hand."""
+    with shelf() as mine:
+        moves = {str(pupil): codes for pupil, codes in json_data.moves.items()}
+        Sittings(mine.session, mine.teacher_id).move(sitting_id, moves)
+    return _next(sitting_id)
+
+
+@blueprint.post("/sittings/<uuid:sitting_id>/sets")
+@blueprint.input(GroupSetIn)
+@blueprint.output(SetOut, status_code=201)
+def make_set(sitting_id: UUID, json_data: GroupSetIn) -> SetOut:
+    """A set of a group's ladder, as it was shown, with a note of where it came from. It names no pupil and no class."""
+    wish = json_data
+    with shelf() as mine:
+        desk = Desk(mine, sitting_id)
+        about_ = names(wish.codes, voice_of(desk.ways))
+        house = mine.house_ways()
+        stored = dict(desk.sitting.questions[0].get("ways", {}))
+        asked = zip_longest(wish.problems, wish.targets[: len(wish.problems)])
+        fields = [{"source": read_any(problem).text, "target": target} for problem, target in asked]
+        title = f"{' and '.join(about_)[:60] or 'Ready to go on'}: after {desk.sitting.title}"
+        made = mine.add_set(title[0].upper() + title[1:120], fields)
+        made.ways = {name: code for name, code in stored.items() if house.get(name) != code}
+        day = f"{desk.sitting.day.day} {desk.sitting.day:%B %Y}"
+        who = "1 pupil" if wish.pupils == 1 else f"{wish.pupils} pupils"
+        made.note = f"Made for {who} after the {_KIND[desk.sitting.kind]} of {day}, {desk.sitting.title}."
+        mine.session.flush()
+        return set_view(mine, made)
+
+
+_KIND = {"board": "lesson at the board", "quiz": "quiz", "homework": "homework", "warm-up": "warm-up"}
