@@ -1,15 +1,35 @@
 import base from '@primeuix/themes/aura/base'
 import button from '@primeuix/themes/aura/button'
+import checkbox from '@primeuix/themes/aura/checkbox'
 import dialog from '@primeuix/themes/aura/dialog'
+import inputnumber from '@primeuix/themes/aura/inputnumber'
 import inputtext from '@primeuix/themes/aura/inputtext'
+import menu from '@primeuix/themes/aura/menu'
 import select from '@primeuix/themes/aura/select'
 import selectbutton from '@primeuix/themes/aura/selectbutton'
+import tabs from '@primeuix/themes/aura/tabs'
 import togglebutton from '@primeuix/themes/aura/togglebutton'
+import toggleswitch from '@primeuix/themes/aura/toggleswitch'
 import { definePreset } from '@primeuix/themes'
 
 // The desk in PrimeVue's design tokens. Only the components in use are loaded; a new one is added here.
 export const desk = definePreset(
-  { ...base, components: { button, dialog, inputtext, select, selectbutton, togglebutton } },
+  {
+    ...base,
+    components: {
+      button,
+      checkbox,
+      dialog,
+      inputnumber,
+      inputtext,
+      menu,
+      select,
+      selectbutton,
+      tabs,
+      togglebutton,
+      toggleswitch,
+    },
+  },
   {
     primitive: { borderRadius: { xs: '2px', sm: '3px', md: '3px', lg: '4px', xl: '4px' } },
     semantic: {
@@ -64,6 +84,23 @@ export const desk = definePreset(
             content: { checkedBackground: '#fcfbf5' },
           },
         },
+      },
+      tabs: {
+        tablist: { background: 'transparent', borderWidth: '0' },
+        tab: {
+          background: 'transparent',
+          hoverBackground: 'transparent',
+          activeBackground: 'transparent',
+          borderWidth: '0',
+          activeBorderColor: 'transparent',
+          color: '#b4c4cc',
+          hoverColor: '#f1f4f2',
+          activeColor: '#f1f4f2',
+          padding: '0.5rem 0.6rem',
+          fontWeight: '400',
+        },
+        tabpanel: { background: 'transparent', padding: '0.4rem 0 0', color: 'inherit' },
+        activeBar: { height: '2px', bottom: '4px', background: '#f1f4f2' },
       },
       dialog: { root: { borderRadius: '3px' }, title: { fontSize: '1.2rem', fontWeight: '700' } },
     },

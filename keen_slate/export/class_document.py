@@ -54,6 +54,9 @@ class WordPart(Part):
     right: bool | None = None
     codes: Annotated[list[Annotated[str, StringConstraints(max_length=60)]], Field(max_length=3)] = []
     points: Annotated[int, Field(ge=0, le=999)] | None = None
+    steps: Annotated[list[Annotated[str, StringConstraints(max_length=60)]], Field(max_length=MOST_EXAMPLES)] | None = (
+        None
+    )
 
 
 class AnswerPart(Part):

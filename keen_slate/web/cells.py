@@ -16,16 +16,17 @@ from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.figures.expose import of_wrong
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
+from keen_slate.core.reading.problem import labelled
 from keen_slate.core.sittings.answers import Answers, Cell
 from keen_slate.core.sittings.judge import checked_of
 from keen_slate.core.sittings.question import Question, explainer_of
-from keen_slate.core.teaching.points import points_of
+from keen_slate.core.teaching.points import Points, points_of
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.working.keys import step_keys
 
 from .schemas.classes import PupilOut
-from .schemas.sittings import AboutCellOut, CellOut, CountOut, PointsOut, QuestionOut, WordIn
+from .schemas.sittings import AboutCellOut, CellOut, CountOut, PointsOut, QuestionOut, Tally, WordIn
 
 _SAID = {"unexplained": "not explained", "unreadable": "not readable", "blank": "blank", "away": "away", "right": ""}
 _SHOWN = 60  # characters of an answer that is no number
@@ -37,9 +38,8 @@ def question_out(question: Question, points: int) -> QuestionOut:
     try:
         working = explainer_of(question).working
     except CoreError:
-        return QuestionOut(
-            text=question.source, spoken=question.source, glyphs=[Glyph("words", question.source)], points=points
-        )
+        typed = question.source
+        return QuestionOut(text=typed, spoken=typed, glyphs=[Glyph("words", typed)], points=points, answer="")
     voice = voice_of(question.ways)
     told = working.problem.text if not working.parts else ""
     return QuestionOut(
@@ -47,6 +47,19 @@ def question_out(question: Question, points: int) -> QuestionOut:
         spoken=voice.words(working.problem.expr),
         glyphs=voice.glyphs(working.problem.expr),
         points=points,
+        answer=labelled(voice.text(working.answer), working.answer_label if question.labels else None),
+    )
+
+
+def tally(answers: Answers) -> Tally:
+    """What the cells of a sitting come to."""
+    columns = [[row[i] for row in answers.cells.values()] for i in range(len(answers.asked))]
+    said = [[cell.said for cell in column if cell and cell.said not in ("blank", "away")] for column in columns]
+    return Tally(
+        points={UUID(pupil): answers.points(pupil) for pupil in answers.cells},
+        of=answers.points_in_all,
+        answered=[len(one) for one in said],
+        right=[sum(word in ("right", "right-value") for word in one) for one in said],
     )
 
 
@@ -63,7 +76,12 @@ def cell_out(answers: Answers, pupil: str, number: int) -> CellOut:
         name=name_in_cell(answers, pupil, number),
         points=cell.points,
         overruled=cell.word.right is not None or bool(cell.word.codes) or cell.word.points is not None,
-        word=WordIn(right=cell.word.right, codes=list(cell.word.codes), points=cell.word.points),
+        word=WordIn(
+            right=cell.word.right,
+            codes=list(cell.word.codes),
+            points=cell.word.points,
+            steps=None if cell.word.steps is None else list(cell.word.steps),
+        ),
     )
 
 
@@ -124,7 +142,6 @@ def about_cell(answers: Answers, pupil: str, number: int) -> AboutCellOut:
     verdict = verdict_view(explainer.verdict(typed, question.labels), voice) if typed else None
     order = {codes: at for at, codes in enumerate(answers.explanations(pupil, number))}
     fault = cell.judged.fault if cell else None
-    points = points_of(working, step_keys(working), dict(question.points))
     return AboutCellOut(
         explanations=sorted(verdict.explanations, key=lambda one: order.get(one.codes, 99)) if verdict else [],
         form_text=voice.said(FORM_FAULTS[fault]) if fault else None,
@@ -135,9 +152,22 @@ def about_cell(answers: Answers, pupil: str, number: int) -> AboutCellOut:
         cannot_tell=[],
         telling=[],
         class_on_it=class_on(answers, number, voice),
-        points=[PointsOut(key=one.key, points=one.points, loses=voice.said(one.loses)) for one in points],
+        points=[PointsOut(key=one.key, points=one.points, loses=voice.said(one.loses)) for one in _points(question)],
         answer=voice.glyphs(working.answer),
     )
+
+
+def _points(question: Question) -> list[Points]:
+    working = explainer_of(question).working
+    return points_of(working, step_keys(working), dict(question.points))
+
+
+def points_for(question: Question, steps: Sequence[str]) -> int:
+    """What the steps of some keys are worth."""
+    try:
+        return sum(one.points for one in _points(question) if one.key in steps)
+    except CoreError:
+        return 0
 
 
 def _figure(answers: Answers, pupil: str, number: int, voice: Voice) -> FigureView | None:

@@ -41,7 +41,8 @@ def question_of(stored: Mapping[str, Any]) -> Question:
 
 def word_of(stored: Mapping[str, Any]) -> TeachersWord:
     """The teacher's word on an answer."""
-    return TeachersWord(stored.get("right"), tuple(stored.get("codes", ())), stored.get("points"))
+    steps = None if stored.get("steps") is None else tuple(stored["steps"])
+    return TeachersWord(stored.get("right"), tuple(stored.get("codes", ())), stored.get("points"), steps)
 
 
 def answers_of(store: Sittings, sitting: Sitting, pupils: Sequence[Pupil], rows: Iterable[Answer]) -> Answers:

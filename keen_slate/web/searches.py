@@ -223,12 +223,16 @@ def reveals(title: str, examples: list[Given], ways: Chosen) -> RevealsOut:
     return RevealsOut(
         title=title,
         problems=[voice.glyphs(one.working.problem.expr) for one in worked],
-        rows=[RevealRow(code=row.code, name=name(row.code), statuses=list(row.statuses)) for row in result.rows],
+        rows=[
+            RevealRow(code=row.code, name=name(row.code), statuses=list(row.statuses), holders=None)
+            for row in result.rows
+        ],
         alike=[AlikePair(names=[name(code) for code in pair]) for pair in result.alike],
         add=[_problem(one, None) for one in result.add],
         caught=result.caught,
         wrong=result.wrong,
         teaches_estimation=result.teaches_estimation,
+        not_shown=[],
     )
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import timedelta
 from itertools import zip_longest
+from typing import Any
 from uuid import UUID
 
 from apiflask import APIBlueprint
@@ -32,11 +33,11 @@ from keen_slate.store.shelf import NotFoundError, Shelf
 from keen_slate.store.sittings import Entered, Sittings
 
 from . import heavy, session, sittings_tasks
-from .cells import about_cell, cell_out, cells_out, names, pupil_out, question_out, written_glyphs
+from .cells import about_cell, cell_out, cells_out, names, points_for, pupil_out, question_out, tally, written_glyphs
 from .desk import shelf
 from .given import given
 from .over_time import held_out, mended_out, year_of
-from .sat import answers_of, snapshot
+from .sat import answers_of, question_of, snapshot
 from .schemas.sets import SetOut
 from .schemas.sittings import (
     AboutCellOut,
@@ -46,6 +47,7 @@ from .schemas.sittings import (
     ChangesOut,
     ChangesQuery,
     EntriesIn,
+    EntryIn,
     EvidenceOut,
     GroupOut,
     GroupSetIn,
@@ -97,7 +99,7 @@ class Desk:
             title=one.title, day=one.day, kind=one.kind, counter=one.counter, mark=mark_of(self.ways), labels=self.answers.asked[0].question.labels,
             questions=[question_out(asked.question, asked.points) for asked in self.answers.asked],
             pupils=[pupil_out(pupil.id, pupil.alias, pupil.here) for pupil in self.pupils],
-            cells=cells_out(self.answers),
+            cells=cells_out(self.answers), tally=tally(self.answers),
         )  # fmt: skip
 
     def _set_id(self) -> UUID | None:
@@ -179,12 +181,13 @@ def enter(sitting_id: UUID, json_data: EntriesIn) -> ChangesOut:
     for entry in json_data.entries:
         if strange := [code for code in entry.word.codes if not is_code(code)]:
             raise ReadError(f"There is no misconception {strange[0]!r}.", 0, 0, "Take one of the catalogue.")
-    entered = [
-        Entered(one.pupil_id, one.number, one.written, one.word.model_dump(exclude_defaults=True), one.gone)
-        for one in json_data.entries
-    ]
     with shelf() as mine:
-        Sittings(mine.session, mine.teacher_id).enter(sitting_id, entered)
+        store = Sittings(mine.session, mine.teacher_id)
+        questions = store.one(sitting_id).questions
+        entered = [
+            Entered(one.pupil_id, one.number, one.written, _word(one, questions), one.gone) for one in json_data.entries
+        ]
+        store.enter(sitting_id, entered)
         return _changes(Desk(mine, sitting_id), json_data.since)
 
 
@@ -197,8 +200,16 @@ def changes(sitting_id: UUID, query_data: ChangesQuery) -> ChangesOut:
         store = Sittings(mine.session, mine.teacher_id)
         now = store.one(sitting_id).counter
         if now == query_data.since:
-            return ChangesOut(counter=now, cells=[], gone=[])
+            return ChangesOut(counter=now, cells=[], gone=[], tally=None)
         return _changes(Desk(mine, sitting_id), query_data.since)
+
+
+def _word(entry: EntryIn, questions: Sequence[dict[str, Any]]) -> dict[str, Any]:
+    """The teacher's word as it is kept; what steps are worth is counted here."""
+    word = entry.word
+    if word.steps is not None and entry.number < len(questions):
+        word = word.model_copy(update={"points": points_for(question_of(questions[entry.number]), word.steps)})
+    return word.model_dump(exclude_defaults=True)
 
 
 def _changes(desk: Desk, since: int) -> ChangesOut:
@@ -216,6 +227,7 @@ def _changes(desk: Desk, since: int) -> ChangesOut:
         counter=desk.sitting.counter,
         cells=[cell_out(desk.answers, str(row.pupil_id), row.number) for row in rows if row.pupil_id in there],
         gone=[Place(pupil_id=pupil, number=number) for pupil, number in gone if (pupil, number) in empty],
+        tally=tally(desk.answers),
     )
 
 

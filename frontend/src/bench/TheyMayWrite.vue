@@ -2,12 +2,17 @@
 import { ref } from 'vue'
 
 import type { Misconception, Working } from '../api/client'
+import { dayOf } from '../answers/cells'
 import MathLine from '../parts/MathLine.vue'
+import { useBench } from '../stores/bench'
 import MendProblem from './MendProblem.vue'
+import { useMet } from './useMet'
 import WrongPicture from './WrongPicture.vue'
 
 const props = defineProps<{ working: Working }>()
 const open = ref<string | null>(null)
+const bench = useBench()
+const met = useMet(() => bench.set?.id)
 
 function note(item: Misconception): string {
   if (item.status === 'hidden') return 'gives the right answer here: you would not see it'
@@ -36,6 +41,10 @@ function nameOf(code: string): string {
           <span class="how">
             {{ item.name }} <span class="more" aria-hidden="true">{{ open === item.code ? 'less' : 'how?' }}</span>
             <small>{{ note(item) }}</small>
+            <small v-if="met[item.code]" class="met"
+              >{{ met[item.code]?.did }} of {{ met[item.code]?.of }} in {{ met[item.code]?.class_name }},
+              {{ dayOf(met[item.code]?.day ?? '') }}</small
+            >
           </span>
         </button>
         <div v-if="open === item.code" class="inside">
@@ -93,6 +102,10 @@ small {
   display: block;
   font-size: 0.88rem;
   color: var(--ink-quiet);
+}
+.met {
+  color: var(--ink);
+  font-weight: 700;
 }
 .inside {
   padding: 0 2px 12px 78px;

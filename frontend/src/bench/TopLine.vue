@@ -77,6 +77,9 @@ async function rename(): Promise<void> {
     <RouterLink v-if="bench.set" class="word" :to="{ name: 'reveals', params: { setId: bench.set.id } }"
       >Reveals</RouterLink
     >
+    <RouterLink v-if="bench.set" class="word" :to="{ name: 'classes', query: { set: bench.set.id } }"
+      >Answers</RouterLink
+    >
     <button v-if="bench.set" class="word" @click="$emit('ways')">Ways</button>
     <button class="word" aria-label="Keys" title="Keys" @click="$emit('keys')">?</button>
   </header>

@@ -3,6 +3,7 @@ import Textarea from 'primevue/textarea'
 import { computed, ref, watch } from 'vue'
 
 import { ask, type Checked, client, type Refusal, type Verdict, type Working } from '../api/client'
+import CheckedWorking from '../parts/CheckedWorking.vue'
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
 
@@ -92,18 +93,7 @@ watch(
           </li>
         </ol>
       </template>
-      <ol v-if="checked" class="lines">
-        <li v-for="(line, i) in checked.lines" :key="i" :class="{ first: i === checked.first_wrong }">
-          <span class="mark" :class="{ wrong: line.equal === false }">{{
-            line.side ? '·' : line.equal === null ? '?' : line.equal ? '=' : '≠'
-          }}</span>
-          {{ line.text.replace(/^= ?/, '') }}
-          <small v-if="line.side">true, on the side</small>
-          <small v-else-if="line.names.length">{{ line.names.join(', or ') }}</small>
-          <small v-else-if="i === checked.first_wrong">the first line that is not equal to the one before</small>
-          <small v-for="said in line.fault_texts" :key="said">{{ said }}</small>
-        </li>
-      </ol>
+      <CheckedWorking v-if="checked" :checked="checked" />
     </div>
   </section>
 </template>
@@ -146,26 +136,5 @@ textarea {
 ol {
   display: grid;
   gap: 10px;
-}
-.lines {
-  gap: 4px;
-  font-size: 1.05rem;
-}
-.mark {
-  display: inline-block;
-  width: 1.2em;
-  text-align: center;
-  font-weight: 700;
-}
-.first {
-  outline: 2px solid var(--role-wrong);
-  outline-offset: 3px;
-  border-radius: 2px;
-}
-small {
-  display: block;
-  padding-left: 1.5em;
-  font-size: 0.88rem;
-  color: var(--ink-quiet);
 }
 </style>

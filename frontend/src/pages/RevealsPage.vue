@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import Select from 'primevue/select'
+import { computed, onMounted, ref, watch } from 'vue'
 
 import { ask, client, type Refusal, type Reveals } from '../api/client'
 import { useLatest } from '../api/useLatest'
@@ -10,11 +11,14 @@ const reveals = ref<Reveals | null>(null)
 const refusal = ref<Refusal | null>(null)
 const { latest } = useLatest()
 const added = ref<string[]>([])
+const forClass = ref<string | null>(null)
+const classes = ref<{ id: string | null; name: string }[]>([])
+const className = computed(() => (forClass.value ? classes.value.find((one) => one.id === forClass.value)?.name : ''))
 const SIGNS = { reveals: '●', form: '◐', hidden: '○' }
 const SAID = { reveals: 'shows', form: 'right value, wrong form', hidden: 'hides' }
 
 async function load(): Promise<void> {
-  const params = { path: { set_id: props.setId } }
+  const params = { path: { set_id: props.setId }, query: { class_id: forClass.value } }
   const answer = await latest((signal) => client.GET('/api/sets/{set_id}/reveals', { params, signal }))
   if (!answer) return
   if (answer.ok) reveals.value = answer.data
@@ -32,9 +36,12 @@ async function add(source: string): Promise<void> {
   await load()
 }
 
-onMounted(() => {
+watch(forClass, load)
+onMounted(async () => {
   document.title = 'What it reveals · Keen Slate'
   void load()
+  const answer = await ask(client.GET('/api/classes'))
+  if (answer.ok) classes.value = [{ id: null, name: 'no class' }, ...answer.data.classes]
 })
 </script>
 
@@ -46,6 +53,17 @@ onMounted(() => {
       <h1>What it reveals</h1>
     </header>
     <p v-if="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+    <p v-if="classes.length > 1" class="for">
+      <label for="for-class">For</label>
+      <Select
+        v-model="forClass"
+        label-id="for-class"
+        :options="classes"
+        option-label="name"
+        option-value="id"
+        aria-label="For which class"
+      />
+    </p>
     <section v-if="reveals" class="sheet on-paper">
       <h2>{{ reveals.title }}</h2>
       <p class="key">● shows it · ◐ right value, wrong form · ○ hides it: the wrong way gives the right answer here</p>
@@ -54,12 +72,14 @@ onMounted(() => {
           <thead>
             <tr>
               <th scope="col"><span class="sr-only">Misconception</span></th>
+              <th v-if="className" scope="col" class="holders">hold it<br />in {{ className }}</th>
               <th v-for="(glyphs, i) in reveals.problems" :key="i" scope="col"><MathLine :glyphs="glyphs" /></th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="row in reveals.rows" :key="row.code">
               <th scope="row">{{ row.name }}</th>
+              <td v-if="className" class="holders">{{ row.holders || '–' }}</td>
               <td v-for="(status, i) in row.statuses" :key="i" :data-status="status ?? 'none'">
                 <template v-if="status"
                   ><span aria-hidden="true">{{ SIGNS[status] }}</span
@@ -73,6 +93,9 @@ onMounted(() => {
       <p v-if="reveals.teaches_estimation !== null" class="after">
         The estimate catches {{ reveals.caught }} of {{ reveals.wrong }} wrong answers:
         {{ reveals.teaches_estimation ? 'a good set for teaching estimation.' : 'not a set to teach estimation with.' }}
+      </p>
+      <p v-if="className && reveals.not_shown.length" class="after">
+        Held in {{ className }}, and no example here has to do with it: {{ reveals.not_shown.join('; ') }}.
       </p>
       <template v-if="reveals.alike.length">
         <h3>Cannot be told apart by this set</h3>
@@ -115,6 +138,17 @@ onMounted(() => {
 }
 h1 {
   font-size: 1.4rem;
+}
+.for {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding-bottom: 12px;
+}
+td.holders,
+th.holders {
+  font-size: 1rem;
+  line-height: 1.15;
 }
 .sheet {
   background: var(--paper);

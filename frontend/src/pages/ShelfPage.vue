@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 
 import { ask, client, type Refusal, type SetSummary } from '../api/client'
 import { useLatest } from '../api/useLatest'
+import TodayBox from '../classes/TodayBox.vue'
 import MathLine from '../parts/MathLine.vue'
 import limits from '../parts/limits.json'
 
@@ -135,6 +136,7 @@ onMounted(() => {
     <header class="head">
       <p class="name">Keen Slate</p>
       <h1>Shelf</h1>
+      <RouterLink class="word" :to="{ name: 'classes' }">Classes</RouterLink>
       <RouterLink class="word" :to="{ name: 'catalogue' }">Likely wrong answers</RouterLink>
       <RouterLink class="word" :to="{ name: 'building' }">Number building</RouterLink>
       <button class="word leave" @click="leave">Sign out</button>
@@ -144,6 +146,7 @@ onMounted(() => {
       {{ trouble.message }} {{ trouble.hint }} <button class="word" @click="load()">Try again</button>
     </p>
 
+    <TodayBox />
     <div class="look">
       <p class="places" role="group" aria-label="Which sets">
         <button

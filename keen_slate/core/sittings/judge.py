@@ -54,11 +54,13 @@ def kept(plain: Sequence[Any]) -> Judged:
 
 @dataclass(frozen=True, slots=True)
 class TeachersWord:
-    """What stands above the core's judgement: right or wrong, the codes of the explanation that she picked, the points that she gives."""
+    """What stands above the core's judgement: right or wrong, the codes of the explanation that she picked, the points that she gives,
+    and for which *steps* (keys), if for some."""
 
     right: bool | None = None
     codes: tuple[str, ...] = ()
     points: int | None = None
+    steps: tuple[str, ...] | None = None
 
 
 NO_WORD = TeachersWord()
@@ -75,6 +77,8 @@ def judged(question: Question, written: str | None) -> Judged:
     ('right-value', 'right')
     >>> judged(Question("7 1/4 - 3 5/6"), "7 3/12 - 3 10/12\\n6 15/12 - 3 10/12\\n3 6/12").points
     2
+    >>> judged(Question("7 1/4 - 3 5/6"), "7 3/12 - 3 10/12\\n6 15/12 - 3 10/12").word
+    'unexplained'
     """
     if written is None:
         return AWAY
@@ -86,7 +90,7 @@ def judged(question: Question, written: str | None) -> Judged:
     typed = checked.last if checked else lines[0]
     verdict = explainer.verdict(typed, question.labels)
     return Judged(
-        verdict.verdict,
+        "unexplained" if checked and _has_value(checked) and verdict.verdict == "unreadable" else verdict.verdict,
         tuple([(one.rank, one.codes) for one in verdict.explanations]),
         verdict.value,
         _as_written(typed, explainer, question.labels),
@@ -108,6 +112,11 @@ def checked_of(question: Question, written: str) -> Checked | None:
     if len(lines) < 2 and (fills or not lines or "=" not in lines[0].lstrip("= ")):
         return None
     return check_lines(explainer, lines)
+
+
+def _has_value(checked: Checked) -> bool:
+    """Whether a working ends in a calculation: it could be read, though it is not finished."""
+    return checked.lines[-1].equal is not None
 
 
 def _as_written(typed: str, explainer: Explainer, labels: bool) -> str:

@@ -81,7 +81,7 @@ class RevealRow(BaseModel):
     code: str
     name: str
     statuses: list[Literal["reveals", "form", "hidden"] | None]
-    holders: int | None = None
+    holders: int | None
 
 
 class AlikePair(BaseModel):
@@ -105,7 +105,7 @@ class RevealsOut(BaseModel):
     caught: int
     wrong: int
     teaches_estimation: bool | None
-    not_shown: list[str] = []
+    not_shown: list[str]
 
 
 class VerdictOut(RootModel[VerdictView]):

@@ -39,20 +39,22 @@ class SittingChange(Strict):
 
 
 class QuestionOut(BaseModel):
-    """A problem as it was given."""
+    """A problem as it was given, and its answer as a pupil would write it."""
 
     text: str
     spoken: str
     glyphs: list[Glyph]
     points: int
+    answer: str
 
 
 class WordIn(Strict):
-    """What a teacher says of an answer, above the program: right or wrong, the explanation that counts, points in all."""
+    """What a teacher says of an answer, above the program: right or wrong, the explanation that counts, points in all or by *steps*."""
 
     right: bool | None = None
     codes: Codes = []
     points: Annotated[int, Field(ge=0, le=999)] | None = None
+    steps: Annotated[list[Code], Field(max_length=MOST_EXAMPLES)] | None = None
 
 
 class CellOut(BaseModel):
@@ -67,6 +69,15 @@ class CellOut(BaseModel):
     points: int
     overruled: bool
     word: WordIn
+
+
+class Tally(BaseModel):
+    """The points of each pupil, and of each problem how many answers there are and how many of them are right."""
+
+    points: dict[UUID, int]
+    of: int
+    answered: list[int]
+    right: list[int]
 
 
 class Place(BaseModel):
@@ -90,6 +101,7 @@ class SittingOut(BaseModel):
     questions: list[QuestionOut]
     pupils: list[PupilOut]
     cells: list[CellOut]
+    tally: Tally
 
 
 class EntryIn(Strict):
@@ -114,11 +126,12 @@ class ChangesQuery(Strict):
 
 
 class ChangesOut(BaseModel):
-    """The cells that changed since then."""
+    """The cells that changed since then, and what they come to; null where nothing changed."""
 
     counter: int
     cells: list[CellOut]
     gone: list[Place]
+    tally: Tally | None
 
 
 class PointsOut(BaseModel):

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { ref } from 'vue'
+
+import { ask, client, type Refusal, type SchoolClass, type Schemas } from '../api/client'
+import KeptField from '../parts/KeptField.vue'
+import limits from '../parts/limits.json'
+
+const props = defineProps<{ found: SchoolClass }>()
+const emit = defineEmits<{ changed: [found: SchoolClass]; again: []; gone: [] }>()
+const refusal = ref<Refusal | null>(null)
+const asking = ref(false)
+const params = { path: { class_id: props.found.id } }
+
+async function change(body: Schemas['ClassChange']): Promise<void> {
+  const answer = await ask(client.PATCH('/api/classes/{class_id}', { params, body }))
+  refusal.value = answer.ok ? null : answer.refusal
+  if (answer.ok) emit('changed', answer.data)
+}
+
+function days(typed: string): void {
+  const returns = (typed.match(/\d+/g) ?? []).map(Number)
+  void change({ returns })
+}
+
+async function remove(): Promise<void> {
+  const answer = await ask(client.DELETE('/api/classes/{class_id}', { params }))
+  if (answer.ok) emit('gone')
+  else refusal.value = answer.refusal
+}
+</script>
+
+<template>
+  <section class="sheet on-paper" aria-labelledby="class-settings">
+    <h2 id="class-settings">This class</h2>
+    <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+    <dl>
+      <dt><label for="class-name">Name</label></dt>
+      <dd>
+        <KeptField id="class-name" :value="found.name" :maxlength="limits.title" @save="change({ name: $event })" />
+      </dd>
+      <dt><label for="class-returns">What was mastered comes back after so many days</label></dt>
+      <dd><KeptField id="class-returns" :value="found.returns.join(', ')" maxlength="40" @save="days" /></dd>
+      <dt><label for="class-forget">Forget sittings after so many months (0: never)</label></dt>
+      <dd>
+        <KeptField
+          id="class-forget"
+          type="number"
+          min="0"
+          max="60"
+          :value="found.forget_months"
+          @save="change({ forget_months: Number($event) })"
+        />
+        <small v-if="found.forget_months">Older ones go when the class is next opened.</small>
+      </dd>
+    </dl>
+    <p v-if="asking" class="ask">
+      The class goes with its {{ found.pupils.length }} pupils, {{ found.sittings.length }} sittings and all that was
+      written, for good.
+      <Button label="Remove the class" severity="danger" @click="remove" />
+      <button class="word" @click="asking = false">Keep it</button>
+    </p>
+    <button v-else class="word remove" @click="asking = true">Remove this class…</button>
+  </section>
+</template>
+
+<style scoped src="./class.css"></style>
+<style scoped>
+dl {
+  display: grid;
+  gap: 2px;
+  padding-bottom: 14px;
+}
+dt {
+  color: var(--ink-quiet);
+  font-size: 0.92rem;
+  padding-top: 6px;
+}
+small {
+  display: block;
+  color: var(--ink-quiet);
+}
+.refusal {
+  color: var(--role-wrong);
+}
+.ask {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.remove {
+  padding-left: 0;
+  text-decoration-color: currentColor;
+}
+</style>

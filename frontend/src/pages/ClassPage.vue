@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { ask, client, type Refusal, type SchoolClass, type Schemas } from '../api/client'
+import { dayOf, KINDS } from '../answers/cells'
+import ClassOverTime from '../classes/ClassOverTime.vue'
+import ClassPupils from '../classes/ClassPupils.vue'
+import ClassSettings from '../classes/ClassSettings.vue'
+import NewSitting from '../classes/NewSitting.vue'
+
+const props = defineProps<{ classId: string }>()
+const router = useRouter()
+const found = ref<SchoolClass | null>(null)
+const over = ref<Schemas['OverTimeOut'] | null>(null)
+const refusal = ref<Refusal | null>(null)
+const params = { path: { class_id: props.classId } }
+const kindOf = (code: string) => KINDS.find((one) => one.code === code)?.name ?? code
+const self = computed(() => (found.value ? [{ id: found.value.id, name: found.value.name }] : []))
+
+async function load(): Promise<void> {
+  const answer = await ask(client.GET('/api/classes/{class_id}', { params }))
+  refusal.value = answer.ok ? null : answer.refusal
+  if (answer.ok) take(answer.data)
+}
+
+function take(now: SchoolClass): void {
+  found.value = now
+  document.title = `${now.name} · Keen Slate`
+  void look()
+}
+
+async function look(): Promise<void> {
+  const answer = await ask(client.GET('/api/classes/{class_id}/over-time', { params }))
+  if (answer.ok) over.value = answer.data
+  else refusal.value = answer.refusal
+}
+
+async function removeSitting(id: string): Promise<void> {
+  const answer = await ask(client.DELETE('/api/sittings/{sitting_id}', { params: { path: { sitting_id: id } } }))
+  if (answer.ok) await load()
+  else refusal.value = answer.refusal
+}
+
+onMounted(load)
+const print = () => window.print()
+const gone = () => router.push({ name: 'classes' })
+const asking = ref('')
+</script>
+
+<template>
+  <main class="class">
+    <header class="head">
+      <p class="name">Keen Slate</p>
+      <RouterLink class="word" to="/">Shelf</RouterLink>
+      <RouterLink class="word" :to="{ name: 'classes' }">Classes</RouterLink>
+      <h1 v-if="found">{{ found.name }}</h1>
+      <span class="gap" />
+      <template v-if="found">
+        <button class="word" @click="print">Print</button>
+        <a class="word" :href="`/api/classes/${found.id}/class.pdf`" target="_blank">One page (PDF)</a>
+        <a class="word" :href="`/api/classes/${found.id}/class.json`" download>All of it (JSON)</a>
+      </template>
+    </header>
+    <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+    <template v-if="found">
+      <NewSitting :classes="self" class="no-print" />
+      <section class="sheet on-paper" aria-labelledby="sittings">
+        <h2 id="sittings">Sittings</h2>
+        <ul class="sittings">
+          <li v-for="one in found.sittings" :key="one.id">
+            <RouterLink :to="{ name: 'answers', params: { sittingId: one.id } }">{{ one.title }}</RouterLink>
+            <span>{{ kindOf(one.kind) }}, {{ dayOf(one.day) }}</span>
+            <span>{{ one.answered ? `${one.right} of ${one.answered} right` : 'nothing entered yet' }}</span>
+            <span class="no-print">
+              <template v-if="asking === one.id">
+                All that was written in it goes.
+                <button class="word" @click="removeSitting(one.id)">Remove it</button>
+                <button class="word" @click="asking = ''">Keep it</button>
+              </template>
+              <button
+                v-else
+                class="word"
+                :aria-label="`Remove ${one.title}, ${dayOf(one.day)}`"
+                @click="asking = one.id"
+              >
+                Remove
+              </button>
+            </span>
+          </li>
+        </ul>
+        <p v-if="!found.sittings.length" class="quiet">None yet. Choose a set above and type in what they wrote.</p>
+      </section>
+      <ClassOverTime v-if="over?.sittings.length" :over="over" :class-id="found.id" />
+      <div class="two no-print">
+        <ClassPupils :found="found" @changed="take" @again="load" />
+        <ClassSettings :found="found" @changed="take" @again="load" @gone="gone" />
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped src="../classes/class.css"></style>

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Textarea from 'primevue/textarea'
+import { computed, onMounted, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { ask, type ClassSummary, client, type Refusal } from '../api/client'
+import { dayOf } from '../answers/cells'
+import NewSitting from '../classes/NewSitting.vue'
+import limits from '../parts/limits.json'
+
+const router = useRouter()
+const setId = computed(() => String(useRoute().query.set ?? ''))
+const classes = ref<ClassSummary[] | null>(null)
+const refusal = ref<Refusal | null>(null)
+const name = ref('')
+const aliases = ref('')
+
+async function load(): Promise<void> {
+  const answer = await ask(client.GET('/api/classes'))
+  if (answer.ok) classes.value = answer.data.classes
+  refusal.value = answer.ok ? null : answer.refusal
+}
+
+async function begin(): Promise<void> {
+  const body = {
+    name: name.value,
+    aliases: aliases.value
+      .split(/[\n,;]+/)
+      .map((one) => one.trim())
+      .filter(Boolean),
+  }
+  const answer = await ask(client.POST('/api/classes', { body }))
+  if (answer.ok) await router.push({ name: 'class', params: { classId: answer.data.id } })
+  else refusal.value = answer.refusal
+}
+
+/** A new class from a file that Keen Slate has written; all of it or nothing. */
+async function bring(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  if (!file) return
+  const answer = await ask(
+    client.POST('/api/classes/bring', {
+      body: file as never,
+      bodySerializer: (body: unknown) => body as Blob,
+      headers: { 'Content-Type': 'application/json' },
+    }),
+  )
+  field.value = ''
+  if (answer.ok) await router.push({ name: 'class', params: { classId: answer.data.id } })
+  else refusal.value = answer.refusal
+}
+
+onMounted(() => {
+  document.title = 'Classes · Keen Slate'
+  void load()
+})
+</script>
+
+<template>
+  <main class="classes">
+    <header class="head">
+      <p class="name">Keen Slate</p>
+      <RouterLink class="word" to="/">Shelf</RouterLink>
+      <h1>Classes</h1>
+    </header>
+    <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+    <NewSitting v-if="setId && classes?.length" :classes="classes" :set-id="setId" />
+    <ul class="sheets">
+      <li v-for="one in classes" :key="one.id">
+        <RouterLink class="sheet on-paper" :to="{ name: 'class', params: { classId: one.id } }">
+          <h2>{{ one.name }}</h2>
+          <span>{{ one.pupils }} {{ one.pupils === 1 ? 'pupil' : 'pupils' }}</span>
+          <span
+            >{{ one.sittings }} {{ one.sittings === 1 ? 'sitting' : 'sittings'
+            }}<template v-if="one.last">, the last on {{ dayOf(one.last) }}</template></span
+          >
+        </RouterLink>
+      </li>
+    </ul>
+    <p v-if="classes?.length === 0" class="quiet">
+      No class yet. Name one and give its pupils aliases: what you type here then shows what each of them holds.
+    </p>
+    <form class="begin" @submit.prevent="begin">
+      <h2>A new class</h2>
+      <label for="class-name">Name</label>
+      <InputText id="class-name" v-model="name" :maxlength="limits.title" autocomplete="off" />
+      <label for="class-aliases">Aliases of its pupils, a line each</label>
+      <Textarea
+        id="class-aliases"
+        v-model="aliases"
+        rows="4"
+        auto-resize
+        spellcheck="false"
+        placeholder="Sedge&#10;Alder&#10;Yarrow"
+        aria-describedby="aliases-only"
+      />
+      <p id="aliases-only" class="quiet">
+        Aliases only: plants, numbers, whatever you can tell apart. This is no place for full names.
+      </p>
+      <p class="acts">
+        <Button type="submit" class="go" label="Begin" :disabled="!name.trim()" />
+        <label class="file"
+          >or bring one in from a file <input type="file" accept=".json,application/json" @change="bring"
+        /></label>
+      </p>
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.classes {
+  max-width: 1040px;
+  margin: 0 auto;
+  padding: 22px 24px 60px;
+}
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 1rem;
+  margin-bottom: 22px;
+}
+.name {
+  font-weight: 700;
+}
+h1 {
+  font-size: 1rem;
+  font-weight: 400;
+  color: var(--on-slate-quiet);
+}
+.sheets {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(300px, 100%), 1fr));
+  gap: 14px;
+}
+.sheet {
+  display: grid;
+  gap: 2px;
+  background: var(--paper);
+  color: var(--ink);
+  text-decoration: none;
+  border-radius: 2px;
+  padding: 18px 22px;
+  height: 100%;
+}
+.sheet:hover h2 {
+  text-decoration: underline;
+  text-underline-offset: 0.2em;
+}
+.sheet span {
+  color: var(--ink-quiet);
+}
+h2 {
+  font-size: 1.2rem;
+}
+.begin {
+  display: grid;
+  gap: 6px;
+  max-width: 34rem;
+  margin-top: 34px;
+}
+.begin h2 {
+  padding-bottom: 4px;
+}
+.begin label:not(.file) {
+  padding-top: 6px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
+  align-items: center;
+  padding-top: 8px;
+}
+.go {
+  background: var(--paper);
+  color: var(--ink);
+  border-color: var(--paper);
+}
+.quiet {
+  color: var(--on-slate-quiet);
+}
+.trouble {
+  background: var(--paper);
+  color: var(--role-wrong);
+  padding: 10px 16px;
+  margin-bottom: 18px;
+  border-radius: 3px;
+}
+</style>

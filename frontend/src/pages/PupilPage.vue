@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+
+import { ask, client, type Refusal, type Schemas } from '../api/client'
+import { dayOf, KINDS } from '../answers/cells'
+import ChanceStrip from '../classes/ChanceStrip.vue'
+import MathLine from '../parts/MathLine.vue'
+
+const props = defineProps<{ classId: string; pupilId: string }>()
+const page = ref<Schemas['PupilPageOut'] | null>(null)
+const refusal = ref<Refusal | null>(null)
+const params = { path: { class_id: props.classId, pupil_id: props.pupilId } }
+const kindOf = (code: string) => KINDS.find((one) => one.code === code)?.name ?? code
+const print = () => window.print()
+
+onMounted(async () => {
+  const answer = await ask(client.GET('/api/classes/{class_id}/pupils/{pupil_id}/over-time', { params }))
+  if (!answer.ok) return void (refusal.value = answer.refusal)
+  page.value = answer.data
+  document.title = `${answer.data.pupil.alias}, ${answer.data.class_name} · Keen Slate`
+})
+</script>
+
+<template>
+  <main class="class">
+    <header class="head">
+      <p class="name">Keen Slate</p>
+      <RouterLink class="word" to="/">Shelf</RouterLink>
+      <RouterLink v-if="page" class="word" :to="{ name: 'class', params: { classId } }">{{
+        page.class_name
+      }}</RouterLink>
+      <h1 v-if="page">{{ page.pupil.alias }}</h1>
+      <span class="gap" />
+      <button class="word" @click="print">Print</button>
+      <a class="word" :href="`/api/classes/${classId}/pupils/${pupilId}/pupil.pdf`" target="_blank">One page (PDF)</a>
+    </header>
+    <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+    <template v-if="page">
+      <section class="sheet on-paper" aria-labelledby="holds">
+        <h2 id="holds">
+          What {{ page.pupil.alias }} holds
+          <span class="quiet">· {{ page.pupil.right }} of {{ page.pupil.answered }} answers right</span>
+        </h2>
+        <table v-if="page.codes.length">
+          <thead>
+            <tr>
+              <th scope="col">what was done</th>
+              <th scope="col">now</th>
+              <th scope="col">chances: ● did, ○ did not</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in page.codes" :key="one.code">
+              <th scope="row">{{ one.name }}</th>
+              <td>
+                <template v-for="held in page.pupil.holds.filter((held) => held.code === one.code)" :key="held.code"
+                  ><strong>{{ held.word }}</strong> ({{ Math.round(100 * held.belief) }} %)</template
+                >
+                <template v-for="gone in page.pupil.no_longer.filter((gone) => gone.code === one.code)" :key="gone.code"
+                  >no longer: last on {{ dayOf(gone.last) }}, {{ gone.chances }} chances since</template
+                >
+              </td>
+              <td><ChanceStrip :chances="one.sittings" each /></td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-else class="quiet">Nothing stands out.</p>
+      </section>
+      <section class="sheet on-paper" aria-labelledby="reached">
+        <h2 id="reached">Rungs reached</h2>
+        <p v-for="one in page.pupil.reached" :key="one.code">
+          <strong>{{ one.code }}</strong> {{ one.name }} <span class="quiet">on {{ dayOf(one.on) }}</span>
+        </p>
+        <p v-if="!page.pupil.reached.length" class="quiet">
+          None yet. A rung is reached when its last answers are right on two different days.
+        </p>
+      </section>
+      <section
+        v-for="one in page.sittings"
+        :key="one.id"
+        class="sheet on-paper"
+        :aria-label="`${one.title}, ${dayOf(one.day)}`"
+      >
+        <h2>
+          <RouterLink :to="{ name: 'answers', params: { sittingId: one.id } }">{{ one.title }}</RouterLink>
+          <span class="quiet"> · {{ kindOf(one.kind) }}, {{ dayOf(one.day) }}</span>
+        </h2>
+        <ul class="answers">
+          <li v-for="(answer, i) in one.answers" :key="i" :data-said="answer.said">
+            <MathLine :glyphs="answer.problem" />
+            <span class="is">=</span>
+            <span class="wrote"><MathLine :glyphs="answer.written" /></span>
+            <small>{{ answer.name || answer.said }}</small>
+          </li>
+        </ul>
+      </section>
+    </template>
+  </main>
+</template>
+
+<style scoped src="../classes/class.css"></style>
+<style scoped>
+h2 .quiet {
+  font-weight: 400;
+  font-size: 1rem;
+}
+.answers {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(330px, 100%), 1fr));
+  gap: 8px 26px;
+}
+.answers li {
+  font-size: 1.15rem;
+  border-top: 1px solid var(--hair);
+  padding-top: 4px;
+}
+.is {
+  margin: 0 0.4em;
+}
+small {
+  display: block;
+  font-size: 0.9rem;
+  color: var(--ink-quiet);
+}
+[data-said='explained'] small {
+  color: var(--role-wrong);
+}
+@media print {
+  .sheet {
+    padding: 0;
+    break-inside: avoid;
+  }
+}
+</style>
