@@ -93,7 +93,8 @@ def _lines(text: str) -> list[tuple[int, list[str]]]:
     if found.count('"') % 2:
         at = found[: found.rindex('"')].count("\n") + 1
         raise ReadError(f"A quote is opened on line {at} and never closed.", 0, 0, "Close it, or take it out.")
-    separator = max(_SEPARATORS, key=found.partition("\n")[0].count)
+    first = next((line for line in found.splitlines() if line.strip()), "")
+    separator = max(_SEPARATORS, key=first.count)
     reader = csv.reader(io.StringIO(found, newline=""), delimiter=separator)
     lines = [(reader.line_num, cells) for cells in reader if any(cell.strip() for cell in cells)]
     if not lines:

@@ -118,7 +118,7 @@ const COMMANDS: Record<string, () => void> = {
 function key(event: KeyboardEvent): void {
   if (draft.value !== null) return typing(event)
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') return stop(event, props.desk.undo)
-  if (event.ctrlKey || event.metaKey || event.altKey) return
+  if ((event.ctrlKey && !['Home', 'End'].includes(event.key)) || event.metaKey || event.altKey) return
   if (hand.key(event)) return stop(event)
   const command = COMMANDS[event.key]
   if (command) return stop(event, command)

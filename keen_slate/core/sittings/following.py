@@ -13,6 +13,7 @@ from ..judging.misconceptions.registry import ENTRIES
 from ..ladders.build import NoLadderError, build
 from ..ladders.parallel import parallel
 from ..ladders.spec import read_spec
+from ..reading.problem import labelled
 from ..searching.deadline import EndedEarlyError
 from .holding import Group
 from .question import Asked, Question, explainer_of
@@ -36,10 +37,11 @@ def following(group: Group, asked: Sequence[Asked], apart: Sequence[str] = (), s
     ways = asked[0].question.ways
     for wish in _wishes(group, asked, apart, seed):
         try:
-            made = build(read_spec(wish, ways))
+            spec = read_spec(wish, ways)
+            made = build(spec)
         except (CoreError, NoLadderError, EndedEarlyError):
             continue
-        ladder = [Question(text(one.expr), ways, one.target) for one in made.problems]
+        ladder = [Question(labelled(text(one.expr), spec.label), ways, one.target) for one in made.problems]
         return Following(tuple(ladder), _check(group, asked, ladder, seed), tuple(wish.get("targets", ())))
     ladder = _like(group, asked, seed)
     return Following(tuple(ladder), _check(group, asked, ladder, seed), ())
