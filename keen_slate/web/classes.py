@@ -26,7 +26,6 @@ from .schemas.classes import (
     ClassIn,
     ClassOut,
     ClassSummary,
-    ForgottenOut,
     OverTimeOut,
     PupilChange,
     PupilPageOut,
@@ -84,7 +83,7 @@ def get_class(class_id: UUID) -> ClassOut:
     with classes() as (shelf_, mine):
         found = mine.one(class_id)
         if found.forget_months:
-            forget(shelf_, found)
+            forget(shelf_, found, found.forget_months)
         return class_view(shelf_, found)
 
 
@@ -112,23 +111,12 @@ def remove_class(class_id: UUID) -> str:
     return ""
 
 
-@blueprint.post("/classes/<uuid:class_id>/forget")
-@blueprint.output(ForgottenOut)
-def forget_old(class_id: UUID) -> ForgottenOut:
-    """Take the sittings away now that are older than the class is to remember."""
-    session.about_class(class_id)
-    with classes() as (shelf_, mine):
-        return ForgottenOut(gone=forget(shelf_, mine.one(class_id)))
-
-
-def forget(mine: Shelf, found: SchoolClass) -> int:
-    """Take old sittings of a class away; returns how many."""
-    if not found.forget_months:
-        return 0
+def forget(mine: Shelf, found: SchoolClass, months: int) -> None:
+    """Take the sittings of a class away that are older than so many *months*."""
     today = date.today()
-    months = today.year * 12 + today.month - 1 - found.forget_months
-    before = date(months // 12, months % 12 + 1, min(today.day, 28))
-    return Sittings(mine.session, mine.teacher_id).forget(found.id, before)
+    month = today.year * 12 + today.month - 1 - months
+    before = date(month // 12, month % 12 + 1, min(today.day, 28))
+    Sittings(mine.session, mine.teacher_id).forget(found.id, before)
 
 
 # Pupils ---------------------------------------------------------------------------------------------------------------

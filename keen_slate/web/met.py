@@ -26,6 +26,7 @@ _LAST = 6  # sittings that are looked through
 def met(set_id: UUID) -> MetsOut:
     """How many pupils showed each misconception when it last could be seen: in this set where it was sat, else in another one."""
     with shelf() as mine:
+        mine.one_set(set_id)
         classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
         voice = voice_of(Ways.of(mine.house_ways()))
         found: dict[str, MetOut] = {}

@@ -4,18 +4,24 @@ import logging
 import re
 import unittest
 import uuid
+from datetime import date
 
 from psycopg import errors as postgres
 from sqlalchemy import event
 from sqlalchemy.exc import OperationalError
+from sqlalchemy.orm import Session
 from sqlalchemy.orm.exc import StaleDataError
 
+from keen_slate.store.classes import Classes
+from keen_slate.store.models import Pupil
 from keen_slate.store.shelf import Shelf
+from keen_slate.store.sittings import Entered, Sittings
 from keen_slate.web import session
 from tests import support
 from tests.web.test_door import Browser, app_of
 
 SPEC = {"rungs": {"M1": 1}}
+PUPIL = str(uuid.UUID(int=7))  # of the class that each test begins with
 BODIES = {
     "POST /api/work": {"text": "1/2 + 1/3"}, "POST /api/preview": {"text": "1/2 + 1/3"}, "POST /api/answers": {"text": "_/4 + _/4 = 1"},
     "POST /api/estimate": {"text": "1/2 + 1/3", "estimate": "1"},
@@ -38,8 +44,17 @@ BODIES = {
     "POST /api/stories/make": {"spec": {"rungs": {"S1": 1}}}, "DELETE /api/stories/scenarios/{code}": None,
     "PUT /api/stories/scenarios/{code}": {"code": "boats", "name": "A boat yard", "doers": ["Reed", "Flax"], "things": [
         {"kind": "doing", "name": "row", "unit": "km", "from": "1/4", "to": 20, "where": "on the lake"}]},
+    "POST /api/classes": {"name": "Kestrel", "aliases": ["Moss"]}, "PATCH /api/classes/{class_id}": {"returns": [3]},
+    "POST /api/classes/bring": {"format": "keen-slate/class", "version": 1, "name": "Kestrel"}, "DELETE /api/classes/{class_id}": None,
+    "POST /api/classes/{class_id}/pupils": {"aliases": ["Flax"]}, "PATCH /api/classes/{class_id}/pupils/{pupil_id}": {"here": False},
+    "DELETE /api/classes/{class_id}/pupils/{pupil_id}": None, "DELETE /api/sittings/{sitting_id}": None,
+    "PATCH /api/sittings/{sitting_id}": {"day": "12 November 2026"}, "POST /api/sittings/{sitting_id}/read": {"text": "Sedge,1"},
+    "PUT /api/sittings/{sitting_id}/answers": {"entries": [{"pupil_id": PUPIL, "number": 0, "written": "5/6"}]},
+    "PUT /api/sittings/{sitting_id}/groups": {"moves": {PUPIL: []}},
+    "POST /api/sittings/{sitting_id}/sets": {"codes": [], "pupils": 1, "problems": ["1/2 + 1/5"]},
+    "POST /api/classes/{class_id}/sittings": {}, "POST /api/warm-ups": {"day": "2026-11-12", "problems": ["1/2 + 1/5"]},
 }  # fmt: skip
-QUERIES = {"DELETE /api/sets/{set_id}/examples/{example_id}": "?version=1"}
+QUERIES = {"GET /api/today": "?day=2026-11-14", "DELETE /api/sets/{set_id}/examples/{example_id}": "?version=1"}
 
 
 class FaultTests(unittest.TestCase):
@@ -58,6 +73,16 @@ class FaultTests(unittest.TestCase):
         self.teacher = support.new_teacher()
         self.set_id = support.new_set(self.teacher, "Planks", ["1/2 + 1/3", "2/3 - 1/6"])
         self.browser = Browser(self.app, self.teacher)
+        with Session(support.engine()) as session_, session_.begin():
+            made = Classes(session_, self.teacher).add("Heron", [])
+            session_.add(
+                Pupil(teacher_id=self.teacher, id=uuid.UUID(PUPIL), class_id=made.id, alias="Sedge", position=0)
+            )
+            sat = Sittings(session_, self.teacher).bring(
+                made.id, "Planks", [{"source": "1/2 + 1/3"}], date(2026, 11, 12), "quiz"
+            )
+            Sittings(session_, self.teacher).enter(sat.id, [Entered(uuid.UUID(PUPIL), 0, "2/5")])
+            self.ids = {"class_id": made.id, "sitting_id": sat.id, "pupil_id": PUPIL, "number": 0}
 
     def ask(self, operation):
         method, path = operation.split(" ")
@@ -65,8 +90,15 @@ class FaultTests(unittest.TestCase):
             self.example_id = self.browser.send("GET", f"/api/sets/{self.set_id}")[1]["examples"][0]["id"]
         path = path.replace("{set_id}", str(self.set_id)).replace("{example_id}", str(getattr(self, "example_id", "")))
         path = path.replace("{code}", "add-across").replace("{index}", "0") + QUERIES.get(operation, "")
+        for name, value in self.ids.items():
+            path = path.replace(f"{{{name}}}", str(value))
+        body = (
+            {"set_id": str(self.set_id), "day": "2026-11-12", "kind": "quiz"}
+            if path.endswith("/sittings")
+            else BODIES.get(operation)
+        )
         answer = self.browser.http.open(
-            path, method=method, json=BODIES.get(operation), base_url=self.browser.base,
+            path, method=method, json=body, base_url=self.browser.base,
             headers={"X-CSRF-Token": self.browser.token, "Idempotency-Key": str(uuid.uuid4())},
         )  # fmt: skip
         self.assertNotIn(b"Traceback", answer.data, operation)

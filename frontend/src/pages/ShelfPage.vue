@@ -259,8 +259,9 @@ onMounted(() => {
 }
 .head {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
-  gap: 1rem;
+  gap: 0.2rem 1rem;
   margin-bottom: 28px;
 }
 .name {

@@ -221,10 +221,6 @@ class WarmUpIn(Strict):
     targets: Annotated[list[Target | None], Field(max_length=10)] = []
 
 
-class ForgottenOut(BaseModel):
-    gone: int
-
-
 class MetOut(NamedCode):
     """How many pupils of a class *did* something, *of* so many who had the chance, on a day."""
 
