@@ -20,6 +20,7 @@ import sympy
 from sqlalchemy.orm import Session
 
 from bench.answers import report as report_answers
+from bench.class_room import report as report_class
 from bench.load import main as load_teachers
 from bench.nasty import report
 from keen_slate.core.diagnosing.answers import diagnose
@@ -350,6 +351,7 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["explain"]:
     explained(20_000)
 elif __name__ == "__main__" and sys.argv[1:2] == ["answers"]:
     report_answers(int(sys.argv[2]) if len(sys.argv) > 2 else 20)
+    report_class()
 elif __name__ == "__main__" and sys.argv[1:2] == ["nasty"]:
     seed = int(time.time())
     count = int(sys.argv[2]) if len(sys.argv) > 2 else 20_000

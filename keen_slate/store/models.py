@@ -263,7 +263,7 @@ class Sitting(Base):
     questions: Mapped[list[dict[str, Any]]] = mapped_column(JSONB)
     moves: Mapped[dict[str, list[str]]] = mapped_column(JSONB, default=dict, server_default="{}")
     counter: Mapped[int] = mapped_column(default=0, server_default="0")
-    known: Mapped[dict[str, Any] | None] = mapped_column(JSONB)
+    known: Mapped[dict[str, Any] | None] = mapped_column(JSONB, deferred=True)
     known_key: Mapped[str | None] = mapped_column(String(64))
     created_at: Mapped[moment]
 

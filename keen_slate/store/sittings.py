@@ -6,10 +6,10 @@ import uuid
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
-from typing import Any
+from typing import Any, NamedTuple
 
-from sqlalchemy import delete, func, select, update
-from sqlalchemy.dialects.postgresql import insert
+from sqlalchemy import delete, func, literal, select, update
+from sqlalchemy.dialects.postgresql import JSONB, insert
 from sqlalchemy.orm import Session
 
 from keen_slate.core.limits import MOST_SITTINGS
@@ -31,6 +31,17 @@ class Entered:
     written: str | None
     word: Mapping[str, Any] = field(default_factory=dict)
     gone: bool = False
+
+
+class Written(NamedTuple):
+    """What stands in a cell."""
+
+    sitting_id: uuid.UUID
+    pupil_id: uuid.UUID
+    number: int
+    written: str | None
+    word: Mapping[str, Any]
+    counter: int
 
 
 class Sittings:
@@ -103,12 +114,19 @@ class Sittings:
 
     # Answers ------------------------------------------------------------------------------------------------------
 
-    def answers(self, sitting_ids: Sequence[uuid.UUID], since: int = 0) -> list[Answer]:
+    def answers(self, sitting_ids: Sequence[uuid.UUID], since: int = 0) -> list[Written]:
         """What was written in some sittings, by entries after number *since*."""
-        query = select(Answer).where(
+        word = func.nullif(
+            Answer.word, literal({}, JSONB), type_=JSONB
+        )  # few have one; what is not there need not be read
+        columns = (Answer.sitting_id, Answer.pupil_id, Answer.number, Answer.written, word, Answer.counter)
+        query = select(*columns).where(
             Answer.teacher_id == self.teacher_id, Answer.sitting_id.in_(sitting_ids), Answer.counter > since
         )
-        return list(self.session.scalars(query.order_by(Answer.sitting_id, Answer.number)))
+        return [
+            Written(row[0], row[1], row[2], row[3], row[4] or {}, row[5])
+            for row in self.session.execute(query.order_by(Answer.sitting_id, Answer.number))
+        ]
 
     def emptied(self, sitting_id: uuid.UUID, since: int) -> list[tuple[uuid.UUID, int]]:
         """The cells that were emptied by entries after number *since*."""

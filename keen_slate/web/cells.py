@@ -26,6 +26,7 @@ from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.working.keys import step_keys
 
 from .schemas.classes import PupilOut
+from .schemas.explaining import MendOut
 from .schemas.sittings import AboutCellOut, CellOut, CountOut, PointsOut, QuestionOut, Tally, WordIn
 
 _SAID = {"unexplained": "not explained", "unreadable": "not readable", "blank": "blank", "away": "away", "right": ""}
@@ -132,7 +133,7 @@ def about_cell(answers: Answers, pupil: str, number: int) -> AboutCellOut:
         explainer = explainer_of(question)
     except CoreError:
         return AboutCellOut(
-            explanations=[], form_text=None, checked=None, figure=None, holds=[], no_longer=[], cannot_tell=[], telling=[],
+            explanations=[], form_text=None, checked=None, figure=None, holds=[], no_longer=[], cannot_tell=[], telling=MendOut(text=None, glyphs=[]),
             class_on_it=[], points=[], answer=[],
         )  # fmt: skip
     working = explainer.working
@@ -150,7 +151,7 @@ def about_cell(answers: Answers, pupil: str, number: int) -> AboutCellOut:
         holds=[],
         no_longer=[],
         cannot_tell=[],
-        telling=[],
+        telling=MendOut(text=None, glyphs=[]),
         class_on_it=class_on(answers, number, voice),
         points=[PointsOut(key=one.key, points=one.points, loses=voice.said(one.loses)) for one in _points(question)],
         answer=voice.glyphs(working.answer),

@@ -21,6 +21,7 @@ from keen_slate.export.class_document import (
     read_document,
 )
 from keen_slate.export.json_document import written
+from keen_slate.export.report import Report
 from keen_slate.store.classes import Classes
 from keen_slate.store.models import Sitting
 from keen_slate.store.shelf import Shelf
@@ -34,8 +35,9 @@ from .files import download
 from .handouts import assets, inline_pdf
 from .openapi import reference
 from .over_time import class_page, pupil_page, year_of
+from .reports import class_report, pupil_report, sitting_report
 from .schemas.classes import ClassOut
-from .sittings import Desk
+from .sittings import Desk, happened_out
 
 blueprint = APIBlueprint("class_files", __name__, url_prefix="/api")
 CLASS_FILE: Any = {
@@ -68,7 +70,7 @@ def class_paper(class_id: UUID) -> Response:
     """A class on one page."""
     with shelf() as mine:
         page = class_page(year_of(mine, class_id))
-    return inline_pdf(page.name, heavy.run(papers.class_paper, page, assets(), seconds=heavy.PAPER))
+    return inline_pdf(page.name, _paper(class_report(page)))
 
 
 @blueprint.get("/classes/<uuid:class_id>/pupils/<uuid:pupil_id>/pupil.pdf")
@@ -77,7 +79,22 @@ def pupil_paper(class_id: UUID, pupil_id: UUID) -> Response:
     with shelf() as mine:
         pupil = Classes(mine.session, mine.teacher_id).pupil(class_id, pupil_id)
         page = pupil_page(year_of(mine, class_id), pupil)
-    return inline_pdf(page.pupil.alias, heavy.run(papers.pupil_paper, page, assets(), seconds=heavy.PAPER))
+    return inline_pdf(page.pupil.alias, _paper(pupil_report(page)))
+
+
+@blueprint.get("/sittings/<uuid:sitting_id>/happened.pdf")
+def sitting_paper(sitting_id: UUID) -> Response:
+    """What happened in a sitting, on one page."""
+    with shelf() as mine:
+        desk = Desk(mine, sitting_id)
+        name = desk.classes.one(desk.sitting.class_id).name
+    found, sitting = happened_out(desk.answers, desk.pupils, desk.ways), desk.sitting
+    said = f"{name}, {sitting.kind}, {sitting.day.day} {sitting.day:%B %Y}"
+    return inline_pdf(f"{name} {sitting.title}", _paper(sitting_report(sitting.title, said, found)))
+
+
+def _paper(page: Report) -> bytes:
+    return heavy.run(papers.report_paper, page, assets(), seconds=heavy.PAPER)
 
 
 # One document ---------------------------------------------------------------------------------------------------------

@@ -6,13 +6,17 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
+from threading import Lock
+from typing import Any
 from uuid import UUID
+
+from cachetools import LRUCache, cached
 
 from keen_slate.core.grading.rungs import ALL_RUNGS
 from keen_slate.core.judging.beliefs import LIKELY, Belief
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.sittings.answers import Answers
-from keen_slate.core.sittings.happened import happened
+from keen_slate.core.sittings.happened import chances, happened
 from keen_slate.core.sittings.over_time import OverTime, over_time
 from keen_slate.core.sittings.question import Asked
 from keen_slate.core.ways.settings import Ways
@@ -23,7 +27,7 @@ from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Sittings
 
 from .cells import glyphs_of, name_in_cell, question_out
-from .sat import all_answers, as_sat
+from .sat import all_answers, as_sat, evidence, has_labels
 from .schemas.classes import (
     AnswerShown,
     ChancesOut,
@@ -37,6 +41,8 @@ from .schemas.classes import (
     SittingOfPupil,
     SittingSummary,
 )
+
+_CLASSES = 100  # of which what was found is kept in this process
 
 
 @dataclass(frozen=True)
@@ -56,8 +62,8 @@ class Year:
 
     def on(self, day: date) -> OverTime:
         """The same as of a *day*."""
-        sat = [as_sat(*pair) for pair in zip(self.sittings, self.answers, strict=True)]
-        return over_time(sat, day, self.school_class.returns)
+        found: OverTime = _over_time(self, day)
+        return found
 
     @property
     def asked(self) -> list[Asked]:
@@ -68,6 +74,18 @@ class Year:
         """What a misconception or a rung is called in the house's words."""
         said = ENTRIES[what].name if what in ENTRIES else ALL_RUNGS.get(what, what)
         return voice_of(Ways.of(self.house)).said(said)
+
+
+def _rests_on(year: Year, day: date) -> Any:
+    sittings = [(one.id, one.counter, one.day, has_labels(one)) for one in year.sittings]
+    pupils = [pupil.id for pupil in year.pupils]
+    return year.school_class.id, tuple(sittings), tuple(pupils), tuple(year.school_class.returns), day
+
+
+@cached(LRUCache(_CLASSES), key=_rests_on, lock=Lock())
+def _over_time(year: Year, day: date) -> OverTime:
+    sat = [as_sat(*pair) for pair in zip(year.sittings, year.answers, strict=True)]
+    return over_time(sat, day, year.school_class.returns, evidence)
 
 
 def year_of(mine: Shelf, class_id: UUID) -> Year:
@@ -154,8 +172,7 @@ def mended_out(year: Year, pupil: str) -> list[MendedOut]:
 
 def _codes(year: Year, of: set[UUID]) -> list[CodeOverTime]:
     """The misconceptions that some pupils showed, sitting by sitting; the one that most are likely to hold first."""
-    wanted = {str(one) for one in of}
-    mine = [Answers(one.asked, {key: row for key, row in one.cells.items() if key in wanted}) for one in year.answers]
+    mine = [one.of(str(next(iter(of)))) for one in year.answers] if len(of) == 1 else year.answers
     found = [{one.code: one for one in happened(answers).codes} for answers in mine]
     codes = dict.fromkeys(code for one in found for code in one)
     rows = []
@@ -165,7 +182,7 @@ def _codes(year: Year, of: set[UUID]) -> list[CodeOverTime]:
                 day=sitting.day,
                 title=sitting.title,
                 did=one[code].did if code in one else 0,
-                could=one[code].could if code in one else _could(answers, code),
+                could=one[code].could if code in one else chances(answers, code),
                 pupils=len(one[code].pupils) if code in one else 0,
             )
             for sitting, answers, one in zip(year.sittings, mine, found, strict=True)
@@ -174,14 +191,6 @@ def _codes(year: Year, of: set[UUID]) -> list[CodeOverTime]:
         holders = [one for one in of if any(b.code == code and b.belief >= LIKELY for b in beliefs.get(str(one), ()))]
         rows.append(CodeOverTime(code=code, name=year.name(code), holders=holders, sittings=strip))
     return sorted(rows, key=lambda row: (-len(row.holders), -sum(one.did for one in row.sittings), row.code))
-
-
-def _could(answers: Answers, code: str) -> int:
-    return sum(
-        given is not None and answers.asked[i].can_show(code)
-        for row in answers.given.values()
-        for i, given in enumerate(row)
-    )
 
 
 def _sitting_of_pupil(sitting: Sitting, answers: Answers, pupil: str) -> SittingOfPupil:

@@ -24,8 +24,6 @@ from keen_slate.export.report import SIZES, Report, report
 from keen_slate.export.table import table as csv_table
 
 from .given import Given, each_worked, points_in_all
-from .reports import class_report, pupil_report
-from .schemas.classes import OverTimeOut, PupilPageOut
 from .searches import other_problem
 
 READ = Options(form="full", per_page=1, space=0, name_line=False, pictures=True, key=False)  # on a screen
@@ -81,17 +79,8 @@ def items(title: str, examples: list[Given], to_choose: bool) -> bytes:
     return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs], to_choose)
 
 
-def class_paper(page: OverTimeOut, assets: Path) -> bytes:
-    """A class on one page, as a PDF."""
-    return _one_page(class_report(page), assets)
-
-
-def pupil_paper(page: PupilPageOut, assets: Path) -> bytes:
-    """A pupil on one page, as a PDF."""
-    return _one_page(pupil_report(page), assets)
-
-
-def _one_page(page: Report, assets: Path) -> bytes:
+def report_paper(page: Report, assets: Path) -> bytes:
+    """Tables on one page, as a PDF."""
     return one_page(lambda size: report(page, fonts.on_disk(assets), size), SIZES)
 
 

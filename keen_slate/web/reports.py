@@ -1,13 +1,15 @@
-"""A class and a pupil over time as pages of tables, to be printed."""
+"""A sitting, a class and a pupil over time as pages of tables, to be printed."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from datetime import date
 
+from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.export.report import Cell, Report, Table
 
 from .schemas.classes import CodeOverTime, OverTimeOut, PupilOverTime, PupilPageOut, SittingSummary
+from .schemas.sittings import HappenedOut
 
 MOST_CODES = 12  # on a page
 MOST_SITTINGS = 12  # the last ones
@@ -54,6 +56,41 @@ def pupil_report(page: PupilPageOut) -> Report:
             Table("No longer", "" if gone else "Nothing yet.", ["", "", ""], gone),
             Table("Rungs reached", "" if reached else "None yet: right on two days.", ["", ""], reached),
             Table("Answers", shown, ["problem", "written", "", "day"], rows),
+        ],
+    )
+
+
+def sitting_report(title: str, said: str, found: HappenedOut) -> Report:
+    """What happened in a sitting on one page: its main misconceptions, then problem by problem."""
+    codes: list[list[Cell]] = [
+        [
+            one.name,
+            f"{len(one.pupils)} of {found.pupils}",
+            f"{one.did} of {one.could}",
+            ", ".join([who.alias for who in one.pupils]),
+            one.question if i < found.main else "",
+        ]
+        for i, one in enumerate(found.codes[:MOST_CODES])
+    ]
+    problems: list[list[Cell]] = [
+        [
+            [Glyph("words", f"{i + 1}: "), *one.glyphs],
+            str(one.right),
+            str(one.value),
+            str(one.wrong),
+            str(one.blank),
+            [*one.commonest, Glyph("words", f" ({one.times}) {one.name}")] if one.times else "",
+            ", ".join(one.hides),
+        ]
+        for i, one in enumerate(found.problems)
+    ]
+    heads = ["problem", "right", "value only", "wrong", "blank", "written oftenest", "it hides"]
+    return Report(
+        title,
+        said,
+        [
+            Table("What they did", "", ["", "pupils", "chances", "who", "ask"], codes),
+            Table("Problem by problem", "", heads, problems),
         ],
     )
 

@@ -1,27 +1,36 @@
-"""A sitting of the store as the core sees it: its questions worked, its answers judged, what is known of them kept."""
+"""A sitting of the store as the core sees it: its questions worked, its answers judged.
+
+What was judged once is kept twice: in this process as long as there is room, and with the sitting for after a restart. Both are
+looked up by what they rest on, so that nothing old is ever shown.
+"""
 
 from __future__ import annotations
 
 import uuid
 from collections.abc import Iterable, Mapping, Sequence
 from fractions import Fraction
+from threading import Lock
 from typing import Any
 
+from cachetools import LRUCache, cached
+
 from keen_slate.core.errors import CoreError
-from keen_slate.core.judging.beliefs import Seen
+from keen_slate.core.judging.beliefs import Evidence, Seen
 from keen_slate.core.sittings.answers import Answers, Cell
 from keen_slate.core.sittings.judge import AWAY, Judged, TeachersWord, judged
 from keen_slate.core.sittings.judge import kept as kept_judged
 from keen_slate.core.sittings.over_time import Sitting as Sat
+from keen_slate.core.sittings.over_time import evidence_of
 from keen_slate.core.sittings.question import Asked, Question, asked_of
 from keen_slate.core.sittings.question import kept as kept_asked
 from keen_slate.core.ways.settings import Ways
-from keen_slate.store.models import Answer, Pupil, Sitting
-from keen_slate.store.sittings import Sittings
+from keen_slate.store.models import Pupil, Sitting
+from keen_slate.store.sittings import Sittings, Written
 
 from .given import Given, each_worked
 
 _NOTHING = Seen(Fraction(0), {}, {}, frozenset())
+_SITTINGS, _PUPILS = 300, 2000  # that are kept in this process
 
 
 def snapshot(examples: list[Given]) -> list[dict[str, Any]]:
@@ -45,43 +54,78 @@ def word_of(stored: Mapping[str, Any]) -> TeachersWord:
     return TeachersWord(stored.get("right"), tuple(stored.get("codes", ())), stored.get("points"), steps)
 
 
-def answers_of(store: Sittings, sitting: Sitting, pupils: Sequence[Pupil], rows: Iterable[Answer]) -> Answers:
-    """The answers to a sitting, given its *rows*; what was judged for the first time is kept for the next."""
-    questions = [question_of(one) for one in sitting.questions]
-    known = store.known(sitting)
-    asked = [kept_asked(*pair) for pair in zip(questions, known["asked"], strict=True)] if known else None
-    memory = _Memory(questions, known.get("judged", [{} for _ in questions]))
-    cells: dict[str, list[Cell | None]] = {str(pupil.id): [None] * len(questions) for pupil in pupils}
+# The answers to sittings ----------------------------------------------------------------------------------------------
+
+
+def answers_of(store: Sittings, sitting: Sitting, pupils: Sequence[Pupil], rows: Iterable[Written]) -> Answers:
+    """The answers to a sitting, given its *rows*."""
+    judge = _judge(store, sitting)
+    cells: dict[str, list[Cell | None]] = {str(pupil.id): [None] * len(judge.questions) for pupil in pupils}
     for row in rows:
-        if (mine := cells.get(str(row.pupil_id))) is not None and row.number < len(questions):
-            mine[row.number] = Cell(row.written, memory.judged(row.number, row.written), word_of(row.word))
-    if asked is None or memory.grown:
-        asked = asked or [_asked(question) for question in questions]
-        store.keep_known(sitting, {"asked": [one.plain() for one in asked], "judged": memory.plain})
-    return Answers(asked, cells)
+        mine = cells.get(str(row.pupil_id))
+        if mine is not None and row.number < len(judge.questions):
+            mine[row.number] = Cell(row.written, judge.judged(row.number, row.written), word_of(row.word))
+    return Answers(judge.asked, cells)
 
 
 def all_answers(store: Sittings, sittings: Sequence[Sitting], pupils: Sequence[Pupil]) -> list[Answers]:
-    """The answers to several sittings of a class."""
-    rows: dict[uuid.UUID, list[Answer]] = {}
-    for row in store.answers([one.id for one in sittings]):
+    """The answers to several sittings of a class; only what has changed is looked up."""
+    keys = {one.id: (one.id, one.counter, has_labels(one), tuple([pupil.id for pupil in pupils])) for one in sittings}
+    with _lock:
+        found = {one.id: _answers.get(keys[one.id]) for one in sittings}
+    rows: dict[uuid.UUID, list[Written]] = {}
+    for row in store.answers([one.id for one in sittings if found[one.id] is None]):
         rows.setdefault(row.sitting_id, []).append(row)
-    return [answers_of(store, one, pupils, rows.get(one.id, ())) for one in sittings]
+    for one in sittings:
+        if found[one.id] is None:
+            made = answers_of(store, one, pupils, rows.get(one.id, ()))
+            keep_judged(store, one)
+            with _lock:
+                found[one.id] = _answers[keys[one.id]] = made
+    return [answers for one in sittings if (answers := found[one.id]) is not None]
 
 
-def as_sat(sitting: Sitting, answers: Answers) -> Sat:
-    """A sitting for what is told over time; who wrote nothing in it was not there."""
-    given = {pupil: row for pupil, row in answers.given.items() if any(answers.cells[pupil])}
-    return Sat(sitting.day, answers.asked, given)
+def keep_judged(store: Sittings, sitting: Sitting) -> None:
+    """Keep with a sitting what was judged in it for the first time."""
+    judge = _judge(store, sitting)
+    if judge.grown:
+        store.keep_known(sitting, judge.plain())
+        judge.grown = False
 
 
-class _Memory:
-    """What each question's answers were judged as, by their texts."""
+_answers: LRUCache[Any, Answers] = LRUCache(_SITTINGS)
+_judges: LRUCache[Any, _Judge] = LRUCache(_SITTINGS)
+_lock = Lock()
 
-    def __init__(self, questions: Sequence[Question], plain: list[dict[str, list[Any]]]) -> None:
+
+def has_labels(sitting: Sitting) -> bool:
+    """Whether a missing label counts in a sitting."""
+    return bool(sitting.questions and sitting.questions[0].get("labels"))
+
+
+def _judge(store: Sittings, sitting: Sitting) -> _Judge:
+    key = (sitting.id, has_labels(sitting))
+    with _lock:
+        found: _Judge | None = _judges.get(key)
+    if found is None:
+        found = _Judge([question_of(one) for one in sitting.questions], store.known(sitting))
+        with _lock:
+            _judges[key] = found
+    return found
+
+
+class _Judge:
+    """The questions of a sitting, worked, and what was judged so far of each one's answers, by their texts."""
+
+    def __init__(self, questions: Sequence[Question], known: Mapping[str, Any]) -> None:
         self.questions = questions
-        self.plain = plain
-        self.grown = False
+        self.grown = not known
+        kept = known.get("asked")
+        self.asked = (
+            [kept_asked(*pair) for pair in zip(questions, kept, strict=True)] if kept
+            else [_asked(question) for question in questions]
+        )  # fmt: skip
+        self._known: Sequence[Mapping[str, list[Any]]] = known.get("judged", [{} for _ in questions])
         self._found: list[dict[str, Judged]] = [{} for _ in questions]
 
     def judged(self, number: int, written: str | None) -> Judged:
@@ -90,24 +134,25 @@ class _Memory:
             return AWAY
         found = self._found[number].get(written)
         if found is None:
-            found = self._found[number][written] = self._look(number, written)
+            plain = self._known[number].get(written)
+            found = kept_judged(plain) if plain else _judged(self.questions[number], written)
+            self._found[number][written] = found
+            self.grown = self.grown or not plain
         return found
 
-    def _look(self, number: int, written: str) -> Judged:
-        if (plain := self.plain[number].get(written)) is not None:
-            return kept_judged(plain)
-        found = judged_or_not(self.questions[number], written)
-        self.plain[number][written] = found.plain()
-        self.grown = True
-        return found
+    def plain(self) -> dict[str, Any]:
+        """All of it as plain values to be kept."""
+        made = [{text: one.plain() for text, one in list(found.items())} for found in self._found]
+        judged = [{**known, **mine} for known, mine in zip(self._known, made, strict=True)]
+        return {"asked": [one.plain() for one in self.asked], "judged": judged}
 
 
-def judged_or_not(question: Question, written: str | None) -> Judged:
+def _judged(question: Question, written: str) -> Judged:
     """The judgement on an answer; a problem that this version cannot work any more judges nothing."""
     try:
         return judged(question, written)
     except CoreError:
-        return Judged("unreadable", written=written or "")
+        return Judged("unreadable", written=written)
 
 
 def _asked(question: Question) -> Asked:
@@ -115,3 +160,25 @@ def _asked(question: Question) -> Asked:
         return asked_of(question)
     except CoreError:
         return Asked(question, _NOTHING, "", (), (), 0)
+
+
+# Over time ------------------------------------------------------------------------------------------------------------
+
+
+def as_sat(sitting: Sitting, answers: Answers) -> Sat:
+    """A sitting for what is told over time; who wrote nothing in it was not there."""
+    given = {pupil: row for pupil, row in answers.given.items() if any(answers.cells[pupil])}
+    return Sat(sitting.day, answers.asked, given)
+
+
+def _of_answers(sittings: Sequence[Sat], pupil: str) -> Any:
+    """What a pupil's evidence rests on: what was asked, and what she gave."""
+    return pupil, tuple(
+        [(tuple([a.question for a in one.asked]), tuple(one.pupils.get(pupil, ()))) for one in sittings]
+    )
+
+
+@cached(LRUCache(_PUPILS), key=_of_answers, lock=Lock())
+def evidence(sittings: Sequence[Sat], pupil: str) -> Evidence:
+    """What a pupil's answers in some sittings say; found once for the same answers."""
+    return evidence_of(sittings, pupil)

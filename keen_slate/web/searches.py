@@ -228,7 +228,7 @@ def reveals(title: str, examples: list[Given], ways: Chosen) -> RevealsOut:
             for row in result.rows
         ],
         alike=[AlikePair(names=[name(code) for code in pair]) for pair in result.alike],
-        add=[_problem(one, None) for one in result.add],
+        add=[problem_out(one, None) for one in result.add],
         caught=result.caught,
         wrong=result.wrong,
         teaches_estimation=result.teaches_estimation,
@@ -240,10 +240,11 @@ def mend(source: str, ways: Chosen, code: str, apart_from: str | None) -> MendOu
     """The nearest problem that shows a misconception, or tells two apart."""
     chosen = Ways.of(ways)
     worked = work_text(source, chosen, mark_of(chosen))
-    return _problem(nearest(worked, code, apart_from), worked.working.problem.label)
+    return problem_out(nearest(worked, code, apart_from), worked.working.problem.label)
 
 
-def _problem(worked: Worked | None, label: str | None) -> MendOut:
+def problem_out(worked: Worked | None, label: str | None) -> MendOut:
+    """A problem that was looked for, with a *label*; empty where none was found."""
     if worked is None:
         return MendOut(text=None, glyphs=[])
     voice = voice_of(worked.working.ways)

@@ -14,7 +14,6 @@ from keen_slate.core.diagnosing.faults import is_code
 from keen_slate.core.diagnosing.mend import nearest
 from keen_slate.core.documents.figure import exposure_of, figure_view
 from keen_slate.core.errors import ReadError
-from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.grading.rungs import ALL_RUNGS
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.sittings.answers import Answers
@@ -32,12 +31,13 @@ from keen_slate.store.models import Pupil, Sitting
 from keen_slate.store.shelf import NotFoundError, Shelf
 from keen_slate.store.sittings import Entered, Sittings
 
-from . import heavy, session, sittings_tasks
+from . import heavy, searches, session, sittings_tasks
 from .cells import about_cell, cell_out, cells_out, names, points_for, pupil_out, question_out, tally, written_glyphs
 from .desk import shelf
 from .given import given
 from .over_time import held_out, mended_out, year_of
-from .sat import answers_of, question_of, snapshot
+from .sat import answers_of, keep_judged, question_of, snapshot
+from .schemas.explaining import MendOut
 from .schemas.sets import SetOut
 from .schemas.sittings import (
     AboutCellOut,
@@ -140,7 +140,9 @@ def add_sitting(class_id: UUID, json_data: SittingIn) -> SittingOut:
 def get_sitting(sitting_id: UUID) -> SittingOut:
     """A sitting with every answer judged."""
     with shelf() as mine:
-        return Desk(mine, sitting_id).out()
+        desk = Desk(mine, sitting_id)
+        keep_judged(desk.store, desk.sitting)
+        return desk.out()
 
 
 @blueprint.patch("/sittings/<uuid:sitting_id>")
@@ -214,7 +216,7 @@ def _word(entry: EntryIn, questions: Sequence[dict[str, Any]]) -> dict[str, Any]
 
 def _changes(desk: Desk, since: int) -> ChangesOut:
     there = {pupil.id for pupil in desk.pupils}
-    rows = desk.store.answers([desk.sitting.id], since)
+    rows = sorted(desk.store.answers([desk.sitting.id], since), key=lambda row: row.counter)
     filled = {(row.pupil_id, row.number) for row in rows}
     gone = set(desk.store.emptied(desk.sitting.id, since)) - filled
     empty = {
@@ -269,14 +271,14 @@ def about(sitting_id: UUID, pupil_id: UUID, number: int) -> AboutCellOut:
     found.cannot_tell = [[year.name(code) for code in pair] for pair in pairs]
     if pairs and any(answer is not None for answer in row):
         model = next((one for one in reversed(asked) if one.can_show(pairs[0][0])), None)
-        found.telling = _telling(model.question, *pairs[0]) if model else []
+        if model:
+            found.telling = _telling(model.question, *pairs[0])
     return found
 
 
-def _telling(question: Question, one: str, other: str) -> list[Glyph]:
-    """The nearest problem that tells two misconceptions apart; nothing where none is found at once."""
-    found = nearest(explainer_of(question).worked, one, other)
-    return voice_of(question.ways).glyphs(found.working.problem.expr) if found else []
+def _telling(question: Question, one: str, other: str) -> MendOut:
+    """The nearest problem that tells two misconceptions apart; none where none is found at once."""
+    return searches.problem_out(nearest(explainer_of(question).worked, one, other), None)
 
 
 @blueprint.post("/sittings/<uuid:sitting_id>/read")

@@ -129,13 +129,14 @@ class AnswersTests(PageTests):
 
     def test_nothing_that_was_typed_is_lost_by_a_reload_or_a_server_that_is_away(self):
         page = self.look()
-        self.context.route("**/api/sittings/*/answers", lambda route: route.abort())  # from now on nothing arrives
+        self.server.kill()  # a power cut: from now on nothing arrives
         page.keyboard.type("4 7/12")
         page.keyboard.press("Tab")
         page.keyboard.type("5 3")
         expect(page.locator(".trouble")).to_be_visible()
         self.assertEqual(self.stored(), {})
-        self.context.unroute_all()
+        self.server.start()
+        self.come_in()
         self.look()  # a reload in the middle of a number
         expect(page.locator("textarea.draft")).to_have_value("5 3")
         page.keyboard.type("/5")
@@ -180,6 +181,9 @@ class AnswersTests(PageTests):
         dialog.get_by_text("Enter 1 line").click()
         expect(self.cell("Sedge", 0)).to_have_attribute("data-said", "explained")
         self.assertNotIn(("Sedge", 2), self.stored())
+        page.click("text=Log")
+        expect(page.locator("[role=dialog] tr").first).to_contain_text("Sedge")
+        self.assertEqual(self.violations(), [])
 
     def test_what_happened_and_next_are_read_moved_by_keys_and_by_hand_and_made_a_set(self):
         self.wrote({"Alder": RIGHT, "Sedge": TURNED, "Teasel": TURNED, "Yarrow": RIGHT, "Ling": [None] * 4})

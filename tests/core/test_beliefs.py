@@ -16,7 +16,7 @@ from hypothesis import strategies as st
 
 from bench.answers import CODES, identifiable, make_pupils, revealing_set, written_by
 from keen_slate import cli
-from keen_slate.core.judging.beliefs import Given, Priors, Seen, beliefs, beliefs_of_class
+from keen_slate.core.judging.beliefs import Evidence, Given, Priors, Seen, beliefs, beliefs_of_class
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.sittings.holding import believe, given_by
 from keen_slate.core.sittings.judge import NO_WORD, TeachersWord, judged
@@ -108,8 +108,11 @@ class BeliefTests(unittest.TestCase):
         seen = asked_of(Question("1/2 + 1/3")).seen
         once = {"one": [given_of("1/2 + 1/3", "2/5")]}
         many = once | {f"other {i}": [given_of("1/2 + 1/3", "2/5")] for i in range(9)}
-        first = beliefs_of_class([seen], once)["one"][0].belief
-        self.assertGreater(beliefs_of_class([seen], many)["one"][0].belief, first)
+        first = beliefs_of_class({alias: Evidence([seen], answers) for alias, answers in once.items()})["one"][0].belief
+        self.assertGreater(
+            beliefs_of_class({alias: Evidence([seen], answers) for alias, answers in many.items()})["one"][0].belief,
+            first,
+        )
         self.assertGreater(Priors({B: Fraction(1)}, 20).of(B), Priors().of(B))
 
     def test_a_stand_in_class_is_found_again(self):

@@ -47,12 +47,13 @@ class ClassTests(unittest.TestCase):
 
     def test_two_who_enter_at_once_lose_nothing(self):
         errors = []
+        sat = self.sat.id
 
         def enter(pupil, numbers):
             try:
                 for i in range(20):
                     with Session(support.engine()) as session, session.begin():
-                        Sittings(session, self.teacher).enter(self.sat.id, [Entered(pupil, n, str(i)) for n in numbers])
+                        Sittings(session, self.teacher).enter(sat, [Entered(pupil, n, str(i)) for n in numbers])
             except Exception as error:
                 errors.append(error)
 

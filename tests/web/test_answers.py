@@ -75,7 +75,7 @@ class AnswersTests(unittest.TestCase):
             if alias == "Sedge":
                 self.assertEqual(cell["said"], diagnose(PLANKS[number], f"{cell['written']} ft").verdict)
         tally = made["tally"]
-        self.assertEqual((tally["answered"], tally["right"]), ([3, 1, 1, 2], [1, 0, 0, 0]))
+        self.assertEqual((tally["answered"], tally["right"]), ([3, 1, 1, 2], [1, 0, 1, 0]))
         self.assertEqual(tally["points"][alder], asked_of(Question(PLANKS[0])).points - 1)
 
     def test_two_pages_see_each_others_entries_and_the_last_one_holds(self):
@@ -184,6 +184,7 @@ class AnswersTests(unittest.TestCase):
         self.assertEqual([len(one["answers"]) for one in own["sittings"]], [4, 4])
         for paper, word in (
             (f"{path}/class.pdf", "Sedge"),
+            (f"/api/sittings/{self.sat['id']}/happened.pdf", "turned the fractions round"),
             (f"{path}/pupils/{self.pupils['Sedge']}/pupil.pdf", "turned the fractions round"),
         ):
             document = pypdfium2.PdfDocument(self.client.open(paper).read())

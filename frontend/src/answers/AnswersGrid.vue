@@ -20,7 +20,6 @@ const hand = useCellInHand(
   () => questions.value.length,
 )
 const pupil = computed(() => pupils.value[hand.row.value])
-const waiting = (id: string) => questions.value.map((_, i) => props.desk.pending.get(props.desk.keyOf(id, i)))
 const written = () => {
   if (!pupil.value) return ''
   const entry = props.desk.pending.get(props.desk.keyOf(pupil.value.id, hand.column.value))
@@ -243,10 +242,8 @@ defineExpose({ focus: () => table.value?.focus() })
           :key="who.id"
           :pupil="who"
           :at="i + 2"
-          :cells="desk.rows.get(who.id) ?? []"
-          :waiting="waiting(who.id)"
+          :desk="desk"
           :column="hand.row.value === i ? hand.column.value : -1"
-          :points="desk.tally.value?.points[who.id] ?? 0"
           @pick="pick(i, $event)"
           @open="begin(written())"
         />

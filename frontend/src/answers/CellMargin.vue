@@ -5,6 +5,7 @@ import { type AboutCell, client, type AnswerEntry } from '../api/client'
 import { useLatest } from '../api/useLatest'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
+import { putOnLadder } from '../ladder/putOnLadder'
 import CheckedWorking from '../parts/CheckedWorking.vue'
 import { dayOf } from './cells'
 import OwnWord from './OwnWord.vue'
@@ -54,6 +55,13 @@ watch(
   },
   { immediate: true },
 )
+
+/** The problem that would tell two apart, put on the ladder of the set. */
+const added = ref('')
+async function add(text: string): Promise<void> {
+  const refusal = await putOnLadder(sitting.value?.set_id ?? '', [text])
+  added.value = refusal ? '' : text
+}
 
 /** The explanation that counts, by the teacher's word. */
 function take(codes: readonly string[]): void {
@@ -117,7 +125,13 @@ function take(codes: readonly string[]): void {
         </p>
         <p v-for="pair in about.cannot_tell" :key="pair.join()" class="quiet">
           Cannot be told apart so far: {{ pair.join(' and ') }}.
-          <template v-if="about.telling.length">This would: <MathLine :glyphs="about.telling" /></template>
+          <template v-if="about.telling.text"
+            >This would: <MathLine :glyphs="about.telling.glyphs" />
+            <button v-if="sitting.set_id && added !== about.telling.text" class="word" @click="add(about.telling.text)">
+              Put it on the ladder
+            </button>
+            <span v-else-if="added" role="status">It is on the ladder.</span></template
+          >
         </p>
       </section>
 

@@ -1,27 +1,28 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { AnswerCell, AnswerEntry, Pupil } from '../api/client'
+import type { AnswerCell, Pupil } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
 import { SAID, SIGNS } from './cells'
+import type { SittingDesk } from './useSitting'
 
 const props = defineProps<{
   pupil: Pupil
   /** Its place among the rows, counted from 1 with the head. */
   at: number
-  cells: (AnswerCell | null)[]
-  /** Entries that are on their way, by column. */
-  waiting: (AnswerEntry | undefined)[]
+  desk: SittingDesk
   /** The cell in hand; -1 where it is in another row. */
   column: number
-  /** Whether the table itself has the keyboard. */
-  points: number
 }>()
 defineEmits<{ pick: [column: number]; open: [column: number] }>()
 
+// What rests on the sitting is looked up here, so that only the rows that change are drawn again.
+const cells = computed(() => props.desk.rows.get(props.pupil.id) ?? [])
+const points = computed(() => props.desk.tally.value?.points[props.pupil.id] ?? 0)
+const waiting = computed(() => cells.value.map((_, i) => props.desk.pending.get(props.desk.keyOf(props.pupil.id, i))))
 const shown = computed(() =>
-  props.cells.map((cell, i) => {
-    const entry = props.waiting[i]
+  cells.value.map((cell, i) => {
+    const entry = waiting.value[i]
     if (entry)
       return { cell: null, text: entry.gone ? '' : (entry.written ?? 'away'), said: 'waiting', label: 'being judged' }
     if (!cell) return { cell, text: '', said: 'none', label: 'nothing entered' }

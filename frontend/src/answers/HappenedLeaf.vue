@@ -38,7 +38,6 @@ const bars = computed(() => {
 })
 const main = computed(() => found.value?.codes.slice(0, found.value.main) ?? [])
 const rest = computed(() => found.value?.codes.slice(found.value.main) ?? [])
-const print = () => window.print()
 </script>
 
 <template>
@@ -46,7 +45,9 @@ const print = () => window.print()
     <p v-if="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <template v-if="found">
       <p class="acts">
-        <button class="word" @click="print">Print this</button>
+        <a class="word" :href="`/api/sittings/${desk.sitting.value?.id}/happened.pdf`" target="_blank"
+          >One page (PDF)</a
+        >
         <a class="word" :href="`/api/sittings/${desk.sitting.value?.id}/answers.csv`" download
           >Answers as a table (CSV)</a
         >

@@ -13,6 +13,7 @@ import AnswersGrid from '../answers/AnswersGrid.vue'
 import BringTable from '../answers/BringTable.vue'
 import CellMargin from '../answers/CellMargin.vue'
 import { dayOf, KINDS } from '../answers/cells'
+import EntryLog from '../answers/EntryLog.vue'
 import HappenedLeaf from '../answers/HappenedLeaf.vue'
 import NextLeaf from '../answers/NextLeaf.vue'
 import { useSitting } from '../answers/useSitting'
@@ -23,6 +24,7 @@ const desk = useSitting(props.sittingId)
 const { sitting, refusal, saving, savedAt, tally } = desk
 const inHand = ref<{ pupil: string; number: number } | null>(null)
 const bringing = ref(false)
+const logged = ref(false)
 const grid = useTemplateRef<InstanceType<typeof AnswersGrid>>('grid')
 
 const state = computed(() => {
@@ -97,6 +99,7 @@ onMounted(async () => {
         <span class="gap" />
         <p v-if="leaf === 'wrote'" class="tools">
           <button class="word" @click="bringing = true">Bring answers from a table</button>
+          <button class="word" @click="logged = true">Log</button>
           <label class="units"
             ><ToggleSwitch
               :model-value="sitting.labels"
@@ -144,6 +147,7 @@ onMounted(async () => {
       </TabPanels>
     </Tabs>
     <BringTable v-if="bringing" :desk="desk" @done="bringing = false" />
+    <EntryLog v-if="logged" :sitting-id="sittingId" @done="logged = false" />
   </main>
 </template>
 

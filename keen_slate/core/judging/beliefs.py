@@ -16,7 +16,7 @@ All of it is exact: every factor of a problem is taken times 600 (n + 1), or tim
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Container, Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
 from functools import cached_property
@@ -36,7 +36,7 @@ VERY_LIKELY, LIKELY, PERHAPS = Fraction(9, 10), Fraction(7, 10), Fraction(4, 10)
 _PER = 10_000  # priors are rounded to so many parts, so that weights stay whole
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Seen:
     """A problem as the model sees it: the wrong value of each code that shows, what each code on form writes, the right value, slips."""
 
@@ -44,6 +44,16 @@ class Seen:
     reveals: Mapping[str, Fraction]
     forms: Mapping[str, str]
     slips: frozenset[Fraction]
+
+    def can_show(self, code: str) -> bool:
+        """Whether a code can be seen in the answer, or in the form of it."""
+        return code in self.reveals or code in self.forms
+
+    @cached_property
+    def writers(self) -> dict[Fraction, frozenset[str]]:
+        """The codes that write each wrong value."""
+        values = set(self.reveals.values())
+        return {value: frozenset([code for code, wrong in self.reveals.items() if wrong == value]) for value in values}
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,66 +105,102 @@ class Priors:
 
 def beliefs(problems: Sequence[Seen], answers: Sequence[Given | None], priors: Priors | None = None) -> list[Belief]:
     """The beliefs about the codes that explain at least one answer, the strongest first. None stands for a blank, or for nobody there."""
-    return _Evidence(problems, answers).beliefs(priors or Priors())
+    return Evidence(problems, answers).beliefs(priors or Priors())
 
 
-def beliefs_of_class(problems: Sequence[Seen], pupils: Mapping[str, Sequence[Given | None]]) -> dict[str, list[Belief]]:
-    """The beliefs about each pupil, with the shares of the class as they are after a first look."""
-    evidence = {alias: _Evidence(problems, answers) for alias, answers in pupils.items()}
-    first = {alias: one.beliefs(Priors()) for alias, one in evidence.items()}
-    there = [alias for alias, answers in pupils.items() if any(answer is not None for answer in answers)]
-    codes = {one.code for alias in there for one in first[alias]}
-    shares = {
-        code: sum([one.belief for alias in there for one in first[alias] if one.code == code], Fraction(0)) / len(there)
-        for code in codes
-    }
+def beliefs_of_class(evidence: Mapping[str, Evidence]) -> dict[str, list[Belief]]:
+    """The beliefs about each pupil by the *evidence* of her answers, with the shares of the class as they are after a first look."""
+    there = [one for one in evidence.values() if one.said]
+    shares: dict[str, Fraction] = {}
+    for one in there:
+        for belief in one.first:
+            shares[belief.code] = shares.get(belief.code, Fraction(0)) + belief.belief
     # The catalogue has many codes; one that no answer of the class speaks for keeps its weight.
-    priors = Priors(shares, len(there))
+    priors = Priors({code: share / len(there) for code, share in shares.items()}, len(there))
     return {alias: one.beliefs(priors) for alias, one in evidence.items()}
 
 
-class _Evidence:
-    """What a pupil's answers say of each code, before anything is believed."""
+class Evidence:
+    """What a pupil's *answers* to *problems* say of each code, before anything is believed; the costly parts are found once."""
 
     def __init__(self, problems: Sequence[Seen], answers: Sequence[Given | None]) -> None:
-        given = [(i, problems[i], answer) for i, answer in enumerate(answers) if answer is not None]
-        writers = {i: _writers(seen, answer) for i, seen, answer in given}
-        self.codes = _candidates(list(writers.values()))
-        self._shown = {
-            code: (
-                tuple([i for i, seen, _ in given if code in seen.reveals or code in seen.forms or code in writers[i]]),
-                tuple([i for i, codes in writers.items() if code in codes]),
-            )
-            for code in self.codes
-        }
-        self._given = [(seen, answer, writers[i]) for i, seen, answer in given]
+        self.said = [(i, problems[i], answer) for i, answer in enumerate(answers) if answer is not None]
+        self._told = [_Told.of(seen, answer) for _, seen, answer in self.said]
+        self._until: dict[int, list[Belief]] = {}
+
+    @cached_property
+    def codes(self) -> list[str]:
+        """The codes that explain an answer."""
+        return _candidates([told.writers for told in self._told])
+
+    @cached_property
+    def shown(self) -> dict[str, tuple[tuple[int, ...], tuple[int, ...]]]:
+        """The answers (by index) in which each code could show, and those in which it did."""
+        could: dict[str, list[int]] = {code: [] for code in self.codes}
+        did: dict[str, list[int]] = {code: [] for code in self.codes}
+        for (i, seen, _), told in zip(self.said, self._told, strict=True):
+            for code in {*seen.reveals, *seen.forms, *told.writers} & could.keys():
+                could[code].append(i)
+            for code in told.writers & did.keys():
+                did[code].append(i)
+        return {code: (tuple(could[code]), tuple(did[code])) for code in self.codes}
+
+    @cached_property
+    def first(self) -> list[Belief]:
+        """The beliefs by the catalogue's weights alone."""
+        return self.beliefs(Priors())
 
     @cached_property
     def _explains(self) -> dict[int, int]:
-        return _likelihoods(self._given, self.codes)
+        return _likelihoods(self.said, self._told, self.codes)
+
+    def until(self, end: int) -> list[Belief]:
+        """The beliefs, by the catalogue's weights, after the first *end* problems."""
+        if end not in self._until:
+            self._until[end] = self._before(end).first
+        return self._until[end]
+
+    def _before(self, end: int) -> Evidence:
+        some = Evidence((), ())
+        some.said = [one for one in self.said if one[0] < end]
+        some._told = self._told[: len(some.said)]
+        return some
 
     def beliefs(self, priors: Priors) -> list[Belief]:
         """The posterior of each code, the strongest first."""
         chances = [max(1, min(_PER - 1, round(priors.of(code) * _PER))) for code in self.codes]
-        weights = {}
+        none = prod([_PER - chance for chance in chances])
+        total = 0
+        held_by = [0] * len(chances)
         for held, likelihood in self._explains.items():
-            prior = prod(chance if held >> k & 1 else _PER - chance for k, chance in enumerate(chances))
-            weights[held] = prior * likelihood
-        total = sum(weights.values())
-        found = []
-        for k, code in enumerate(self.codes):
-            held_by = sum(weight for held, weight in weights.items() if held >> k & 1)
-            found.append(Belief(code, Fraction(held_by, total), *self._shown[code]))
+            there = [k for k in range(len(chances)) if held >> k & 1]
+            weight = none // prod([_PER - chances[k] for k in there]) * prod([chances[k] for k in there]) * likelihood
+            total += weight
+            for k in there:
+                held_by[k] += weight
+        found = [Belief(code, Fraction(held_by[k], total), *self.shown[code]) for k, code in enumerate(self.codes)]
         return sorted(found, key=lambda one: (-one.belief, one.code))
 
 
-def _writers(seen: Seen, answer: Given) -> frozenset[str]:
+class _Told(NamedTuple):
+    """Whether an answer is *right* in value, and the codes that write it."""
+
+    right: bool
+    writers: frozenset[str]
+
+    @classmethod
+    def of(cls, seen: Seen, answer: Given) -> _Told:
+        right = answer.value == seen.right
+        return cls(right, _writers(seen, answer, right))
+
+
+def _writers(seen: Seen, answer: Given, right: bool) -> frozenset[str]:
     """The codes that write an answer."""
     if answer.picked is not None:
         return answer.picked & ENTRIES.keys()
-    if answer.value == seen.right:
+    if right:
         return frozenset([code for code, written in seen.forms.items() if written == answer.written])
-    return frozenset([code for code, wrong in seen.reveals.items() if wrong == answer.value])
+    return seen.writers.get(answer.value, frozenset()) if answer.value is not None else frozenset()
 
 
 def _candidates(writers: Sequence[frozenset[str]]) -> list[str]:
@@ -166,25 +212,47 @@ def _candidates(writers: Sequence[frozenset[str]]) -> list[str]:
 # A set of codes is a whole number here: the bit 1 << k stands for the code of index k.
 
 
-def _likelihoods(answers: Sequence[tuple[Seen, Given, frozenset[str]]], codes: Sequence[str]) -> dict[int, int]:
+def _likelihoods(
+    said: Sequence[tuple[int, Seen, Given]], told: Sequence[_Told], codes: Sequence[str]
+) -> dict[int, int]:
     """How well each set of codes explains the answers, as a whole number; only their proportions count.
 
     Answers that say the same of every set are counted, so that a year of them costs little more than a week.
     """
-    alike = Counter(one for seen, answer, writers in answers for one in _said(seen, answer, writers, codes))
+    bits = {code: 1 << k for k, code in enumerate(codes)}
+    alike = Counter(
+        [one for (_, seen, answer), mine in zip(said, told, strict=True) for one in _said(seen, answer, mine, bits)]
+    )
     sets = [
         sum(1 << k for k in held)
         for size in range(min(MOST_HELD, len(codes)) + 1)
         for held in combinations(range(len(codes)), size)
     ]
     found = dict.fromkeys(sets, 1)
-    for can in {one.can for one in alike}:
-        said = [(one, times) for one, times in alike.items() if one.can == can]
-        chances = {
-            held: prod(one.chance(held) ** times for one, times in said) for held in {held & can for held in sets}
-        }
+    for can, tables in _by_what_can_show(alike).items():
+        chances: dict[int, int] = {}
         for held in sets:
-            found[held] *= chances[held & can]
+            there = held & can
+            if there not in chances:
+                many = there.bit_count()
+                chances[there] = prod([one[many][(there & writes).bit_count()] for writes, one in tables.items()])
+            found[held] *= chances[there]
+    return found
+
+
+_Table = list[list[int]]  # a chance by how many codes that can show are held, and how many of them write the answer
+
+
+def _by_what_can_show(alike: Mapping[_Said, int]) -> dict[int, dict[int, _Table]]:
+    """The chances of answers together: those of the same codes that can show, and of the same that write them, in one table."""
+    found: dict[int, dict[int, _Table]] = {}
+    for one, times in alike.items():
+        table = found.setdefault(one.can, {}).setdefault(
+            one.writes, [[1] * (MOST_HELD + 1) for _ in range(MOST_HELD + 1)]
+        )
+        for can in range(MOST_HELD + 1):
+            for writes in range(can + 1):
+                table[can][writes] *= one.chance(can, writes) ** times
     return found
 
 
@@ -197,26 +265,22 @@ class _Said(NamedTuple):
     can: int
     writes: int
 
-    def chance(self, held: int) -> int:
-        """Its chance of *whole* where the codes *held* are."""
-        can, writes = (held & self.can).bit_count(), (held & self.writes).bit_count()
+    def chance(self, can: int, writes: int) -> int:
+        """Its chance of *whole* where so many codes that *can* show are held, and so many of them write it."""
         return self.plain // 4 + (3 * self.whole // 4) * writes // can if can else self.plain
 
 
-def _said(seen: Seen, answer: Given, writers: frozenset[str], codes: Sequence[str]) -> Iterator[_Said]:
-    right = answer.value == seen.right
+def _said(seen: Seen, answer: Given, told: _Told, codes: Mapping[str, int]) -> Iterator[_Said]:
+    right, writers = told
     places = 1 if right else len(seen.slips) + 1
     writes = _bits(codes, writers)
     # What a teacher has picked could show, whatever the core thinks of it.
-    yield _Said(
-        552 if right else 48,
-        600 * places,
-        _bits(codes, seen.reveals) | (0 if right else writes),
-        0 if right else writes,
-    )
+    can = _bits(codes, seen.reveals) | (0 if right else writes)
+    yield _Said(552 if right else 48, 600 * places, can, 0 if right else writes)
     if right and (seen.forms or writes):
-        yield _Said(48 if answer.form_fault else 552, 600, _bits(codes, seen.forms) | writes, writes)
+        can = _bits(codes, seen.forms) | writes
+        yield _Said(48 if answer.form_fault else 552, 600, can, writes)
 
 
-def _bits(codes: Sequence[str], chosen: Container[str]) -> int:
-    return sum(1 << k for k, code in enumerate(codes) if code in chosen)
+def _bits(codes: Mapping[str, int], chosen: Collection[str]) -> int:
+    return sum([codes[code] for code in chosen if code in codes])

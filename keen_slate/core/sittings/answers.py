@@ -50,6 +50,19 @@ class Answers:
         }
 
     @cached_property
+    def how_many_gave(self) -> list[int]:
+        """How many answers there are to each problem, blanks left out."""
+        rows = self.given.values()
+        return [sum(row[i] is not None for row in rows) for i in range(len(self.asked))]
+
+    def of(self, pupil: str) -> Answers:
+        """The answers of one pupil, explained as they are among those of her class."""
+        mine = Answers(self.asked, {pupil: self.cells[pupil]})
+        mine.given = {pupil: self.given[pupil]}
+        mine._habits, mine._of_class = self._habits, self._of_class
+        return mine
+
+    @cached_property
     def _habits(self) -> dict[str, Counter[str]]:
         return {pupil: habits([cell.judged for cell in row if cell]) for pupil, row in self.cells.items()}
 

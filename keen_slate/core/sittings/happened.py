@@ -81,13 +81,15 @@ def _codes(answers: Answers) -> tuple[OfCode, ...]:
     return tuple(sorted(found, key=lambda one: (-len(one.pupils), -one.did, one.code)))
 
 
+def chances(answers: Answers, code: str) -> int:
+    """The answers in which a code could show."""
+    return sum(many for many, asked in zip(answers.how_many_gave, answers.asked, strict=True) if asked.can_show(code))
+
+
 def _chances(answers: Answers, code: str, who: dict[str, list[int]]) -> int:
-    """The answers in which a code could show, or did."""
-    return sum(
-        given is not None and (answers.asked[i].can_show(code) or i in who.get(pupil, ()))
-        for pupil, row in answers.given.items()
-        for i, given in enumerate(row)
-    )
+    """The answers in which a code could show, or did by its teacher's word."""
+    own = sum(not answers.asked[i].can_show(code) for at in who.values() for i in at)
+    return chances(answers, code) + own
 
 
 def _problem(answers: Answers, i: int, seen: set[str]) -> OfProblem:

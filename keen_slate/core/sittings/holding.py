@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from itertools import combinations, zip_longest
 
-from ..judging.beliefs import LIKELY, PERHAPS, Belief, Given, beliefs_of_class
+from ..judging.beliefs import LIKELY, PERHAPS, Belief, Evidence, Given, beliefs_of_class
 from ..judging.misconceptions.registry import ENTRIES
 from .judge import given_of, judged
 from .question import Asked
@@ -48,7 +48,9 @@ Moves = Mapping[str, Sequence[str]]  # the codes of the group that a pupil was m
 
 def believe(asked: Sequence[Asked], pupils: Mapping[str, Sequence[Given | None]], moves: Moves | None = None) -> Held:
     """What each pupil of a class holds after her answers to what was *asked*; *moves* change her group."""
-    return holding(asked, pupils, beliefs_of_class([one.seen for one in asked], pupils), moves or {})
+    seen = [one.seen for one in asked]
+    evidence = {alias: Evidence(seen, answers) for alias, answers in pupils.items()}
+    return holding(asked, pupils, beliefs_of_class(evidence), moves or {})
 
 
 def given_by(asked: Sequence[Asked], wrote: Sequence[str | None]) -> list[Given | None]:

@@ -5,12 +5,12 @@ All of it is common practice: three chances without it, two right answers of a r
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 from itertools import zip_longest
 
-from ..judging.beliefs import LIKELY, Belief, Given, beliefs, beliefs_of_class
+from ..judging.beliefs import LIKELY, Belief, Evidence, Given, beliefs_of_class
 from ..ladders.parallel import parallel
 from .holding import Held, holding
 from .question import Asked, Question, asked_of, explainer_of
@@ -73,30 +73,50 @@ class _Dated:
     asked: Asked
 
 
-def over_time(sittings: Sequence[Sitting], today: date, returns: Sequence[int] = RETURNS) -> OverTime:
-    """What a class's *sittings* say together on the day *today*; later ones are left out. *returns* are days after which things come back."""
-    there = sorted([one for one in sittings if one.day <= today], key=lambda one: one.day)
+def until(sittings: Sequence[Sitting], today: date) -> list[Sitting]:
+    """The *sittings* that there have been on the day *today*, in their order."""
+    return sorted([one for one in sittings if one.day <= today], key=lambda one: one.day)
+
+
+def evidence_of(sittings: Sequence[Sitting], pupil: str) -> Evidence:
+    """What a pupil's answers in all of some *sittings* say."""
+    seen = [asked.seen for one in sittings for asked in one.asked]
+    return Evidence(seen, answers_in_a_row(sittings, [pupil])[pupil])
+
+
+def over_time(
+    sittings: Sequence[Sitting],
+    today: date,
+    returns: Sequence[int] = RETURNS,
+    evidence: Callable[[Sequence[Sitting], str], Evidence] = evidence_of,
+) -> OverTime:
+    """What a class's *sittings* say together on the day *today*; later ones are left out.
+
+    *returns* are days after which things come back, *evidence* may know what a pupil's answers say from before.
+    """
+    there = until(sittings, today)
     dated = [_Dated(one.day, asked) for one in there for asked in one.asked]
     asked = [one.asked for one in dated]
-    given = answers_in_a_row(there)
-    found = beliefs_of_class([one.seen for one in asked], given)
-    no_longer = {alias: _no_longer(dated, given[alias], found[alias]) for alias in given}
+    pupils = list(dict.fromkeys(alias for one in there for alias in one.pupils))
+    given = answers_in_a_row(there, pupils)
+    said = {alias: evidence(there, alias) for alias in pupils}
+    found = beliefs_of_class(said)
+    no_longer = {alias: _no_longer(dated, said[alias], found[alias]) for alias in given}
     reached = {alias: _reached(dated, answers) for alias, answers in given.items()}
     now = {alias: _without(found[alias], no_longer[alias]) for alias in given}
     back = _come_back(dated, given, no_longer, reached, today, returns)
     return OverTime(holding(asked, given, now, {}), no_longer, reached, back)
 
 
-def answers_in_a_row(sittings: Sequence[Sitting]) -> dict[str, list[Given | None]]:
-    """The answers of each pupil to all that was asked, sitting after sitting; None where she was not there."""
-    every = dict.fromkeys(alias for one in sittings for alias in one.pupils)
+def answers_in_a_row(sittings: Sequence[Sitting], pupils: Sequence[str]) -> dict[str, list[Given | None]]:
+    """The answers of some *pupils* to all that was asked, sitting after sitting; None where one was not there."""
     return {
         alias: [
             answer
             for one in sittings
             for answer, _ in zip_longest(one.pupils.get(alias, ())[: len(one.asked)], one.asked)
         ]
-        for alias in every
+        for alias in pupils
     }
 
 
@@ -105,20 +125,16 @@ def _without(found: Sequence[Belief], gone: Sequence[Mended]) -> list[Belief]:
     return [one for one in found if one.code not in codes]
 
 
-def _no_longer(asked: Sequence[_Dated], given: Sequence[Given | None], found: Sequence[Belief]) -> tuple[Mended, ...]:
+def _no_longer(asked: Sequence[_Dated], said: Evidence, found: Sequence[Belief]) -> tuple[Mended, ...]:
     """The codes that were likely on the day when they last showed, and have not shown in three chances since."""
     gone = []
-    likely: dict[int, set[str]] = {}
     for one in found:
         last = one.did[-1]
         since = [i for i in one.could if i > last]
         if len(since) < CHANCES_WITHOUT:
             continue
         end = sum(other.day <= asked[last].day for other in asked)  # all of that day speaks
-        if end not in likely:
-            then = beliefs([other.asked.seen for other in asked[:end]], given[:end])
-            likely[end] = {before.code for before in then if before.belief >= LIKELY}
-        if one.code in likely[end]:
+        if any(before.code == one.code and before.belief >= LIKELY for before in said.until(end)):
             gone.append(Mended(one.code, asked[last].day, asked[since[CHANCES_WITHOUT - 1]].day, len(since)))
     return tuple(sorted(gone, key=lambda one: (one.on, one.code)))
 

@@ -54,7 +54,7 @@ class Asked:
 
     def can_show(self, code: str) -> bool:
         """Whether a misconception can be seen in its answer, or in the form of it."""
-        return code in self.seen.reveals or code in self.seen.forms
+        return self.seen.can_show(code)
 
     def plain(self) -> dict[str, Any]:
         """It without its question, as plain values to be kept."""

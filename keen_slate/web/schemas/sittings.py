@@ -16,6 +16,7 @@ from keen_slate.core.sittings.judge import Word
 
 from .base import Code, Source, Strict, Target
 from .classes import Day, HeldOut, MendedOut, NamedCode, PupilOut
+from .explaining import MendOut
 
 Kind = Literal["board", "quiz", "homework", "warm-up"]
 Number = Annotated[int, Field(ge=0, lt=MOST_EXAMPLES)]
@@ -166,7 +167,7 @@ class AboutCellOut(BaseModel):
     holds: list[EvidenceOut]
     no_longer: list[MendedOut]
     cannot_tell: list[list[str]]
-    telling: list[Glyph]
+    telling: MendOut
     class_on_it: list[CountOut]
     points: list[PointsOut]
     answer: list[Glyph]
