@@ -102,6 +102,10 @@ export const desk = definePreset(
         tabpanel: { background: 'transparent', padding: '0.4rem 0 0', color: 'inherit' },
         activeBar: { height: '2px', bottom: '4px', background: '#f1f4f2' },
       },
+      menu: {
+        root: { background: '#fcfbf5', borderColor: '#24303a', color: '#1d2a33', borderRadius: '3px' },
+        item: { color: '#1d2a33', focusBackground: '#dfe7ea', focusColor: '#1d2a33' },
+      },
       dialog: { root: { borderRadius: '3px' }, title: { fontSize: '1.2rem', fontWeight: '700' } },
     },
   },

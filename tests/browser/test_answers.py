@@ -171,7 +171,7 @@ class AnswersTests(PageTests):
         )
         expect(page.locator(".said")).to_contain_text("4 answers were entered; 5 fell beyond the table")
         expect(self.cell("Yarrow", 3)).to_have_attribute("data-said", "blank")
-        page.click("text=Bring answers from a table")
+        page.click("text=From a table")
         dialog = page.locator("[role=dialog]")
         dialog.get_by_label("The table").fill("alias;2;1\nsedge;5 3/5;4 7/12\nMoss;1;2")
         dialog.get_by_text("See what is in it").click()

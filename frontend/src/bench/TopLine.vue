@@ -36,7 +36,7 @@ async function rename(): Promise<void> {
       <input
         ref="title"
         :value="bench.set.title"
-        :size="Math.max(12, Math.min(34, bench.set.title.length))"
+        :size="Math.max(12, Math.min(28, bench.set.title.length))"
         :maxlength="limits.title"
         aria-label="Title of the set"
         autocomplete="off"

@@ -98,7 +98,7 @@ onMounted(async () => {
         <p class="quiet">{{ counts }}</p>
         <span class="gap" />
         <p v-if="leaf === 'wrote'" class="tools">
-          <button class="word" @click="bringing = true">Bring answers from a table</button>
+          <button class="word" @click="bringing = true">From a table</button>
           <button class="word" @click="logged = true">Log</button>
           <label class="units"
             ><ToggleSwitch
@@ -106,7 +106,7 @@ onMounted(async () => {
               input-id="units"
               @update:model-value="desk.change({ labels: $event })"
             />
-            A missing unit counts</label
+            Units count</label
           >
           <label class="kind"
             >Kind

@@ -22,6 +22,17 @@ const pieces = computed(() => {
 })
 const CLOSING = /^[.,;:!?]/
 
+/** The pieces in groups that stay on one line: a whole number with the fraction that follows it. */
+const groups = computed(() => {
+  const made: (typeof pieces.value)[] = []
+  for (const piece of pieces.value) {
+    const before = made.at(-1)?.at(-1)
+    if (piece.kind === 'fraction' && before?.kind === 'number' && !before.closing) made.at(-1)?.push(piece)
+    else made.push([piece])
+  }
+  return made
+})
+
 /** What is drawn in the place of a piece of a jotting. */
 const drawingOf = (glyph: Glyph | Schemas['JottingGlyph']) => ('drawing' in glyph ? glyph.drawing : null)
 </script>
@@ -30,17 +41,23 @@ const drawingOf = (glyph: Glyph | Schemas['JottingGlyph']) => ('drawing' in glyp
   <span class="math">
     <span v-if="spoken" class="sr-only">{{ spoken }}</span>
     <span class="line" :aria-hidden="spoken ? 'true' : undefined">
-      <template v-for="(glyph, i) in pieces" :key="i">
-        <span v-if="glyph.kind === 'fraction'" class="kept"
-          ><span class="fraction" :data-role="glyph.role">
-            <span class="top">{{ glyph.top }}</span>
-            <span class="sr-only"> over </span>
-            <span class="bottom">{{ glyph.bottom }}</span></span
-          >{{ glyph.closing }}</span
-        >
-        <SketchDrawing v-else-if="drawingOf(glyph)" :drawing="drawingOf(glyph)!" :said="glyph.text ?? ''" />
-        <span v-else :class="glyph.kind" :data-role="glyph.role">{{ glyph.text }}{{ glyph.closing }}</span>
-        <wbr v-if="glyph.kind === 'operator'" />
+      <template v-for="(group, g) in groups" :key="g">
+        <span :class="{ kept: group.length > 1 }"
+          ><template v-for="(glyph, i) in group" :key="i"
+            ><span v-if="glyph.kind === 'fraction'" class="kept"
+              ><span class="fraction" :data-role="glyph.role">
+                <span class="top">{{ glyph.top }}</span>
+                <span class="sr-only"> over </span>
+                <span class="bottom">{{ glyph.bottom }}</span></span
+              >{{ glyph.closing }}</span
+            ><SketchDrawing v-else-if="drawingOf(glyph)" :drawing="drawingOf(glyph)!" :said="glyph.text ?? ''" /><span
+              v-else
+              :class="glyph.kind"
+              :data-role="glyph.role"
+              >{{ glyph.text }}{{ glyph.closing }}</span
+            ></template
+          ></span
+        ><wbr v-if="group.at(-1)?.kind === 'operator'" />
       </template>
     </span>
   </span>
