@@ -75,7 +75,7 @@ def cell_out(answers: Answers, pupil: str, number: int) -> CellOut:
         glyphs=list(glyphs_of(cell, answers.asked[number].question)),
         said=cell.said,
         name=name_in_cell(answers, pupil, number),
-        points=cell.points,
+        points=cell.points(answers.asked[number].points),
         overruled=cell.word.right is not None or bool(cell.word.codes) or cell.word.points is not None,
         word=WordIn(
             right=cell.word.right,

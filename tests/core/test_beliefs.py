@@ -152,6 +152,10 @@ class BeliefTests(unittest.TestCase):
         found = {one.code: one for one in beliefs(seen, [*own, picked])}
         self.assertEqual((found[C].did, found[A].did), ((3,), (0, 1, 2)))
         self.assertGreater(found[C].belief, Priors().of(C))
+        other = given_of(problem, "9 9/12", TeachersWord(codes=("left-to-right",)))  # it could not even show here
+        (strange,) = [one for one in beliefs(seen, [other]) if one.code == "left-to-right"]
+        self.assertEqual((strange.could, strange.did), ((0,), (0,)))
+        self.assertGreater(strange.belief, Priors().of("left-to-right"))
         waved = [given_of(problem, "4 7/12", TeachersWord(right=True))] * 4
         self.assertEqual(beliefs(seen, waved), [])
         self.assertIsNone(given_of(problem, "3 5/12", TeachersWord(right=False)).value)

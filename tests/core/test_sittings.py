@@ -129,7 +129,7 @@ class HappenedTests(unittest.TestCase):
         wrote = {
             "a": ["4 4/8", "5 2/3", "5 3/5", "4 7/12", "-"],
             "b": ["4 1/2", "4 1/3", "", "4 7/12", None],
-            "c": ["4 1/2", "4 1/3", "4 2/5", "3 5/12", "99"],
+            "c": ["4 1/2", "4 1/3", "4 2/5", "3 5/12", "what?"],
         }
         found = happened(sat(PLANKS, wrote, labels=False))
         turned = next(one for one in found.codes if one.code == "smaller-from-larger")
@@ -137,6 +137,9 @@ class HappenedTests(unittest.TestCase):
         self.assertEqual(
             (turned.did, turned.could, found.pupils), (3, 6, 3)
         )  # three problems show it; blanks, away: none
+        self.assertEqual(
+            (found.problems[4].wrong, found.problems[4].commonest), (1, None)
+        )  # what cannot be read is wrong
         last = found.problems[3]
         self.assertEqual((last.right, last.value, last.wrong, last.blank), (1, 0, 2, 0))
         self.assertEqual((last.commonest, last.times, last.codes), ("4 7/12 ft", 2, ("smaller-from-larger",)))
@@ -149,6 +152,9 @@ class HappenedTests(unittest.TestCase):
         self.assertEqual([one.hides for one in order], [(), ("left-to-right",)])
 
     def test_a_teachers_word_changes_what_is_counted(self):
+        taken = judged(Question(PLANKS[3]), "3 5/12 ft")
+        self.assertEqual(judge.word_of(taken, TeachersWord(right=False)), "unexplained")
+        self.assertEqual(judge.word_of(taken, TeachersWord(right=False, codes=("regroup-ten",))), "explained")
         wrote = {"a": ["4 1/2", "4 1/3", "5 3/5", "4 7/12", "99"]}
         words = {
             ("a", 2): TeachersWord(right=True),
@@ -160,7 +166,7 @@ class HappenedTests(unittest.TestCase):
             [cell.said for cell in answered.cells["a"]], ["right", "right", "right", "explained", "unexplained"]
         )
         self.assertEqual([one.code for one in happened(answered).codes], ["regroup-ten"])
-        self.assertEqual(answered.points("a"), sum(one.points for one in answered.asked[:2]) + 3)
+        self.assertEqual(answered.points("a"), sum(one.points for one in answered.asked[:3]) + 3)
 
     @settings(max_examples=30)
     @given(st.integers(0, 10_000), st.integers(40, 100))
@@ -202,6 +208,10 @@ class FollowingTests(unittest.TestCase):
         found = following(group, answered.asked)
         self.assertTrue(found.ladder)
         self.assertEqual({asked_of(one).rung for one in found.ladder}, {answered.asked[0].rung})
+
+    def test_the_next_rung_is_of_the_same_family_if_there_is_one(self):
+        for rung, onwards in (("V2", "V3"), ("N2", "N3"), ("F7", "V1"), ("D6", "V3"), ("O4", "O4")):
+            self.assertEqual(next_rung([rung]), onwards)
 
     @given(st.lists(st.sampled_from([*RUNGS, "S1", ""]), max_size=5))
     def test_the_next_rung_is_higher_than_all_that_was_asked(self, rungs):

@@ -6,6 +6,7 @@ import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 
 import { ask, client, type AnswerEntry, type Refusal, type Schemas } from '../api/client'
+import { chosenFile } from '../parts/chosenFile'
 import type { SittingDesk } from './useSitting'
 
 const props = defineProps<{ desk: SittingDesk }>()
@@ -36,15 +37,11 @@ async function look(): Promise<void> {
   chosen.value = Object.fromEntries((table.value?.rows ?? []).map((row) => [row.line, row.why ? null : row.pupil_id]))
 }
 
-async function file(event: Event): Promise<void> {
-  const found = (event.target as HTMLInputElement).files?.[0]
-  if (!found) return
-  if (found.size > LONGEST) {
-    const hint = 'A class of 60 takes less than 100 kB.'
-    refusal.value = { message: 'This file is too large for a table of answers.', hint, position: 0, length: 0 }
-    return
-  }
-  text.value = await found.text()
+async function choose(event: Event): Promise<void> {
+  const { file, refusal: tooLarge } = chosenFile(event, 'A class of 60 takes less than 100 kB.', LONGEST)
+  if (tooLarge) refusal.value = tooLarge
+  if (!file) return
+  text.value = await file.text()
   await look()
 }
 
@@ -86,7 +83,7 @@ function enter(): void {
       <p class="acts">
         <Button label="See what is in it" :disabled="!text.trim()" @click="look" />
         <label class="file"
-          >or choose a file (CSV) <input type="file" accept=".csv,.tsv,.txt,text/csv" @change="file"
+          >or choose a file (CSV) <input type="file" accept=".csv,.tsv,.txt,text/csv" @change="choose"
         /></label>
       </p>
       <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>

@@ -101,24 +101,8 @@ function choose(event: Event, who: Pupil): void {
   </section>
 </template>
 
+<style scoped src="./card.css"></style>
 <style scoped>
-.card {
-  background: var(--paper);
-  color: var(--ink);
-  border-radius: 3px;
-  padding: 18px 22px 20px;
-  display: grid;
-  gap: 10px;
-  align-content: start;
-  grid-template-rows: auto;
-}
-h2 {
-  font-size: 1.2rem;
-}
-h2 span {
-  font-weight: 400;
-  color: var(--ink-quiet);
-}
 .names {
   display: flex;
   flex-wrap: wrap;
@@ -156,9 +140,6 @@ h2 span {
 .wrong {
   color: var(--role-wrong);
   font-size: 0.95rem;
-}
-.quiet {
-  color: var(--ink-quiet);
 }
 .seen {
   height: auto;

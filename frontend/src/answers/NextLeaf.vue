@@ -84,28 +84,13 @@ onMounted(load)
   </div>
 </template>
 
+<style scoped src="./card.css"></style>
 <style scoped>
 .next {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(430px, 100%), 1fr));
   gap: 12px;
   align-items: stretch;
-}
-.card {
-  background: var(--paper);
-  color: var(--ink);
-  border-radius: 3px;
-  padding: 18px 22px;
-}
-h2 {
-  font-size: 1.2rem;
-}
-h2 span {
-  font-weight: 400;
-  color: var(--ink-quiet);
-}
-.names {
-  padding-top: 8px;
 }
 .absent,
 .trouble {

@@ -8,6 +8,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask, type ClassSummary, client, type Refusal } from '../api/client'
 import { dayOf } from '../answers/cells'
 import NewSitting from '../classes/NewSitting.vue'
+import { asDocument, chosenFile } from '../parts/chosenFile'
 import limits from '../parts/limits.json'
 
 const router = useRouter()
@@ -38,17 +39,10 @@ async function begin(): Promise<void> {
 
 /** A new class from a file that Keen Slate has written; all of it or nothing. */
 async function bring(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  const file = field.files?.[0]
-  if (!file) return
-  const answer = await ask(
-    client.POST('/api/classes/bring', {
-      body: file as never,
-      bodySerializer: (body: unknown) => body as Blob,
-      headers: { 'Content-Type': 'application/json' },
-    }),
-  )
-  field.value = ''
+  const chosen = chosenFile(event, 'A class of 30 with forty sittings takes about 1 MB.')
+  if (chosen.refusal) refusal.value = chosen.refusal
+  if (!chosen.file) return
+  const answer = await ask(client.POST('/api/classes/bring', asDocument(chosen.file)))
   if (answer.ok) await router.push({ name: 'class', params: { classId: answer.data.id } })
   else refusal.value = answer.refusal
 }

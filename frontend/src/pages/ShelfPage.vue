@@ -7,6 +7,7 @@ import { useRouter } from 'vue-router'
 import { ask, client, type Refusal, type SetSummary } from '../api/client'
 import { useLatest } from '../api/useLatest'
 import TodayBox from '../classes/TodayBox.vue'
+import { asDocument, chosenFile } from '../parts/chosenFile'
 import MathLine from '../parts/MathLine.vue'
 import limits from '../parts/limits.json'
 
@@ -84,27 +85,10 @@ async function begin(): Promise<void> {
 
 /** A new set from a file that Keen Slate has written; all of it or nothing. */
 async function bring(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  const file = field.files?.[0]
+  const { file, refusal } = chosenFile(event, `A set of ${limits.examples} examples takes less than 100 kB.`)
+  if (refusal) trouble.value = refusal
   if (!file) return
-  if (file.size > limits.file) {
-    field.value = ''
-    trouble.value = {
-      message: `The file is larger than ${limits.file / 2 ** 20} MB.`,
-      hint: `A set of ${limits.examples} examples takes less than 100 kB.`,
-      position: 0,
-      length: 0,
-    }
-    return
-  }
-  const answer = await ask(
-    client.POST('/api/sets/bring', {
-      body: file as never,
-      bodySerializer: (body: unknown) => body as Blob,
-      headers: { 'Content-Type': 'application/json' },
-    }),
-  )
-  field.value = ''
+  const answer = await ask(client.POST('/api/sets/bring', asDocument(file)))
   if (answer.ok) await router.push({ name: 'bench', params: { setId: answer.data.id } })
   else trouble.value = answer.refusal
 }

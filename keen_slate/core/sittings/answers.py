@@ -25,10 +25,13 @@ class Cell:
         """What is said of it in the end."""
         return word_of(self.judged, self.word)
 
-    @property
-    def points(self) -> int:
-        """What it is worth, by the teacher's word before the core's."""
-        return self.judged.points if self.word.points is None else self.word.points
+    def points(self, most: int) -> int:
+        """What it is worth of so many points at *most*, by the teacher's word before the core's."""
+        if self.word.points is not None:
+            return self.word.points
+        if self.word.right is not None:
+            return most if self.word.right else 0
+        return self.judged.points
 
 
 class Answers:
@@ -82,7 +85,8 @@ class Answers:
 
     def points(self, pupil: str) -> int:
         """The points of a pupil in all."""
-        return sum(cell.points for cell in self.cells[pupil] if cell)
+        row = zip(self.cells[pupil], self.asked, strict=True)
+        return sum(cell.points(asked.points) for cell, asked in row if cell)
 
     @property
     def points_in_all(self) -> int:

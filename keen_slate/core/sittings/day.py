@@ -22,6 +22,8 @@ def read_day(typed: str, today: date | None = None) -> date:
     True
     >>> str(read_day("3 Dec", date(2026, 11, 26)))
     '2025-12-03'
+    >>> str(read_day("26 Nov", date(2026, 11, 26)))
+    '2026-11-26'
     """
     plain = re.sub(r"(?<=\d)(?:st|nd|rd|th)\b|[,.](?= |$)", "", " ".join(typed.lower().split()))
     numbers = re.fullmatch(r"(\d{1,4})[-./](\d{1,2})[-./](\d{1,4})", plain.replace(" ", ""))
