@@ -219,16 +219,10 @@ def _changes(desk: Desk, since: int) -> ChangesOut:
     rows = sorted(desk.store.answers([desk.sitting.id], since), key=lambda row: row.counter)
     filled = {(row.pupil_id, row.number) for row in rows}
     gone = set(desk.store.emptied(desk.sitting.id, since)) - filled
-    empty = {
-        (UUID(key), number)
-        for key, row in desk.answers.cells.items()
-        for number, cell in enumerate(row)
-        if cell is None
-    }
     return ChangesOut(
         counter=desk.sitting.counter,
         cells=[cell_out(desk.answers, str(row.pupil_id), row.number) for row in rows if row.pupil_id in there],
-        gone=[Place(pupil_id=pupil, number=number) for pupil, number in gone if (pupil, number) in empty],
+        gone=[Place(pupil_id=pupil, number=number) for pupil, number in gone],
         tally=tally(desk.answers),
     )
 

@@ -48,6 +48,7 @@ class TableTests(unittest.TestCase):
             ("\ufeffPupil;9 - 4 2/3;1/2+1/3\nSEDGE;5;5/6", (None, 2, 1), ("", "5/6", "5")),
             ("Sedge,4 7/12,5/6,5,7", (None, 0, 1, 2, None), ("4 7/12", "5/6", "5")),
             ("name,Problem 2,Q1\nSedge,x,y", (None, 1, 0), ("y", "x", "")),
+            ("alias,1,1\nSedge,x,y", (None, 0, None), ("x", "", "")),
         ):
             with self.subTest(text):
                 found = answers_table.read(text, PROBLEMS, pupils)

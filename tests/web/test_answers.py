@@ -205,8 +205,27 @@ class AnswersTests(unittest.TestCase):
         self.assertFalse(set(texts) & set(PLANKS))
         made = self.call("POST", "/api/warm-ups", {"day": str(today), "problems": texts}, 201)
         self.assertEqual([one["source"] for one in made["examples"]], texts)
-        earlier = self.call("GET", f"/api/today?day={today - timedelta(days=1)}")["classes"]
-        self.assertNotIn(self.heron["id"], [one["class_id"] for one in earlier])
+        earlier = f"/api/today?day={today - timedelta(days=1)}"
+        self.assertNotIn(self.heron["id"], [one["class_id"] for one in self.call("GET", earlier)["classes"]])
+        changed = self.call("PATCH", f"/api/classes/{self.heron['id']}", {"returns": [9, 1, 9]})
+        self.assertEqual(changed["returns"], [1, 9])  # the days are a setting
+        self.assertIn(self.heron["id"], [one["class_id"] for one in self.call("GET", earlier)["classes"]])
+
+    def test_a_page_that_was_looked_at_follows_what_is_entered(self):
+        page = f"/api/classes/{self.heron['id']}/over-time"
+
+        def right():
+            return [
+                (one["right"], [held["code"] for held in one["holds"]]) for one in self.call("GET", page)["pupils"]
+            ][0]
+
+        self.assertEqual(right(), (0, []))
+        self.enter({"Sedge": RIGHT})
+        self.assertEqual(right(), (4, []))
+        self.enter({"Sedge": TURNED})
+        self.assertEqual(right(), (1, ["smaller-from-larger"]))
+        self.call("PATCH", f"/api/sittings/{self.sat['id']}", {"day": "2026-11-10"})
+        self.assertEqual(self.call("GET", page)["sittings"][0]["day"], "2026-11-10")
 
     def test_what_was_met_stands_beside_what_may_be_written(self):
         self.enter({"Sedge": TURNED, "Alder": RIGHT})
@@ -239,6 +258,10 @@ class AnswersTests(unittest.TestCase):
         made = self.call("POST", "/api/classes/bring", kept, 201)
         again = self.client.open(f"/api/classes/{made['id']}/class.json").read()
         self.assertEqual(json.loads(again), json.loads(kept))
+        (sat,) = made["sittings"]
+        self.assertEqual(
+            {one["made_by"] for one in self.call("GET", f"/api/sittings/{sat['id']}/log")["lines"]}, {"file"}
+        )
         before = len(self.call("GET", "/api/classes")["classes"])
         broken = json.loads(kept)
         broken["sittings"][0]["answers"][-1]["pupil"] = "Nobody"
