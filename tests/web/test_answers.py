@@ -215,9 +215,8 @@ class AnswersTests(unittest.TestCase):
         page = f"/api/classes/{self.heron['id']}/over-time"
 
         def right():
-            return [
-                (one["right"], [held["code"] for held in one["holds"]]) for one in self.call("GET", page)["pupils"]
-            ][0]
+            sedge, *_ = self.call("GET", page)["pupils"]
+            return sedge["right"], [held["code"] for held in sedge["holds"]]
 
         self.assertEqual(right(), (0, []))
         self.enter({"Sedge": RIGHT})
