@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from dataclasses import replace
 from uuid import UUID
 
 from apiflask import APIBlueprint
@@ -14,6 +15,7 @@ from keen_slate.core.diagnosing.lines import check as checked_lines
 from keen_slate.core.documents.verdict import checked_view, estimate_view, verdict_view
 from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.judging.beliefs import LIKELY
+from keen_slate.core.sittings.judge import in_order
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import work_text
@@ -21,6 +23,7 @@ from keen_slate.core.worked import work_text
 from . import heavy, searches
 from .desk import shelf
 from .given import given
+from .met import habits
 from .over_time import year_of
 from .schemas.explaining import (
     CatalogueOut,
@@ -47,6 +50,12 @@ def diagnose(json_data: DiagnoseIn) -> VerdictOut:
     """The verdict on one answer, as a pupil wrote it."""
     ways = Ways.of(json_data.ways)
     verdict = diagnosed(json_data.text, json_data.answer, ways, mark_of(ways), json_data.target)
+    if json_data.set_id and len(verdict.explanations) > 1:
+        with shelf() as mine:
+            seen = habits(mine, json_data.set_id)
+        codes = in_order([(one.rank, one.codes) for one in verdict.explanations], {}, seen)
+        ordered = sorted(verdict.explanations, key=lambda one: codes.index(one.codes))
+        verdict = replace(verdict, explanations=tuple(ordered))
     return VerdictOut(verdict_view(verdict, voice_of(ways)))
 
 

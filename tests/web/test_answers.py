@@ -233,6 +233,19 @@ class AnswersTests(unittest.TestCase):
         rows = self.call("GET", f"/api/sets/{self.set_id}/reveals?class_id={self.heron['id']}")["rows"]
         self.assertEqual((rows[0]["code"], rows[0]["holders"]), ("smaller-from-larger", 1))
 
+    def test_of_ways_that_tie_the_one_that_the_class_showed_before_comes_first(self):
+        # The ranking of the rules (common practice): form, kinds, then how often pupil and class did it before.
+        asked = {"text": "3 1/2 - 1 1/4", "answer": "2", "set_id": self.set_id}
+
+        def first():
+            found = self.call("POST", "/api/diagnose", asked)["explanations"]
+            self.assertEqual({one["rank"] for one in found}, {1})  # a tie stays a tie
+            return found[0]["codes"]
+
+        self.assertEqual(first(), ["top-not-scaled"])
+        self.enter({"Sedge": ["4 4/2"], "Alder": ["4 4/2"]})
+        self.assertEqual(first(), ["across-turned-round"])
+
     def test_a_table_is_looked_at_and_entered_and_comes_back_from_the_csv(self):
         read = self.call(
             "POST", f"/api/sittings/{self.sat['id']}/read", {"text": "alias,2,1\nSEDGE,5 3/5,4 7/12\nMoss,1,2"}

@@ -38,7 +38,9 @@ async function see(): Promise<void> {
   if (lines.value.length === 1) {
     const target = (bench.example?.target ?? null) as 'improper' | 'mixed' | 'fraction' | 'decimal' | null
     const answer = await ask(
-      client.POST('/api/diagnose', { body: { text, ways, target, answer: lines.value[0] ?? '' } }),
+      client.POST('/api/diagnose', {
+        body: { text, ways, target, answer: lines.value[0] ?? '', set_id: bench.set?.id ?? null },
+      }),
     )
     if (text !== asked()) return // another example was chosen meanwhile
     if (answer.ok) verdict.value = answer.data

@@ -62,7 +62,7 @@ class Answers:
         """The answers of one pupil, explained as they are among those of her class."""
         mine = Answers(self.asked, {pupil: self.cells[pupil]})
         mine.given = {pupil: self.given[pupil]}
-        mine._habits, mine._of_class = self._habits, self._of_class
+        mine._habits, mine.habits = self._habits, self.habits
         return mine
 
     @cached_property
@@ -70,18 +70,19 @@ class Answers:
         return {pupil: habits([cell.judged for cell in row if cell]) for pupil, row in self.cells.items()}
 
     @cached_property
-    def _of_class(self) -> Counter[str]:
+    def habits(self) -> Counter[str]:
+        """How often each code may have been at work in the class."""
         return sum(self._habits.values(), Counter())
 
     def codes(self, pupil: str, i: int) -> tuple[str, ...]:
         """The codes of the explanation that counts for an answer; none where there is none."""
         cell = self.cells[pupil][i]
-        return best_codes(cell.judged, self._habits[pupil], self._of_class, cell.word) if cell else ()
+        return best_codes(cell.judged, self._habits[pupil], self.habits, cell.word) if cell else ()
 
     def explanations(self, pupil: str, i: int) -> list[tuple[str, ...]]:
         """The codes of every explanation of an answer, in the order in which they are shown."""
         cell = self.cells[pupil][i]
-        return in_order(cell.judged, self._habits[pupil], self._of_class) if cell else []
+        return in_order(cell.judged.explanations, self._habits[pupil], self.habits) if cell else []
 
     def points(self, pupil: str) -> int:
         """The points of a pupil in all."""

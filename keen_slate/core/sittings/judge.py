@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
@@ -178,14 +178,14 @@ def best_codes(
     """The codes of the explanation that counts: the one picked, else the first; of those that tie, what she and then her class did oftenest."""
     if word.codes or word.right is not None:
         return word.codes
-    if not one.explanations:
-        return ()
-    return min(one.explanations, key=lambda found: (found[0], *_seldom(found[1], hers, of_class)))[1]
+    return next(iter(in_order(one.explanations, hers, of_class)), ())
 
 
-def in_order(one: Judged, hers: Mapping[str, int], of_class: Mapping[str, int]) -> list[tuple[str, ...]]:
-    """The explanations of an answer in the order in which they are shown."""
-    ordered = sorted(one.explanations, key=lambda found: (found[0], *_seldom(found[1], hers, of_class)))
+def in_order(
+    explanations: Iterable[tuple[int, tuple[str, ...]]], hers: Mapping[str, int], of_class: Mapping[str, int]
+) -> list[tuple[str, ...]]:
+    """The codes of explanations (rank, codes) in the order in which they are shown: of those that tie, what she and then her class did oftenest."""
+    ordered = sorted(explanations, key=lambda found: (found[0], *_seldom(found[1], hers, of_class)))
     return [codes for _, codes in ordered]
 
 

@@ -15,12 +15,13 @@ from .base import Code, Source, Strict, Target, WaysMap
 
 
 class DiagnoseIn(Strict):
-    """A problem and an answer as a pupil wrote it."""
+    """A problem and an answer as a pupil wrote it; of explanations that tie, those come first that classes showed before, of a set if one is named."""
 
     text: Source
     answer: Source
     ways: WaysMap = {}
     target: Target | None = None
+    set_id: UUID | None = None
 
 
 class EstimateIn(Strict):
