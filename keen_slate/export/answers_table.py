@@ -2,21 +2,17 @@
 
 from __future__ import annotations
 
-import csv
-import io
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from keen_slate.core.errors import ReadError
-from keen_slate.core.limits import ANSWER_LENGTH, MOST_LINES
+from keen_slate.core.limits import ANSWER_LENGTH
 
-from .table import as_text
+from .delimited import plain, rows_of, written
 
 AWAY = "away"
 _NUMBERED = re.compile(r"\D{0,10}?(\d{1,2})(?:\s*[:.)].*)?", re.DOTALL)
 _ALIAS_HEADS = ("alias", "pupil", "pupils", "name", "")
-_SEPARATORS = "\t;,"
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,14 +38,12 @@ class Table:
 
 def table(questions: Sequence[str], rows: Sequence[tuple[str, Sequence[tuple[str | None, str]], int]]) -> str:
     """The CSV of what pupils wrote: *rows* of alias, (written, verdict) for each question (None: away), and points."""
-    out = io.StringIO()
-    written = csv.writer(out, lineterminator="\r\n")
     heads = [head for i, one in enumerate(questions) for head in (f"{i + 1}: {one}", f"verdict {i + 1}")]
-    written.writerow(["alias", *map(as_text, heads), "points"])
+    made: list[list[object]] = [["alias", *heads, "points"]]
     for alias, cells, points in rows:
-        shown = [as_text(text) for one, verdict in cells for text in (AWAY if one is None else one, verdict)]
-        written.writerow([as_text(alias), *shown, points])
-    return out.getvalue()
+        shown = [text for one, verdict in cells for text in (AWAY if one is None else one, verdict)]
+        made.append([alias, *shown, points])
+    return written(made)
 
 
 def read(text: str, questions: Sequence[str], pupils: Mapping[str, str]) -> Table:
@@ -59,27 +53,27 @@ def read(text: str, questions: Sequence[str], pupils: Mapping[str, str]) -> Tabl
     >>> found.questions, found.rows[0].pupil, found.rows[0].written, found.rows[1].why
     ((None, 0, 1), 's', ('4 7/12', '5'), 'No pupil is called Nobody.')
     """
-    lines = _lines(text)
+    lines = rows_of(text)
     known = {alias.casefold(): (alias, who) for alias, who in pupils.items()}
     head, has_head = lines[0][1], _is_head(lines[0][1], known, questions)
     columns = _columns(head, questions) if has_head else _in_order(head, len(questions))
     rows, said, seen = [], [], dict[str, int]()
     for number, cells in lines[has_head:]:
-        alias = _plain(cells[0]) if cells else ""
+        alias = plain(cells[0]) if cells else ""
         found = known.get(alias.casefold())
-        written, why = _written(cells, columns, len(questions))
+        wrote, why = _written(cells, columns, len(questions))
         if found is None:
             why = f"No pupil is called {alias}." if alias else "This line names no pupil."
         elif alias.casefold() in seen:
             why = f"{found[0]} stands on line {seen[alias.casefold()]} as well."
         elif found:
             seen[alias.casefold()] = number
-        rows.append(Row(number, alias, found[1] if found else None, written, why))
+        rows.append(Row(number, alias, found[1] if found else None, wrote, why))
     strange = [
         name for name, at in zip(head[1:], columns[1:], strict=True) if has_head and at is None and not _is_ours(name)
     ]
     said += [
-        f"The column {_plain(name)} is no problem of this sitting; it is left out." for name in strange if name.strip()
+        f"The column {plain(name)} is no problem of this sitting; it is left out." for name in strange if name.strip()
     ]
     missing = len(head) - 1 - len(questions)
     if not has_head and missing > 0:
@@ -87,27 +81,8 @@ def read(text: str, questions: Sequence[str], pupils: Mapping[str, str]) -> Tabl
     return Table(tuple(head), tuple(columns), tuple(rows), tuple(said))
 
 
-def _lines(text: str) -> list[tuple[int, list[str]]]:
-    """The lines that are not empty, each with its number."""
-    found = text.removeprefix("\ufeff")
-    if found.count('"') % 2:
-        at = found[: found.rindex('"')].count("\n") + 1
-        raise ReadError(f"A quote is opened on line {at} and never closed.", 0, 0, "Close it, or take it out.")
-    first = next((line for line in found.splitlines() if line.strip()), "")
-    separator = max(_SEPARATORS, key=first.count)
-    reader = csv.reader(io.StringIO(found, newline=""), delimiter=separator)
-    lines = [(reader.line_num, cells) for cells in reader if any(cell.strip() for cell in cells)]
-    if not lines:
-        raise ReadError(
-            "There is nothing in this table.", 0, 0, "Give a line to each pupil: an alias, then the answers."
-        )
-    if len(lines) > MOST_LINES:
-        raise ReadError(f"There are {len(lines)} lines; {MOST_LINES} are taken at once.", 0, 0, "Bring fewer at once.")
-    return lines
-
-
 def _is_head(cells: Sequence[str], known: Mapping[str, object], questions: Sequence[str]) -> bool:
-    first = _plain(cells[0]).casefold() if cells else ""
+    first = plain(cells[0]).casefold() if cells else ""
     return first not in known and (
         first in _ALIAS_HEADS or any(_of_text(cell, questions) is not None for cell in cells)
     )
@@ -118,7 +93,7 @@ def _columns(head: Sequence[str], questions: Sequence[str]) -> list[int | None]:
     found: list[int | None] = []
     for cell in head[1:]:
         at = None if _is_ours(cell) else _of_text(cell, questions)
-        numbered = _NUMBERED.fullmatch(_plain(cell))
+        numbered = _NUMBERED.fullmatch(plain(cell))
         if at is None and not _is_ours(cell) and numbered and 1 <= int(numbered[1]) <= len(questions):
             at = int(numbered[1]) - 1
         found.append(None if at in found else at)
@@ -130,27 +105,21 @@ def _in_order(first: Sequence[str], count: int) -> list[int | None]:
 
 
 def _of_text(cell: str, questions: Sequence[str]) -> int | None:
-    plain = _plain(cell).partition(": ")[2] or _plain(cell)
-    wanted = "".join(plain.split()).casefold()
+    text = plain(cell).partition(": ")[2] or plain(cell)
+    wanted = "".join(text.split()).casefold()
     return next((i for i, one in enumerate(questions) if wanted and "".join(one.split()).casefold() == wanted), None)
 
 
 def _is_ours(head: str) -> bool:
     """Whether a column is one that `table` writes beside the answers."""
-    return _plain(head).casefold() == "points" or _plain(head).casefold().startswith("verdict ")
+    return plain(head).casefold() == "points" or plain(head).casefold().startswith("verdict ")
 
 
 def _written(cells: Sequence[str], columns: Sequence[int | None], count: int) -> tuple[tuple[str, ...], str]:
-    written = [""] * count
+    wrote = [""] * count
     for cell, at in zip(cells, columns, strict=False):
         if at is not None:
-            written[at] = _plain(cell)
-    long = [i + 1 for i, one in enumerate(written) if len(one) > ANSWER_LENGTH]
+            wrote[at] = plain(cell)
+    long = [i + 1 for i, one in enumerate(wrote) if len(one) > ANSWER_LENGTH]
     why = f"The answer to problem {long[0]} is longer than {ANSWER_LENGTH} characters." if long else ""
-    return tuple([one[:ANSWER_LENGTH] for one in written]), why
-
-
-def _plain(cell: str) -> str:
-    """A cell without the apostrophe that keeps a spreadsheet from reading it as a formula."""
-    found = cell.strip()
-    return found[1:] if found.startswith("'") and len(found) > 1 else found
+    return tuple([one[:ANSWER_LENGTH] for one in wrote]), why

@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, ValidationError
 
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.limits import LARGEST_FILE
+from keen_slate.core.reading.characters import refuse_unkeepable
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 
@@ -46,6 +47,7 @@ def read(file: bytes, model: type[Model], what: str, size: str) -> Model:
         raise refused(
             "The file is nested too deeply, or has too long a number.", f"No {what} looks like this."
         ) from None
+    refuse_unkeepable(given)
     if not isinstance(given, dict) or given.get("format") != name:
         raise refused(f"The file is not a Keen Slate {what}.", f'It would begin with "format": "{name}".')
     if given.get("version") != 1:

@@ -9,12 +9,14 @@ from keen_slate.core.documents.story import answer_line
 from keen_slate.core.documents.working import answer_text, problem_text
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr
+from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.layouts.rows import lead
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked
 
-from .notation import mathml
+from .notation import mathml_with
 from .packages import package
+from .starmath import starmath
 
 TYPE = "application/vnd.oasis.opendocument.text"
 _FORMULA = "application/vnd.oasis.opendocument.formula"
@@ -34,7 +36,7 @@ class _Writer:
     def __init__(self, title: str, examples: Sequence[Worked]) -> None:
         for prefix, address in SPACES.items():
             ET.register_namespace(prefix, address)
-        self.formulas: list[Expr] = []
+        self.formulas: list[bytes] = []
         self.root = ET.Element(_name("office:document-content"), {_name("office:version"): "1.3"})
         self.body = ET.SubElement(ET.SubElement(self.root, _name("office:body")), _name("office:text"))
         self._heading(1, title)
@@ -43,7 +45,7 @@ class _Writer:
 
     def file(self) -> bytes:
         """All parts of the package; the type stands first and plain, so that it is known by its first bytes."""
-        parts = {f"Object {i + 1}/content.xml": mathml(expr).encode() for i, expr in enumerate(self.formulas)}
+        parts = {f"Object {i + 1}/content.xml": made for i, made in enumerate(self.formulas)}
         whole = {
             "mimetype": TYPE.encode(),
             "content.xml": _bytes(self.root),
@@ -59,12 +61,12 @@ class _Writer:
         line = self._paragraph(f"{number}.  {told or ''}")
         if told:
             line = self._paragraph("")
-        self._formula(line, working.start)
+        self._formula(line, working.start, voice)
         if working.problem.label and not told:
             line[-1].tail = f"  in {working.problem.label}"
         for i, step in enumerate(working.steps):
             line = self._paragraph(f"{' '.join(lead(working, i).strip())} ".lstrip())
-            self._formula(line, step.after)
+            self._formula(line, step.after, voice)
             line[-1].tail = f"   {voice.plain(step.title)}"
         self._paragraph(answer_line(working) if told else f"Answer: {answer_text(working, voice)}")
 
@@ -76,8 +78,8 @@ class _Writer:
         found.text = said
         return found
 
-    def _formula(self, line: ET.Element, expr: Expr) -> None:
-        self.formulas.append(expr)
+    def _formula(self, line: ET.Element, expr: Expr, voice: Voice) -> None:
+        self.formulas.append(mathml_with(expr, voice.mark, starmath(expr, voice.mark)).encode())
         number = len(self.formulas)
         frame = ET.SubElement(line, _name("draw:frame"), {
             _name("draw:name"): f"Formula {number}", _name("text:anchor-type"): "as-char",
@@ -85,7 +87,7 @@ class _Writer:
         })  # fmt: skip
         link = {"href": f"./Object {number}", "type": "simple", "show": "embed", "actuate": "onLoad"}
         ET.SubElement(frame, _name("draw:object"), {_name(f"xlink:{name}"): value for name, value in link.items()})
-        ET.SubElement(frame, _name("svg:desc")).text = text(expr)
+        ET.SubElement(frame, _name("svg:desc")).text = voice.text(expr)
 
     def _manifest(self) -> bytes:
         root = ET.Element(_name("manifest:manifest"), {_name("manifest:version"): "1.3"})

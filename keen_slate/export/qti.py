@@ -14,10 +14,10 @@ from keen_slate.core.documents.verdict import choice_views
 from keen_slate.core.documents.working import answer_text, problem_text
 from keen_slate.core.reading.problem import labelled
 from keen_slate.core.reading.units import counted_in
-from keen_slate.core.ways.voices import voice_of
+from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import Worked
 
-from .notation import mathml
+from .notation import NAMESPACE, mathml
 from .packages import package
 
 ITEM = "http://www.imsglobal.org/xsd/imsqtiasi_v3p0"
@@ -149,7 +149,10 @@ def _ask(body: ET.Element, worked: Worked) -> None:
 def _shown(worked: Worked) -> ET.Element:
     """The problem as MathML, with its words."""
     problem = worked.working.problem
-    shown = ET.fromstring(mathml(problem.expr))
+    shown = ET.fromstring(mathml(problem.expr, mark_of(worked.working.ways)))
+    for one in shown.iter():  # in its own namespace without a prefix, which readers of HTML do not know
+        one.tag = one.tag.removeprefix(f"{{{NAMESPACE}}}")
+    shown.set("xmlns", NAMESPACE)
     shown.set("alttext", voice_of(worked.working.ways).words(problem.expr))
     return shown
 

@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-import csv
-import io
 import re
-from collections.abc import Collection, Iterator, Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from keen_slate.core.documents.working import answer_text, problem_text, wrong_text
-from keen_slate.core.errors import CoreError
+from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.ladders.options import copy_key
 from keen_slate.core.limits import MOST_LINES
 from keen_slate.core.reading.problem import Problem
@@ -20,18 +18,14 @@ from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import Worked, work_text
 
+from .delimited import plain, rows_of, separator_of, written
+
 HEAD = ("number", "problem", "answer", "rung", "likely_wrong_answers")
-# A cell may be as long as what is brought; what is too long for a problem is refused as one, in words.
-csv.field_size_limit(1_000_000)
-# A spreadsheet would take a cell that begins so for a formula; an apostrophe before it makes it text.
-_FORMULA = ("=", "+", "-", "@", "\t", "\r", "'")
 
 
-def table(examples: Sequence[Worked]) -> str:
-    """The CSV of *examples*: problem, answer, rung, and the likely wrong answers with their names."""
-    out = io.StringIO()
-    rows = csv.writer(out, lineterminator="\r\n")
-    rows.writerow(HEAD)
+def table(examples: Sequence[Worked], separator: str = ",") -> str:
+    """*examples* as CSV, or parted by tabs: problem, answer, rung, and the likely wrong answers with their names."""
+    rows: list[list[object]] = [list(HEAD)]
     for i, worked in enumerate(examples):
         working = worked.working
         label = working.problem.label
@@ -41,19 +35,9 @@ def table(examples: Sequence[Worked]) -> str:
             for one in worked.likely
             if one.status != "hidden"
         ]
-        cells = (
-            problem_text(working, voice),
-            answer_text(working, voice),
-            worked.features.rung or "",
-            "; ".join(wrong),
-        )
-        rows.writerow([i + 1, *map(as_text, cells)])
-    return out.getvalue()
-
-
-def as_text(cell: str) -> str:
-    """A cell that a spreadsheet takes for text, whatever it begins with."""
-    return f"'{cell}" if cell.startswith(_FORMULA) else cell
+        shown = [problem_text(working, voice), answer_text(working, voice), worked.features.rung, "; ".join(wrong)]
+        rows.append([i + 1, *shown])
+    return written(rows, separator)
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,17 +57,17 @@ def judged(brought: str, known: Collection[str], ways: Ways) -> list[Line]:
     """
     seen = {_copy_key(read_any(problem)) for problem in known}
     lines = []
-    for number, written in _problems(brought):
+    for number, typed in _problems(brought):
         try:
-            worked = work_text(written, ways, mark_of(ways))
+            worked = work_text(typed, ways, mark_of(ways))
         except CoreError as error:
-            lines.append(Line(number, written, "unreadable", f"{error.message} {error.hint}"))
+            lines.append(Line(number, typed, "unreadable", f"{error.message} {error.hint}"))
             continue
         key = _copy_key(worked.working.problem)
         if key in seen:
-            lines.append(Line(number, written, "duplicate", "This problem is there already."))
+            lines.append(Line(number, typed, "duplicate", "This problem is there already."))
         else:
-            lines.append(Line(number, written, "read"))
+            lines.append(Line(number, typed, "read"))
         seen.add(key)
     return lines
 
@@ -94,35 +78,34 @@ def _copy_key(problem: Problem) -> tuple[object, ...]:
     return (*([story.text] if story else []), *copy_key(problem.expr))
 
 
-def _problems(brought: str) -> Iterator[tuple[int, str]]:
-    """Number and text of each line that holds a problem; at most `MOST_LINES`."""
-    lines = brought.lstrip("\ufeff").splitlines()
-    head = next(csv.reader(lines[:1]), [])
-    names = [name.strip().lower() for name in head]
-    if "problem" in names:
-        column = names.index("problem")
-        rows = csv.reader(lines[1:], strict=False)
-        found = ((i + 2, row[column] if column < len(row) else "") for i, row in enumerate(rows))
+def _problems(brought: str) -> list[tuple[int, str]]:
+    """Number and text of each line that holds a problem. Raises `ReadError` for a table that is none, and for too many lines."""
+    text = brought.lstrip("\ufeff")
+    first = text.partition("\n")[0].split(separator_of(text))
+    if "problem" in [plain(name).strip('"').lower() for name in first]:
+        (_, head), *rows = rows_of(text)
+        column = [plain(name).lower() for name in head].index("problem")
+        found = [(number, cells[column] if column < len(cells) else "") for number, cells in rows]
     else:
-        found = ((i + 1, line) for i, line in enumerate(lines))
-    kept = 0
-    for number, written in found:
-        problem = _bare(written)
-        if problem and kept < MOST_LINES:
-            kept += 1
-            yield number, problem
+        found = [(i + 1, line) for i, line in enumerate(text.splitlines())]
+    kept = [(number, problem) for number, line in found if (problem := _bare(line))]
+    if len(kept) > MOST_LINES:
+        raise ReadError(
+            f"There are {len(kept)} problems; {MOST_LINES} are taken at once.", 0, 0, "Bring fewer at once."
+        )
+    return kept
 
 
 # The number of an exercise before its problem, and an equals sign that waits for the answer.
 _NUMBERED = re.compile(r"\(?(?:\d{1,3}|[a-z])(?:\)[.:]?\s*|[.:]\s+)(?=\S)")
 
 
-def _bare(written: str) -> str:
+def _bare(line: str) -> str:
     """A line without what belongs to the exercise and not to its problem.
 
     >>> _bare("1) 2/7 + 1/2 ="), _bare("12. 3.5 + 2"), _bare("1.5 + 2"), _bare("b) 7 - 2 1/3")
     ('2/7 + 1/2', '3.5 + 2', '1.5 + 2', '7 - 2 1/3')
     """
-    problem = written.strip().removeprefix("'")
+    problem = plain(line)
     numbered = _NUMBERED.match(problem)
     return (problem[numbered.end() :] if numbered else problem).removesuffix("=").rstrip()

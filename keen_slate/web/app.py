@@ -33,6 +33,7 @@ from . import (
     shelving,
     sittings,
     stories,
+    texts,
     ways,
     work,
 )
@@ -74,6 +75,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     errors.init_app(app)
     openapi.init_app(app)
     door.init_app(app, app.config["HOSTS"])
+    texts.init_app(app)
     heavy.init_app(app)
     conflict.init_app(app)
     app.register_blueprint(work.blueprint)

@@ -11,7 +11,7 @@ from flask import Response, request
 
 from keen_slate.core.limits import LARGEST_FILE
 from keen_slate.export.json_document import written
-from keen_slate.export.notation import latex, mathml, working_latex, working_mathml
+from keen_slate.export.notation import problem_latex, problem_mathml, working_latex, working_mathml
 from keen_slate.export.odt import TYPE as ODT_TYPE
 from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document
 from keen_slate.store.history import EXAMPLE_FIELDS
@@ -43,9 +43,19 @@ def save(set_id: UUID) -> Response:
 @blueprint.get("/sets/<uuid:set_id>/problems.csv")
 def save_table(set_id: UUID) -> Response:
     """Problems, answers and likely wrong answers; those that cannot be worked are left out."""
+    return _table(set_id, ",", "csv", "text/csv")
+
+
+@blueprint.get("/sets/<uuid:set_id>/problems.tsv")
+def save_tabbed_table(set_id: UUID) -> Response:
+    """The same, parted by tabs."""
+    return _table(set_id, "\t", "tsv", "text/tab-separated-values")
+
+
+def _table(set_id: UUID, separator: str, suffix: str, kind: str) -> Response:
     title, examples = _asked(set_id)
     # The mark tells a spreadsheet that this is UTF-8.
-    return download(("\ufeff" + heavy.run(papers.table, examples)).encode(), title, "csv", "text/csv")
+    return download(("\ufeff" + heavy.run(papers.table, examples, separator)).encode(), title, suffix, kind)
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.odt")
@@ -81,10 +91,9 @@ def notation(set_id: UUID, example_id: UUID) -> NotationOut:
     """The problem and the whole working of an example in LaTeX and MathML."""
     with shelf() as mine:
         working = views.worked(mine.example(set_id, example_id), mine.house_ways()).working
-    expr = working.problem.expr
     return NotationOut(
-        problem_latex=latex(expr),
-        problem_mathml=mathml(expr),
+        problem_latex=problem_latex(working),
+        problem_mathml=problem_mathml(working),
         working_latex=working_latex(working),
         working_mathml=working_mathml(working),
     )

@@ -65,9 +65,9 @@ def text_file(title: str, examples: list[Given]) -> bytes:
     return odt_file(title, [worked for _, worked in each_worked(examples)])
 
 
-def table(examples: list[Given]) -> str:
-    """Problems, answers and likely wrong answers as CSV."""
-    return csv_table([worked for _, worked in each_worked(examples)])
+def table(examples: list[Given], separator: str) -> str:
+    """Problems, answers and likely wrong answers as CSV, or with another separator."""
+    return csv_table([worked for _, worked in each_worked(examples)], separator)
 
 
 def items(title: str, examples: list[Given], to_choose: bool) -> bytes:

@@ -20,7 +20,7 @@ from keen_slate.export.table import judged, table
 from tests import strategies
 from tools.schema import DIRECTORY, SCHEMAS, schema
 
-words = st.text(st.characters(blacklist_categories=("Cs", "Cc")), max_size=40)
+words = st.text(st.characters(blacklist_categories=("Cs", "Cc"), blacklist_characters="\ufffe\uffff"), max_size=40)
 problems = strategies.classroom_pairs.map(text)
 examples = st.builds(
     ExamplePart, problem=problems, note=words, words=st.dictionaries(st.just("add 0"), words.filter(str.strip)),
@@ -30,7 +30,7 @@ examples = st.builds(
 )  # fmt: skip
 documents = st.builds(
     SetDocument, format=st.just("keen-slate/set"), version=st.just(1), title=words.filter(str.strip), note=words, objective=words,
-    standards=st.lists(st.text(max_size=40), max_size=2), lesson_minutes=st.none() | st.integers(1, 90), examples=st.lists(examples, max_size=4),
+    standards=st.lists(words, max_size=2), lesson_minutes=st.none() | st.integers(1, 90), examples=st.lists(examples, max_size=4),
 )  # fmt: skip
 GOOD = {"format": "keen-slate/set", "version": 1, "title": "Planks", "examples": [{"problem": "1/2 + 1/3"}]}
 
@@ -112,7 +112,29 @@ class TableTests(unittest.TestCase):
         self.assertEqual([one.text for one in lines], ["2/7 + 1/2", "3.5 + 2", "7 - 2 1/3", "1.5 + 2", "(1/2 + 3) × 2"])
         self.assertEqual({one.verdict for one in lines}, {"read"})
 
+    def test_any_separator_is_found_out_and_a_fraction_alone_stays_text(self):
+        for separator in ",;\t":
+            brought = f'name{separator}problem\n"a, b; c"{separator}1/2 + 1/5\nonly\n'
+            self.assertEqual([(one.number, one.text) for one in judged(brought, [], Ways())], [(2, "1/2 + 1/5")])
+        made = table([work_text("15/18"), work_text("1/2 + 1/3")], "\t")
+        rows = list(csv.reader(io.StringIO(made), delimiter="\t"))
+        self.assertEqual([row[2] for row in rows[1:]], ["'5/6", "'5/6"])  # no spreadsheet makes a date of it
+        self.assertEqual([one.text for one in judged(made, [], Ways())], ["15/18", "1/2 + 1/3"])
+
+    def test_nothing_vanishes_silently(self):
+        for brought, said in (
+            ("1/2 + 1/3\n" * 501, "There are 501 problems; 500 are taken"), ("problem\n" + "1/2\n" * 502, "503 lines; 500"),
+            ('problem\n1/2 + 1/3\n"1/4 + 1/5\n', "opened on line 3 and never closed"),
+        ):  # fmt: skip
+            with self.assertRaisesRegex(ReadError, said):
+                judged(brought, [], Ways())
+        self.assertEqual(len(judged("1/2 + 1/3\n" * 500, [], Ways())), 500)
+
     @given(st.text(max_size=80))
     def test_any_text_is_judged(self, brought):
-        for line in judged(brought, [], Ways()):
+        try:
+            lines = judged(brought, [], Ways())
+        except ReadError as error:
+            return self.assertTrue(error.message and error.hint)
+        for line in lines:
             self.assertIn(line.verdict, ("read", "unreadable", "duplicate"))

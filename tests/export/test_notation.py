@@ -10,8 +10,10 @@ from hypothesis import strategies as st
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import ratio
 from keen_slate.core.reading.reader import read
+from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
-from keen_slate.export.notation import latex, mathml, working_latex, working_mathml
+from keen_slate.export.notation import latex, mathml, problem_latex, problem_mathml, working_latex, working_mathml
+from keen_slate.export.starmath import starmath
 from tests import strategies
 
 SPACE = "{http://www.w3.org/1998/Math/MathML}"
@@ -76,6 +78,20 @@ class NotationTests(unittest.TestCase):
             self.assertFalse(re.search(r"= ?\{\} &|<mtr><mtd><mo>=", made), made)
         self.assertIn(r"\square ={} & 1\frac{1}{4} - \frac{5}{8}", working_latex(missing))
         self.assertIn("<mtd><mrow><mi>□</mi><mo>=</mo></mrow></mtd>", working_mathml(missing))
+
+    def test_the_class_writes_its_decimals_and_labels(self):
+        comma = Ways.of({"decimal_mark": "comma"})
+        working = work_text("3.75 + 2.6 ft", comma, ".").working
+        self.assertEqual(problem_latex(working), r"3{,}75 + 2{,}6\,\text{ft}")
+        self.assertEqual("".join(ET.fromstring(problem_mathml(working)).itertext()), "3,75+2,6ft")
+        for made in (
+            working_latex(working),
+            working_mathml(working),
+            mathml(working.answer, ","),
+            starmath(working.answer, ","),
+        ):
+            self.assertIn("6,35", made.replace("{,}", ","))
+            self.assertNotIn("6.35", made)
 
     def test_a_working_has_a_row_for_each_line(self):
         working = work_text("7 1/4 - 3 5/6").working

@@ -93,6 +93,9 @@ class QtiTests(unittest.TestCase):
                 for written in judged.texts:
                     self.assertEqual(player.outcomes(written), {"FEEDBACK": judged.identifier})
                 self.assertIn(judged.identifier, feedback)
+            self.assertNotRegex(
+                opened.read(address).decode(), r"<\w+:m\w+"
+            )  # no prefix, which readers of HTML do not know
             shown = item.find(".//{http://www.w3.org/1998/Math/MathML}math")
             self.assertEqual(re.sub(r"\s", "", from_mathml(shown)), re.sub(r"\s", "", text(one.working.problem.expr)))
 

@@ -317,6 +317,7 @@ class ApiTests(unittest.TestCase):
         kinds = {
             "set.json": b"{",
             "problems.csv": b"\xef\xbb\xbfnumber",
+            "problems.tsv": b"\xef\xbb\xbfnumber\tproblem",
             "set.html": b"<!doctype",
             "set.odt": b"PK",
             "qti.zip": b"PK",

@@ -173,6 +173,7 @@ async function duplicate(): Promise<void> {
       <p class="words">
         <a class="word" :href="`/api/sets/${bench.set.id}/set.json`" download>The set (JSON)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/problems.csv`" download>Problems and answers (CSV)</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/problems.tsv`" download>The same, with tabs (TSV)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/set.html`" download>A page to read (HTML)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/set.odt`" download>A text with formulas (ODT)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/qti.zip`" download>Items for a test (QTI 3.0)</a>
