@@ -12,7 +12,7 @@ from flask import Response, current_app
 
 from keen_slate.export import fonts
 from keen_slate.export.handout import Options
-from keen_slate.store.shelf import Shelf
+from keen_slate.store.shelf import NotFoundError, Shelf
 
 from . import heavy, papers
 from .desk import shelf
@@ -26,6 +26,11 @@ from .sets import set_view
 
 blueprint = APIBlueprint("handouts", __name__, url_prefix="/api")
 T = TypeVar("T")
+_WITHDRAWN = (
+    '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">'
+    "<title>Not shown any more</title><h1>This is not shown any more</h1>"
+    "<p>The teacher who made this page has taken it back, or the address is not whole. Ask for a new one.</p></html>"
+)
 
 
 @blueprint.get("/sets/<uuid:set_id>/handout")
@@ -102,9 +107,12 @@ def put_show(set_id: UUID, json_data: ShowIn) -> SetOut:
 
 
 def shown(teacher_id: UUID, key: str) -> Response:
-    """The page of a set under its unguessable address. Raises `NotFoundError` where it was withdrawn."""
+    """The page of a set under its unguessable address; where it was withdrawn, a page that says so."""
     mine = Shelf(database(), teacher_id)
-    example_set = mine.shown(key)
+    try:
+        example_set = mine.shown(key)
+    except NotFoundError:
+        return Response(_WITHDRAWN, 404, {"Cache-Control": "no-store", "X-Robots-Tag": "noindex"}, "text/html")
     html = papers.page(example_set.title, given(example_set, mine.house_ways()), fonts.served(assets()), nonce())
     headers = {"Cache-Control": "no-store", "X-Robots-Tag": "noindex", "Referrer-Policy": "no-referrer"}
     return Response(html, mimetype="text/html", headers=headers)

@@ -28,6 +28,15 @@ class Client:
     def open(self, path):
         return self.opener.open(self.address + path, timeout=60)
 
+    def page(self, path):
+        """The status and the text of a page."""
+        try:
+            with self.open(path) as response:
+                return response.status, response.read().decode()
+        except urllib.error.HTTPError as error:
+            with error:
+                return error.code, error.read().decode()
+
     def call(self, method, path, body=None, token=None, **more):
         headers = {
             "Content-Type": "application/json",

@@ -176,10 +176,11 @@ class ContractTests(unittest.TestCase):
             text = page.read().decode()
         self.assertIn("Planks", text)
         self.assertNotIn("Kites", text)
-        self.assertEqual(self.stranger.call("GET", f"/show/{theirs}/{key}")[0], 404)
+        self.assertEqual(self.stranger.page(f"/show/{theirs}/{key}")[0], 404)
         again = self.call("PUT", f"{self.path}/show", {"shown": True})["show_address"]
         self.assertNotEqual(again, address)  # a new one; the old one is withdrawn
-        self.assertEqual(self.stranger.call("GET", f"/show/{mine}/{key}")[0], 404)
+        status, text = self.stranger.page(f"/show/{mine}/{key}")
+        self.assertEqual((status, "<h1>This is not shown any more</h1>" in text), (404, True))  # in words, to be read
 
     # What is pruned --------------------------------------------------------------------------------------------------------
 
