@@ -5,16 +5,13 @@ from __future__ import annotations
 import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 
-from keen_slate.core.documents.story import answer_line
-from keen_slate.core.documents.working import answer_text, problem_text
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr
 from keen_slate.core.expressions.voice import Voice
-from keen_slate.core.layouts.rows import lead
-from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked
 
 from .notation import mathml_with
+from .outline import Entry, outline
 from .packages import package
 from .starmath import starmath
 
@@ -40,8 +37,8 @@ class _Writer:
         self.root = ET.Element(_name("office:document-content"), {_name("office:version"): "1.3"})
         self.body = ET.SubElement(ET.SubElement(self.root, _name("office:body")), _name("office:text"))
         self._heading(1, title)
-        for i, worked in enumerate(examples):
-            self._example(i + 1, worked)
+        for i, entry in enumerate(outline(examples)):
+            self._example(i + 1, entry)
 
     def file(self) -> bytes:
         """All parts of the package; the type stands first and plain, so that it is known by its first bytes."""
@@ -54,21 +51,18 @@ class _Writer:
         }
         return package(whole, plain=("mimetype",))
 
-    def _example(self, number: int, worked: Worked) -> None:
-        working = worked.working
-        voice = voice_of(working.ways)
-        told = working.parts and problem_text(working, voice)
-        line = self._paragraph(f"{number}.  {told or ''}")
-        if told:
+    def _example(self, number: int, entry: Entry) -> None:
+        line = self._paragraph(f"{number}.  {entry.story}")
+        if entry.story:
             line = self._paragraph("")
-        self._formula(line, working.start, voice)
-        if working.problem.label and not told:
-            line[-1].tail = f"  in {working.problem.label}"
-        for i, step in enumerate(working.steps):
-            line = self._paragraph(f"{' '.join(lead(working, i).strip())} ".lstrip())
-            self._formula(line, step.after, voice)
-            line[-1].tail = f"   {voice.plain(step.title)}"
-        self._paragraph(answer_line(working) if told else f"Answer: {answer_text(working, voice)}")
+        self._formula(line, entry.start, entry.voice)
+        if entry.label:
+            line[-1].tail = f"  in {entry.label}"
+        for one in entry.lines:
+            line = self._paragraph(f"{one.sign} ".lstrip())
+            self._formula(line, one.expr, entry.voice)
+            line[-1].tail = f"   {one.said}"
+        self._paragraph(entry.answer)
 
     def _heading(self, level: int, said: str) -> None:
         ET.SubElement(self.body, _name("text:h"), {_name("text:outline-level"): str(level)}).text = said

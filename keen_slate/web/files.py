@@ -10,6 +10,7 @@ from apiflask import APIBlueprint
 from flask import Response, request
 
 from keen_slate.core.limits import LARGEST_FILE
+from keen_slate.export.docx import TYPE as DOCX_TYPE
 from keen_slate.export.json_document import written
 from keen_slate.export.notation import problem_latex, problem_mathml, working_latex, working_mathml
 from keen_slate.export.odt import TYPE as ODT_TYPE
@@ -63,6 +64,20 @@ def save_text(set_id: UUID) -> Response:
     """The set as an OpenDocument text with formulas."""
     title, examples = _asked(set_id)
     return download(heavy.run(papers.text_file, title, examples), title, "odt", ODT_TYPE)
+
+
+@blueprint.get("/sets/<uuid:set_id>/set.docx")
+def save_docx(set_id: UUID) -> Response:
+    """The set as an Office Open XML text with equations."""
+    title, examples = _asked(set_id)
+    return download(heavy.run(papers.docx_text, title, examples), title, "docx", DOCX_TYPE)
+
+
+@blueprint.get("/sets/<uuid:set_id>/set.md")
+def save_markdown(set_id: UUID) -> Response:
+    """The set as Markdown with LaTeX, to be pasted elsewhere."""
+    title, examples = _asked(set_id)
+    return download(heavy.run(papers.pasted, title, examples).encode(), title, "md", "text/markdown")
 
 
 @blueprint.get("/sets/<uuid:set_id>/qti.zip")

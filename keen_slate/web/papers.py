@@ -15,8 +15,10 @@ from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import work_text
 from keen_slate.export import fonts
 from keen_slate.export.card import cards
+from keen_slate.export.docx import docx as docx_file
 from keen_slate.export.handout import Options, Version, handout
 from keen_slate.export.item import Item
+from keen_slate.export.markdown import markdown
 from keen_slate.export.odt import odt as odt_file
 from keen_slate.export.pdf import one_page, pages, pdf
 from keen_slate.export.qti import qti
@@ -63,6 +65,16 @@ def page_alone(title: str, examples: Sequence[Given], assets: Path) -> str:
 def text_file(title: str, examples: list[Given]) -> bytes:
     """The set as an OpenDocument text with formulas."""
     return odt_file(title, [worked for _, worked in each_worked(examples)])
+
+
+def docx_text(title: str, examples: list[Given]) -> bytes:
+    """The set as an Office Open XML text with equations."""
+    return docx_file(title, [worked for _, worked in each_worked(examples)])
+
+
+def pasted(title: str, examples: list[Given]) -> str:
+    """The set as Markdown."""
+    return markdown(title, [worked for _, worked in each_worked(examples)])
 
 
 def table(examples: list[Given], separator: str) -> str:

@@ -12,6 +12,7 @@ from keen_slate.core.expressions.tree import ratio
 from keen_slate.core.reading.reader import read
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
+from keen_slate.export.markdown import markdown
 from keen_slate.export.notation import latex, mathml, problem_latex, problem_mathml, working_latex, working_mathml
 from keen_slate.export.starmath import starmath
 from tests import strategies
@@ -92,6 +93,19 @@ class NotationTests(unittest.TestCase):
         ):
             self.assertIn("6,35", made.replace("{,}", ","))
             self.assertNotIn("6.35", made)
+
+    @given(strategies.classroom_pairs)
+    def test_a_set_as_text_has_every_line_as_a_formula(self, expr):
+        worked = [work_text(text(expr) + " m", Ways.of({"decimal_mark": "comma"}), "."), work_text("3.75 + 2.6 $")]
+        made = markdown("A $5 *set* <b>", worked)
+        self.assertTrue(made.startswith("# A \\$5 \\*set\\* \\<b\\>\n"))
+        found = re.findall(r"(?<!\\)(?<!\$)\$([^$\n]+)\$|& (.*?) && \\text", made)
+        wanted = [e for one in worked for e in (one.working.start, *[step.after for step in one.working.steps])]
+        self.assertEqual(
+            [re.sub(r"\s", "", from_latex(a or b).replace(",", ".")) for a, b in found],
+            [re.sub(r"\s", "", text(e)) for e in wanted],
+        )
+        self.assertEqual(made.count("\n$$\n"), 2 * sum(bool(one.working.steps) for one in worked))
 
     def test_a_working_has_a_row_for_each_line(self):
         working = work_text("7 1/4 - 3 5/6").working

@@ -12,7 +12,9 @@ from pathlib import Path
 from keen_slate.core.expressions.text import text
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
+from keen_slate.export.docx import docx
 from keen_slate.export.odt import odt
+from keen_slate.export.outline import outline
 from keen_slate.store.demo import SETS
 
 OMML = "{http://schemas.openxmlformats.org/officeDocument/2006/math}"
@@ -49,19 +51,40 @@ def tight(written):
     return re.sub(r"[\s{}]", "", written)
 
 
+def saved_by_office(made, kind, wanted):
+    """The file *made*, opened by the office program and saved as another kind."""
+    with tempfile.TemporaryDirectory() as directory:
+        (Path(directory) / f"set.{kind}").write_bytes(made)
+        profile = f"-env:UserInstallation=file://{directory}/profile"
+        out = Path(directory) / "out"
+        command = [
+            "soffice",
+            profile,
+            "--headless",
+            "--convert-to",
+            wanted,
+            "--outdir",
+            str(out),
+            f"{directory}/set.{kind}",
+        ]
+        subprocess.run(command, check=True, capture_output=True, timeout=180)
+        return (out / f"set.{wanted}").read_bytes()
+
+
+def formulas(docx_file):
+    document = ET.fromstring(zipfile.ZipFile(io.BytesIO(docx_file)).read("word/document.xml"))
+    return [tight(spelled(formula)) for formula in document.iter(f"{OMML}oMath")]
+
+
 class OfficeTests(unittest.TestCase):
     def test_every_formula_is_still_the_same_after_an_office_program_has_saved_it(self):
         problems = [problem for _, some in SETS for problem in some] + list(MORE)
         for ways, mark in ((Ways(), "."), (Ways.of({"decimal_mark": "comma"}), ",")):
             worked = [work_text(problem, ways, mark=".") for problem in problems]
-            wanted = [e for one in worked for e in (one.working.start, *[step.after for step in one.working.steps])]
-            with tempfile.TemporaryDirectory() as directory:
-                made = Path(directory) / "set.odt"
-                made.write_bytes(odt("All kinds", worked))
-                profile = f"-env:UserInstallation=file://{directory}/profile"
-                command = ["soffice", profile, "--headless", "--convert-to", "docx", "--outdir", directory, str(made)]
-                subprocess.run(command, check=True, capture_output=True, timeout=180)
-                saved = zipfile.ZipFile(io.BytesIO((Path(directory) / "set.docx").read_bytes()))
-            document = ET.fromstring(saved.read("word/document.xml"))
-            found = [tight(spelled(formula)) for formula in document.iter(f"{OMML}oMath")]
-            self.assertEqual(found, [tight(text(expr).replace(".", mark)) for expr in wanted])
+            wanted = [
+                tight(text(expr).replace(".", mark))
+                for entry in outline(worked)
+                for expr in (entry.start, *[line.expr for line in entry.lines])
+            ]
+            for made, kind in ((odt("All kinds", worked), "odt"), (docx("All kinds", worked), "docx")):
+                self.assertEqual(formulas(saved_by_office(made, kind, "docx")), wanted, kind)

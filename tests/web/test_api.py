@@ -329,6 +329,8 @@ class ApiTests(unittest.TestCase):
             "problems.tsv": b"\xef\xbb\xbfnumber\tproblem",
             "set.html": b"<!doctype",
             "set.odt": b"PK",
+            "set.docx": b"PK",
+            "set.md": b"# Planks",
             "qti.zip": b"PK",
             "handout.pdf": b"%PDF",
         }

@@ -175,7 +175,9 @@ async function duplicate(): Promise<void> {
         <a class="word" :href="`/api/sets/${bench.set.id}/problems.csv`" download>Problems and answers (CSV)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/problems.tsv`" download>The same, with tabs (TSV)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/set.html`" download>A page to read (HTML)</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/set.docx`" download>A text with equations (DOCX)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/set.odt`" download>A text with formulas (ODT)</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/set.md`" download>Text to paste (Markdown)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/qti.zip`" download>Items for a test (QTI 3.0)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/qti-choices.zip`" download>The same with four options</a>
       </p>
