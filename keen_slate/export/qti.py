@@ -8,10 +8,14 @@ from __future__ import annotations
 import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 from dataclasses import dataclass
+from fractions import Fraction
 
+from keen_slate.core.arithmetic.division import as_decimal
+from keen_slate.core.diagnosing.answers import Explainer
 from keen_slate.core.diagnosing.choices import choices
 from keen_slate.core.documents.verdict import choice_views
 from keen_slate.core.documents.working import answer_text, problem_text
+from keen_slate.core.expressions.tree import Expr, Frac, Neg, mixed, ratio
 from keen_slate.core.reading.problem import labelled
 from keen_slate.core.reading.units import counted_in
 from keen_slate.core.ways.voices import mark_of, voice_of
@@ -53,11 +57,7 @@ def expected(worked: Worked) -> list[Judged]:
     working = worked.working
     voice = voice_of(working.ways)
     label = working.problem.label
-    right = tuple(
-        dict.fromkeys(
-            [voice.text(working.answer), answer_text(working, voice), labelled(voice.text(working.answer), label)]
-        )
-    )
+    right = tuple(right_spellings(worked))
     judged = [Judged(right, _RIGHT, "Right.")]
     taken = set(right)
     for found in worked.likely:
@@ -73,6 +73,41 @@ def expected(worked: Worked) -> list[Judged]:
         said = f"{voice.said(found.entry.reason)} {voice.said(found.entry.question)}"
         judged.append(Judged(tuple(texts), found.entry.code, said))
     return judged
+
+
+def right_spellings(worked: Worked) -> list[str]:
+    """The spellings of the right answer that are accepted, the usual one first: all that the core itself takes for right.
+
+    A label may be written, with or without a space, or left to the page.
+    """
+    working = worked.working
+    voice = voice_of(working.ways)
+    explainer = Explainer(worked, voice.mark)
+    label = working.problem.label
+    numbers = [voice.text(one) for one in _forms(working.answer)]
+    numbers += [f"{number}{'0' * more}" for number in numbers for more in (1, 2) if voice.mark in number]
+    spelled = list(numbers)
+    for number in numbers if label else []:
+        spelled += [labelled(number, label), f"{number}{label}", f"{number} {label}"]
+    spelled = [answer_text(working, voice), *spelled]
+    spelled += [one.replace("-", "\u2212") for one in spelled if one.startswith("-")]
+    kept = [one for one in dict.fromkeys(spelled) if _is_right(explainer, one)]
+    return list(dict.fromkeys([voice.text(working.answer), *kept]))
+
+
+def _is_right(explainer: Explainer, typed: str) -> bool:
+    found = explainer.verdict(typed)
+    return found.verdict == "right" or found.form_fault == "label-missing"
+
+
+def _forms(answer: Expr) -> list[Expr]:
+    """The same number in each form that a pupil may give it."""
+    inner = answer.inner if isinstance(answer, Neg) else answer
+    n, d = ratio(inner)
+    forms: list[Expr] = [inner, mixed(Fraction(n, d)), Frac(n, d)]
+    decimal = as_decimal(Fraction(n, d))
+    forms += [decimal] if decimal is not None else []
+    return [Neg(one) if isinstance(answer, Neg) else one for one in forms]
 
 
 def item(identifier: str, title: str, worked: Worked, points: int) -> ET.Element:

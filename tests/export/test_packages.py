@@ -6,13 +6,16 @@ import unittest
 import xml.etree.ElementTree as ET
 import zipfile
 
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from keen_slate.core.diagnosing.answers import diagnose
+from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.text import text
+from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from keen_slate.export.odt import SPACES, TYPE, odt
-from keen_slate.export.qti import ITEM, MANIFEST, expected, qti
+from keen_slate.export.qti import ITEM, MANIFEST, expected, qti, right_spellings
 from tests import strategies
 from tests.export.test_notation import from_mathml
 
@@ -99,9 +102,42 @@ class QtiTests(unittest.TestCase):
             shown = item.find(".//{http://www.w3.org/1998/Math/MathML}math")
             self.assertEqual(re.sub(r"\s", "", from_mathml(shown)), re.sub(r"\s", "", text(one.working.problem.expr)))
 
+    def test_what_the_core_takes_for_right_is_scored_in_any_spelling(self):
+        for problem, ways, accepted, not_accepted in (
+            ("7 1/4 - 3 5/6 ft", {}, ["3 5/12", "3 5/12 ft", "3 5/12ft"], ["41/12", "3 10/24", "4 7/12"]),
+            ("7 1/4 - 3 5/6", {"answer_form": "any-equal"}, ["3 5/12", "41/12"], ["4 7/12"]),
+            ("100 - 41 3/8%", {}, ["58 5/8", "58 5/8%", "58 5/8 %"], ["58 5/8 ft"]),
+            ("3.75 + 2.65", {"decimal_mark": "comma"}, ["6,4", "6,40"], ["6.4", "64"]),
+            ("1/4 - 3/4", {}, ["-1/2", "\u22121/2"], ["1/2"]),
+            ("$4.75 + $12.60", {}, ["17.35", "$17.35"], ["17.53"]),
+        ):
+            with self.subTest(problem):
+                worked = work_text(problem, Ways.of(ways), ".")
+                player = Player(
+                    ET.fromstring(zipfile.ZipFile(io.BytesIO(qti(TITLE, [worked], [2]))).read("items/item-1.xml"))
+                )
+                for spelled in accepted:
+                    self.assertEqual(player.outcomes(spelled).get("SCORE"), "2", spelled)
+                for spelled in not_accepted:
+                    self.assertNotIn("SCORE", player.outcomes(spelled), spelled)
+
+    @settings(max_examples=60)
+    @given(strategies.classroom_pairs, strategies.all_ways)
+    def test_no_accepted_spelling_is_one_that_the_core_refuses(self, expr, ways):
+        try:
+            worked = work_text(text(expr), ways)
+        except CoreError:
+            assume(False)
+        for spelled in right_spellings(worked)[1:]:
+            self.assertEqual(
+                diagnose(text(expr), spelled, ways, "," if ways.decimal_mark == "comma" else ".").verdict,
+                "right",
+                spelled,
+            )
+
     def test_a_label_may_be_written_or_left_to_the_page(self):
         (right, *_) = expected(work_text("7 1/4 - 3 5/6 ft"))
-        self.assertEqual(right.texts, ("3 5/12", "3 5/12 ft"))
+        self.assertEqual(right.texts, ("3 5/12", "3 5/12 ft", "3 5/12ft"))
 
 
 class OdtTests(unittest.TestCase):
