@@ -8,16 +8,13 @@ import json
 import random
 import statistics
 import sys
-import tempfile
 import time
 import uuid
 from collections.abc import Iterator
 from fractions import Fraction
 from math import gcd
-from pathlib import Path
 
 import sympy
-from sqlalchemy.orm import Session
 
 from bench.answers import report as report_answers
 from bench.class_room import report as report_class
@@ -40,11 +37,10 @@ from keen_slate.export.fonts import on_disk
 from keen_slate.export.handout import Options, handout
 from keen_slate.export.item import Item
 from keen_slate.export.pdf import pages, pdf
-from keen_slate.store.database import migrate, open_engine
 from keen_slate.store.demo import load
 from tools.launch import ROOT
-from tools.postgres import LocalPostgres
 from tools.server import LiveServer
+from tools.throw_away import application
 
 CHOICES = {name: tuple(one.codes) for name, one in SETTINGS.items()}
 PROBLEMS = 4000
@@ -100,23 +96,8 @@ def core() -> None:
 
 def web() -> None:
     """Milliseconds of one POST /api/work on loopback, and the kilobytes that the page sends."""
-    with tempfile.TemporaryDirectory(prefix="keen-slate-bench-") as directory:
-        Path(directory).chmod(0o755)
-        database = LocalPostgres(Path(directory) / "postgres", lasting=False)
-        try:
-            url = database.start(0)
-            migrate(url)
-            engine = open_engine(url)
-            with Session(engine) as session, session.begin():
-                teacher = load(session)
-            engine.dispose()
-            server = LiveServer(url)
-            try:
-                taken = sorted(_requests(server, teacher))
-            finally:
-                server.stop()
-        finally:
-            database.remove()
+    with application(load) as running:
+        taken = sorted(_requests(running.server, running.teacher))
     print(f"web: {len(taken)} requests to work one problem, one after the other on loopback")
     print(f"  p50 {statistics.median(taken):.1f} ms   p95 {taken[int(len(taken) * 0.95)]:.1f} ms")
 

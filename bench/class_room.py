@@ -2,48 +2,33 @@
 
 from __future__ import annotations
 
-import tempfile
 import time
 import urllib.request
 import uuid
-from collections.abc import Iterator
-from contextlib import contextmanager
-from dataclasses import dataclass
 from datetime import date, timedelta
 from http.cookiejar import CookieJar
-from pathlib import Path
 from statistics import median
 
 from playwright.sync_api import Page
-from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from bench.answers import make_pupils, revealing_set, written_by
 from keen_slate.core.expressions.text import text
 from keen_slate.core.ladders import build_or_why, read_spec
 from keen_slate.store.classes import Classes
-from keen_slate.store.database import migrate, open_engine
 from keen_slate.store.shelf import teacher_named
 from keen_slate.store.sittings import Entered, Sittings
 from tools.browser import chromium
-from tools.postgres import LocalPostgres
-from tools.server import LiveServer
+from tools.throw_away import Running, application
 
 KEY = 0.2  # seconds between two keys: five keys a second, a practised typist with digits
 PAPER = 1.5  # seconds to take the next pupil's paper
 _YEAR = 40
 
 
-@dataclass(frozen=True)
-class _Room:
-    engine: Engine
-    server: LiveServer
-    teacher: uuid.UUID
-
-
 def report() -> None:
     """Print how long 26 x 8 answers take to type, how soon keys and judgements show, and how soon a year opens."""
-    with _room() as room:
+    with application(lambda session: teacher_named(session, "bench").id) as room:
         with chromium() as browser:
             page = browser.new_page(viewport={"width": 1280, "height": 800})
             page.goto(room.server.link(room.teacher))
@@ -52,29 +37,8 @@ def report() -> None:
         _year(room)
 
 
-@contextmanager
-def _room() -> Iterator[_Room]:
-    with tempfile.TemporaryDirectory(prefix="keen-slate-bench-") as directory:
-        Path(directory).chmod(0o755)
-        database = LocalPostgres(Path(directory) / "postgres", lasting=False)
-        try:
-            url = database.start(0)
-            migrate(url)
-            engine = open_engine(url)
-            with Session(engine) as session, session.begin():
-                teacher = teacher_named(session, "bench").id
-            server = LiveServer(url)
-            try:
-                yield _Room(engine, server, teacher)
-            finally:
-                server.stop()
-                engine.dispose()
-        finally:
-            database.remove()
-
-
 def _sitting(
-    room: _Room, aliases: list[str], problems: list[str], day: date, class_id: uuid.UUID | None = None
+    room: Running, aliases: list[str], problems: list[str], day: date, class_id: uuid.UUID | None = None
 ) -> tuple[uuid.UUID, uuid.UUID]:
     """A class (a new one, if none is named) and a sitting of it."""
     with Session(room.engine) as session, session.begin():
@@ -86,7 +50,7 @@ def _sitting(
         return made, Sittings(session, room.teacher).bring(made, "Bench", questions, day, "quiz").id
 
 
-def _typed(room: _Room, page: Page) -> None:
+def _typed(room: Running, page: Page) -> None:
     """A teacher types what a stand-in class wrote: `r` for a right answer, the rest key by key; one reload in the middle."""
     problems, pupils = revealing_set(8, 99), make_pupils(99)
     wrote = written_by(pupils, problems, 99)
@@ -119,7 +83,7 @@ def _typed(room: _Room, page: Page) -> None:
     print(f"  {len(aliases)} x {len(problems)} answers typed with {keys} keys, {KEY} s each: {took:.0f} s, {kept} kept")
 
 
-def _large(room: _Room, page: Page) -> None:
+def _large(room: Running, page: Page) -> None:
     """How soon a key shows in a table of 36 by 20, and how soon its judgement does."""
     made = build_or_why(read_spec({"rungs": {"M4": 5, "M8": 5, "F6": 5, "M9": 5}, "seed": 1}))
     problems = [text(one.expr) for one in made.problems]  # type: ignore[union-attr]
@@ -163,7 +127,7 @@ _WATCH = """() => {
 }"""
 
 
-def _year(room: _Room) -> None:
+def _year(room: Running) -> None:
     """A class of 26 with forty sittings of eight problems: its page after the server was started anew, and again."""
     pupils = make_pupils(1)
     class_id = None
@@ -185,7 +149,7 @@ def _year(room: _Room) -> None:
           f"{cold:.2f} s after a restart")  # fmt: skip
 
 
-def _opened(room: _Room, class_id: uuid.UUID | None) -> float:
+def _opened(room: Running, class_id: uuid.UUID | None) -> float:
     opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()))
     opener.open(room.server.link(room.teacher)).read()
     start = time.perf_counter()

@@ -3,19 +3,13 @@
 from __future__ import annotations
 
 import sys
-import tempfile
-import uuid
-from pathlib import Path
 
 from playwright.sync_api import Page
-from sqlalchemy.orm import Session
 
-from keen_slate.store.database import migrate, open_engine
 from keen_slate.store.demo import load
 from tools.browser import chromium
 from tools.launch import ROOT
-from tools.postgres import LocalPostgres
-from tools.server import LiveServer
+from tools.throw_away import application
 
 TARGET = ROOT / "docs" / "screenshots"
 
@@ -23,29 +17,9 @@ TARGET = ROOT / "docs" / "screenshots"
 def main() -> int:
     """Take every picture; returns 0."""
     TARGET.mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory(prefix="keen-slate-shots-") as directory:
-        Path(directory).chmod(0o755)
-        database = LocalPostgres(Path(directory) / "postgres", lasting=False)
-        try:
-            url = database.start(55700)
-            teacher = _demo_teacher(url)
-            server = LiveServer(url)
-            try:
-                _take_all(server.address, server.link(teacher))
-            finally:
-                server.stop()
-        finally:
-            database.remove()
+    with application(load, port=55700) as running:
+        _take_all(running.server.address, running.server.link(running.teacher))
     return 0
-
-
-def _demo_teacher(url: str) -> uuid.UUID:
-    migrate(url)
-    engine = open_engine(url)
-    with Session(engine) as session, session.begin():
-        teacher = load(session)
-    engine.dispose()
-    return teacher
 
 
 def _take_all(address: str, link: str) -> None:

@@ -257,7 +257,7 @@ class AnswersTests(unittest.TestCase):
         table = self.client.open(f"/api/sittings/{self.sat['id']}/answers.csv").read().decode("utf-8-sig")
         rows = list(csv.reader(io.StringIO(table)))
         self.assertEqual(
-            rows[1][:5], ["Sedge", "4 7/12", "turned the fractions round", "5 3/5", "turned the fractions round"]
+            rows[1][:5], ["Sedge", "'4 7/12", "turned the fractions round", "'5 3/5", "turned the fractions round"]
         )
         again = self.call("POST", f"/api/sittings/{self.sat['id']}/read", {"text": table})
         self.assertEqual(again["rows"][3]["written"], ["away", "", "= 5", "5 1/2\n5 4/15"])

@@ -1,0 +1,48 @@
+"""The application over a database of its own that is thrown away afterwards: for benchmarks and screenshots."""
+
+from __future__ import annotations
+
+import tempfile
+import uuid
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from pathlib import Path
+
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
+
+from keen_slate.store.database import migrate, open_engine
+from tools.postgres import LocalPostgres
+from tools.server import LiveServer
+
+
+@dataclass(frozen=True, slots=True)
+class Running:
+    """What runs: the way to its database, its server, and the teacher whose records are in it."""
+
+    engine: Engine
+    server: LiveServer
+    teacher: uuid.UUID
+
+
+@contextmanager
+def application(fill: Callable[[Session], uuid.UUID], port: int = 0) -> Iterator[Running]:
+    """The application with the records that *fill* makes (it returns the teacher); its database listens on *port*, 0 for a free one."""
+    with tempfile.TemporaryDirectory(prefix="keen-slate-throw-away-") as directory:
+        Path(directory).chmod(0o755)
+        database = LocalPostgres(Path(directory) / "postgres", lasting=False)
+        try:
+            url = database.start(port)
+            migrate(url)
+            engine = open_engine(url)
+            with Session(engine) as session, session.begin():
+                teacher = fill(session)
+            server = LiveServer(url)
+            try:
+                yield Running(engine, server, teacher)
+            finally:
+                server.stop()
+                engine.dispose()
+        finally:
+            database.remove()
