@@ -85,4 +85,5 @@ FIELDS = {
     "alias": ALIAS_LENGTH,
     "answer": ANSWER_LENGTH,
     "file": LARGEST_FILE,
+    "paste": LONGEST_PASTE,
 }

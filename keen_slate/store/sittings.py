@@ -19,8 +19,6 @@ from .models import Answer, Entry, ExampleSet, Pupil, Sitting
 from .shelf import NotFoundError
 from .summaries import rules_version
 
-KINDS = ("board", "quiz", "homework", "warm-up")
-
 
 @dataclass(frozen=True, slots=True)
 class Entered:

@@ -15,10 +15,10 @@ from keen_slate.store.models import SchoolClass
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Sittings
 
-from . import heavy, session, sittings_tasks
+from . import session
 from .cells import pupil_out, question_out
 from .desk import shelf
-from .over_time import Year, class_page, pupil_page, summaries, year_of
+from .over_time import Year, class_page, pupil_page, summaries, warm_up, year_of
 from .schemas.classes import (
     BackOut,
     ClassChange,
@@ -197,7 +197,7 @@ def _today(year: Year, day: date) -> TodayOut | None:
     over = year.on(day)
     if not over.come_back:
         return None
-    problems = heavy.run(sittings_tasks.warm_up, over, year.asked, day)
+    problems = warm_up(year, day)
     return TodayOut(
         class_id=year.school_class.id,
         name=year.school_class.name,

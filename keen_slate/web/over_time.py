@@ -18,7 +18,7 @@ from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.sittings.answers import Answers
 from keen_slate.core.sittings.happened import chances, happened
 from keen_slate.core.sittings.over_time import OverTime, over_time
-from keen_slate.core.sittings.question import Asked
+from keen_slate.core.sittings.question import Asked, Question
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.store.classes import Classes
@@ -26,6 +26,7 @@ from keen_slate.store.models import Pupil, SchoolClass, Sitting
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Sittings
 
+from . import heavy, sittings_tasks
 from .cells import glyphs_of, name_in_cell, question_out
 from .sat import all_answers, as_sat, evidence, has_labels
 from .schemas.classes import (
@@ -86,6 +87,17 @@ def _rests_on(year: Year, day: date) -> Any:
 def _over_time(year: Year, day: date) -> OverTime:
     sat = [as_sat(*pair) for pair in zip(year.sittings, year.answers, strict=True)]
     return over_time(sat, day, year.school_class.returns, evidence)
+
+
+@cached(LRUCache(_CLASSES), key=_rests_on, lock=Lock())
+def _warm_up(year: Year, day: date) -> tuple[Question, ...]:
+    return heavy.run(sittings_tasks.warm_up, year.on(day), year.asked, day)
+
+
+def warm_up(year: Year, day: date) -> tuple[Question, ...]:
+    """A warm-up of what comes back on a *day*; made once, as the Shelf asks for it whenever it is opened."""
+    found: tuple[Question, ...] = _warm_up(year, day)
+    return found
 
 
 def year_of(mine: Shelf, class_id: UUID) -> Year:

@@ -109,13 +109,6 @@ class Desk:
         except NotFoundError:
             return None
 
-    def place(self, pupil_id: UUID, number: int) -> str:
-        """The key of a pupil in the answers. Raises `NotFoundError` where there is no such cell."""
-        key = str(pupil_id)
-        if key not in self.answers.cells or number >= len(self.answers.asked):
-            raise NotFoundError("This pupil or problem is not in the sitting any more.")
-        return key
-
     def held(self) -> Held:
         """What the pupils hold by this sitting alone, in the groups that they were moved to."""
         return believe(self.answers.asked, self.answers.given, self.sitting.moves)
@@ -249,13 +242,14 @@ def log(sitting_id: UUID) -> LogOut:
 @blueprint.output(AboutCellOut)
 def about(sitting_id: UUID, pupil_id: UUID, number: int) -> AboutCellOut:
     """All that is known of an answer and of the pupil who gave it."""
+    key = str(pupil_id)
     with shelf() as mine:
-        desk = Desk(mine, sitting_id)
-        key = desk.place(pupil_id, number)
-        year = year_of(mine, desk.sitting.class_id)
-    found = about_cell(desk.answers, key, number)
-    asked = year.asked
-    row = [answer for one in year.answers for answer in one.given[key]]
+        sitting = Sittings(mine.session, mine.teacher_id).one(sitting_id)
+        year = year_of(mine, sitting.class_id)
+    answers = next(found for one, found in zip(year.sittings, year.answers, strict=True) if one.id == sitting_id)
+    if key not in answers.cells or number >= len(answers.asked):
+        raise NotFoundError("This pupil or problem is not in the sitting any more.")
+    found = about_cell(answers, key, number)
     found.holds = [
         EvidenceOut(**held_out(year, one).model_dump(), seen=[at in one.did for at in one.could])
         for one in year.over.held.beliefs.get(key, ())
@@ -263,10 +257,9 @@ def about(sitting_id: UUID, pupil_id: UUID, number: int) -> AboutCellOut:
     found.no_longer = mended_out(year, key)
     pairs = year.over.held.cannot_tell.get(key, ())
     found.cannot_tell = [[year.name(code) for code in pair] for pair in pairs]
-    if pairs and any(answer is not None for answer in row):
-        model = next((one for one in reversed(asked) if one.can_show(pairs[0][0])), None)
-        if model:
-            found.telling = _telling(model.question, *pairs[0])
+    model = next((one for one in reversed(year.asked) if pairs and one.can_show(pairs[0][0])), None)
+    if model:
+        found.telling = _telling(model.question, *pairs[0])
     return found
 
 

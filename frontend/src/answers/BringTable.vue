@@ -7,6 +7,7 @@ import { computed, ref } from 'vue'
 
 import { ask, client, type AnswerEntry, type Refusal, type Schemas } from '../api/client'
 import { chosenFile } from '../parts/chosenFile'
+import limits from '../parts/limits.json'
 import type { SittingDesk } from './useSitting'
 
 const props = defineProps<{ desk: SittingDesk }>()
@@ -15,7 +16,6 @@ const text = ref('')
 const table = ref<Schemas['BroughtTable'] | null>(null)
 const chosen = ref<Record<number, string | null>>({})
 const refusal = ref<Refusal | null>(null)
-const LONGEST = 200_000
 
 const sitting = computed(() => props.desk.sitting.value)
 const pupils = computed(() => [
@@ -38,7 +38,7 @@ async function look(): Promise<void> {
 }
 
 async function choose(event: Event): Promise<void> {
-  const { file, refusal: tooLarge } = chosenFile(event, 'A class of 60 takes less than 100 kB.', LONGEST)
+  const { file, refusal: tooLarge } = chosenFile(event, 'A class of 60 takes less than 100 kB.', limits.paste)
   if (tooLarge) refusal.value = tooLarge
   if (!file) return
   text.value = await file.text()
@@ -75,7 +75,7 @@ function enter(): void {
       <Textarea
         v-model="text"
         rows="5"
-        :maxlength="LONGEST"
+        :maxlength="limits.paste"
         aria-label="The table"
         placeholder="Sedge, 4 7/12, 5 1/2"
         spellcheck="false"

@@ -34,6 +34,9 @@ export const KINDS: { code: 'board' | 'quiz' | 'homework' | 'warm-up'; name: str
   { code: 'warm-up', name: 'warm-up' },
 ]
 
+/** What a kind of sitting is called. */
+export const kindOf = (code: string): string => KINDS.find((one) => one.code === code)?.name ?? code
+
 /** Today by the teacher's calendar. */
 export function today(): string {
   const now = new Date()

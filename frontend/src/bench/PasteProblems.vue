@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 
 import { client, type Refusal, type Schemas } from '../api/client'
 import { useLatest } from '../api/useLatest'
+import limits from '../parts/limits.json'
 import { useBench } from '../stores/bench'
 
 const visible = defineModel<boolean>('visible', { required: true })
@@ -41,7 +42,7 @@ async function judge(): Promise<void> {
 
 async function fromFile(event: Event): Promise<void> {
   const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) text.value = (await file.text()).slice(0, 200_000)
+  if (file) text.value = (await file.text()).slice(0, limits.paste)
 }
 
 async function take(): Promise<void> {

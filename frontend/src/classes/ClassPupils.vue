@@ -5,6 +5,7 @@ import { ref } from 'vue'
 
 import { ask, client, type Pupil, type Refusal, type SchoolClass, type Schemas } from '../api/client'
 import KeptField from '../parts/KeptField.vue'
+import { aliasesIn } from './aliases'
 import limits from '../parts/limits.json'
 
 const props = defineProps<{ found: SchoolClass }>()
@@ -16,10 +17,7 @@ const at = (pupil: Pupil) => ({ path: { class_id: props.found.id, pupil_id: pupi
 
 async function add(): Promise<void> {
   const body = {
-    aliases: aliases.value
-      .split(/[\n,;]+/)
-      .map((one) => one.trim())
-      .filter(Boolean),
+    aliases: aliasesIn(aliases.value),
   }
   const params = { path: { class_id: props.found.id } }
   const answer = await ask(client.POST('/api/classes/{class_id}/pupils', { params, body }))

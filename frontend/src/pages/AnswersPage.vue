@@ -12,7 +12,7 @@ import { useRouter } from 'vue-router'
 import AnswersGrid from '../answers/AnswersGrid.vue'
 import BringTable from '../answers/BringTable.vue'
 import CellMargin from '../answers/CellMargin.vue'
-import { dayOf, KINDS } from '../answers/cells'
+import { dayOf, kindOf, KINDS } from '../answers/cells'
 import EntryLog from '../answers/EntryLog.vue'
 import HappenedLeaf from '../answers/HappenedLeaf.vue'
 import NextLeaf from '../answers/NextLeaf.vue'
@@ -82,9 +82,7 @@ onMounted(async () => {
       </h1>
       <span v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</span>
       <span class="gap" />
-      <span v-if="sitting" class="quiet"
-        >{{ KINDS.find((one) => one.code === sitting?.kind)?.name }}, {{ dayOf(sitting.day) }}</span
-      >
+      <span v-if="sitting" class="quiet">{{ kindOf(sitting.kind) }}, {{ dayOf(sitting.day) }}</span>
       <span class="quiet state" role="status" :data-state="saving">{{ state }}</span>
       <button class="word" :disabled="!desk.undone.value.length" @click="desk.undo()">Undo</button>
     </header>

@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask, client, type Refusal, type SchoolClass, type Schemas } from '../api/client'
-import { dayOf, KINDS } from '../answers/cells'
+import { dayOf, kindOf } from '../answers/cells'
 import ClassOverTime from '../classes/ClassOverTime.vue'
 import ClassPupils from '../classes/ClassPupils.vue'
 import ClassSettings from '../classes/ClassSettings.vue'
@@ -15,7 +15,6 @@ const found = ref<SchoolClass | null>(null)
 const over = ref<Schemas['OverTimeOut'] | null>(null)
 const refusal = ref<Refusal | null>(null)
 const params = { path: { class_id: props.classId } }
-const kindOf = (code: string) => KINDS.find((one) => one.code === code)?.name ?? code
 const self = computed(() => (found.value ? [{ id: found.value.id, name: found.value.name }] : []))
 
 async function load(): Promise<void> {

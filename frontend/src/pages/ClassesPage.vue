@@ -9,6 +9,7 @@ import { ask, type ClassSummary, client, type Refusal } from '../api/client'
 import { dayOf } from '../answers/cells'
 import NewSitting from '../classes/NewSitting.vue'
 import { asDocument, chosenFile } from '../parts/chosenFile'
+import { aliasesIn } from '../classes/aliases'
 import limits from '../parts/limits.json'
 
 const router = useRouter()
@@ -27,10 +28,7 @@ async function load(): Promise<void> {
 async function begin(): Promise<void> {
   const body = {
     name: name.value,
-    aliases: aliases.value
-      .split(/[\n,;]+/)
-      .map((one) => one.trim())
-      .filter(Boolean),
+    aliases: aliasesIn(aliases.value),
   }
   const answer = await ask(client.POST('/api/classes', { body }))
   if (answer.ok) await router.push({ name: 'class', params: { classId: answer.data.id } })

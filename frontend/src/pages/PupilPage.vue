@@ -2,7 +2,7 @@
 import { onMounted, ref } from 'vue'
 
 import { ask, client, type Refusal, type Schemas } from '../api/client'
-import { dayOf, KINDS } from '../answers/cells'
+import { dayOf, kindOf } from '../answers/cells'
 import ChanceStrip from '../classes/ChanceStrip.vue'
 import MathLine from '../parts/MathLine.vue'
 
@@ -10,7 +10,6 @@ const props = defineProps<{ classId: string; pupilId: string }>()
 const page = ref<Schemas['PupilPageOut'] | null>(null)
 const refusal = ref<Refusal | null>(null)
 const params = { path: { class_id: props.classId, pupil_id: props.pupilId } }
-const kindOf = (code: string) => KINDS.find((one) => one.code === code)?.name ?? code
 const print = () => window.print()
 
 onMounted(async () => {

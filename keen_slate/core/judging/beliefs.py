@@ -110,7 +110,7 @@ def beliefs(problems: Sequence[Seen], answers: Sequence[Given | None], priors: P
 
 def beliefs_of_class(evidence: Mapping[str, Evidence]) -> dict[str, list[Belief]]:
     """The beliefs about each pupil by the *evidence* of her answers, with the shares of the class as they are after a first look."""
-    there = [one for one in evidence.values() if one.said]
+    there = [one for one in evidence.values() if one.told]
     shares: dict[str, Fraction] = {}
     for one in there:
         for belief in one.first:
@@ -124,25 +124,25 @@ class Evidence:
     """What a pupil's *answers* to *problems* say of each code, before anything is believed; the costly parts are found once."""
 
     def __init__(self, problems: Sequence[Seen], answers: Sequence[Given | None]) -> None:
-        self.said = [(i, problems[i], answer) for i, answer in enumerate(answers) if answer is not None]
-        self._told = [_Told.of(seen, answer) for _, seen, answer in self.said]
+        pairs = enumerate(zip(problems, answers, strict=False))
+        self.told = [_Told.of(i, seen, answer) for i, (seen, answer) in pairs if answer is not None]
         self._until: dict[int, list[Belief]] = {}
 
     @cached_property
     def codes(self) -> list[str]:
         """The codes that explain an answer."""
-        return _candidates([told.writers for told in self._told])
+        return _candidates([told.writers for told in self.told])
 
     @cached_property
     def shown(self) -> dict[str, tuple[tuple[int, ...], tuple[int, ...]]]:
         """The answers (by index) in which each code could show, and those in which it did."""
         could: dict[str, list[int]] = {code: [] for code in self.codes}
         did: dict[str, list[int]] = {code: [] for code in self.codes}
-        for (i, seen, _), told in zip(self.said, self._told, strict=True):
-            for code in {*seen.reveals, *seen.forms, *told.writers} & could.keys():
-                could[code].append(i)
+        for told in self.told:
+            for code in {*told.seen.reveals, *told.seen.forms, *told.writers} & could.keys():
+                could[code].append(told.at)
             for code in told.writers & did.keys():
-                did[code].append(i)
+                did[code].append(told.at)
         return {code: (tuple(could[code]), tuple(did[code])) for code in self.codes}
 
     @cached_property
@@ -152,19 +152,15 @@ class Evidence:
 
     @cached_property
     def _explains(self) -> dict[int, int]:
-        return _likelihoods(self.said, self._told, self.codes)
+        return _likelihoods(self.told, self.codes)
 
     def until(self, end: int) -> list[Belief]:
         """The beliefs, by the catalogue's weights, after the first *end* problems."""
         if end not in self._until:
-            self._until[end] = self._before(end).first
+            before = Evidence((), ())
+            before.told = [told for told in self.told if told.at < end]
+            self._until[end] = before.first
         return self._until[end]
-
-    def _before(self, end: int) -> Evidence:
-        some = Evidence((), ())
-        some.said = [one for one in self.said if one[0] < end]
-        some._told = self._told[: len(some.said)]
-        return some
 
     def beliefs(self, priors: Priors) -> list[Belief]:
         """The posterior of each code, the strongest first."""
@@ -183,15 +179,18 @@ class Evidence:
 
 
 class _Told(NamedTuple):
-    """Whether an answer is *right* in value, and the codes that write it."""
+    """An answer with its problem (by its index, *at*), whether it is *right* in value, and the codes that write it."""
 
+    at: int
+    seen: Seen
+    answer: Given
     right: bool
     writers: frozenset[str]
 
     @classmethod
-    def of(cls, seen: Seen, answer: Given) -> _Told:
+    def of(cls, at: int, seen: Seen, answer: Given) -> _Told:
         right = answer.value == seen.right
-        return cls(right, _writers(seen, answer, right))
+        return cls(at, seen, answer, right, _writers(seen, answer, right))
 
 
 def _writers(seen: Seen, answer: Given, right: bool) -> frozenset[str]:
@@ -212,17 +211,13 @@ def _candidates(writers: Sequence[frozenset[str]]) -> list[str]:
 # A set of codes is a whole number here: the bit 1 << k stands for the code of index k.
 
 
-def _likelihoods(
-    said: Sequence[tuple[int, Seen, Given]], told: Sequence[_Told], codes: Sequence[str]
-) -> dict[int, int]:
+def _likelihoods(every: Sequence[_Told], codes: Sequence[str]) -> dict[int, int]:
     """How well each set of codes explains the answers, as a whole number; only their proportions count.
 
     Answers that say the same of every set are counted, so that a year of them costs little more than a week.
     """
     bits = {code: 1 << k for k, code in enumerate(codes)}
-    alike = Counter(
-        [one for (_, seen, answer), mine in zip(said, told, strict=True) for one in _said(seen, answer, mine, bits)]
-    )
+    alike = Counter([one for told in every for one in _said(told, bits)])
     sets = [
         sum(1 << k for k in held)
         for size in range(min(MOST_HELD, len(codes)) + 1)
@@ -270,16 +265,16 @@ class _Said(NamedTuple):
         return self.plain // 4 + (3 * self.whole // 4) * writes // can if can else self.plain
 
 
-def _said(seen: Seen, answer: Given, told: _Told, codes: Mapping[str, int]) -> Iterator[_Said]:
-    right, writers = told
+def _said(told: _Told, codes: Mapping[str, int]) -> Iterator[_Said]:
+    seen, right = told.seen, told.right
     places = 1 if right else len(seen.slips) + 1
-    writes = _bits(codes, writers)
+    writes = _bits(codes, told.writers)
     # What a teacher has picked could show, whatever the core thinks of it.
     can = _bits(codes, seen.reveals) | (0 if right else writes)
     yield _Said(552 if right else 48, 600 * places, can, 0 if right else writes)
     if right and (seen.forms or writes):
         can = _bits(codes, seen.forms) | writes
-        yield _Said(48 if answer.form_fault else 552, 600, can, writes)
+        yield _Said(48 if told.answer.form_fault else 552, 600, can, writes)
 
 
 def _bits(codes: Mapping[str, int], chosen: Collection[str]) -> int:

@@ -11,7 +11,7 @@ from pydantic import BaseModel, Field, StringConstraints
 from keen_slate.core.documents.figure import FigureView
 from keen_slate.core.documents.verdict import CheckedView, ExplanationView
 from keen_slate.core.expressions.typeset import Glyph
-from keen_slate.core.limits import ANSWER_LENGTH, MOST_EXAMPLES, MOST_PUPILS
+from keen_slate.core.limits import ANSWER_LENGTH, LONGEST_PASTE, MOST_EXAMPLES, MOST_PUPILS
 from keen_slate.core.sittings.judge import Word
 
 from .base import Code, Source, Strict, Target
@@ -262,7 +262,7 @@ class GroupSetIn(Strict):
 class BringAnswersIn(Strict):
     """A table of answers, as text: pasted, or a file's."""
 
-    text: Annotated[str, StringConstraints(max_length=200_000)]
+    text: Annotated[str, StringConstraints(max_length=LONGEST_PASTE)]
 
 
 class BroughtRow(BaseModel):
