@@ -29,15 +29,13 @@ from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import build, counts_of, read_spec
 from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.sittings.stand_in import answers, make_class
-from keen_slate.core.teaching.fading import Fading
-from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.worked import work_text
-from keen_slate.export.fonts import on_disk
-from keen_slate.export.handout import Options, handout
-from keen_slate.export.item import Item
-from keen_slate.export.pdf import pages, pdf
+from keen_slate.export.paper.options import Options
+from keen_slate.export.typesetting import FOLDER
 from keen_slate.store.demo import load
+from keen_slate.web.given import Given
+from keen_slate.web.papers import Wish, handout_pages, handout_pdf
 from tools.launch import ROOT
 from tools.server import LiveServer
 from tools.throw_away import application
@@ -168,18 +166,26 @@ def ladders() -> None:
 
 
 def paper() -> None:
-    """Seconds for the PDF of thirty examples with their key, without and with pictures of the steps."""
+    """Seconds for the PDF of thirty examples with their key, without and with pictures of the steps; and for four versions of them."""
     wish = read_spec({"from": "M1", "to": "M9", "steps": 30, "avoid": ["negatives"]})
-    items = [Item(work_text(written(one.expr)), TeachersWords(), Fading(), {}) for one in build(wish).problems]
-    for pictures in (False, True):
-        began = time.perf_counter()
-        options = Options(form="full", pictures=pictures)
-        document = pdf(handout("Thirty", [("", items)], options, on_disk(ROOT / "frontend" / "dist" / "assets")))
-        took = time.perf_counter() - began
-        said = "with pictures" if pictures else "without pictures"
-        print(
-            f"paper: 30 examples and their key {said}: {took:.1f} s, {len(pages(document))} pages, {len(document) // 1024} kB"
-        )
+    sources = [written(one.expr) for one in build(wish).problems]
+    examples = [Given(source, None, {}, i, {}, {}, {}, {}) for i, source in enumerate(sources)]
+    typefaces = ROOT / "frontend" / "dist" / FOLDER
+    for said, pictures, versions in (
+        ("without pictures", False, 1),
+        ("with pictures", True, 1),
+        ("in four versions", True, 4),
+    ):
+        wanted = Wish(Options(form="full", pictures=pictures), versions)
+        for times in ("the first time", "again"):
+            began = time.perf_counter()
+            document = handout_pdf("Thirty", examples, wanted, typefaces)
+            took = time.perf_counter() - began
+            print(f"paper: 30 examples and their key {said}, {times}: {took:.2f} s, {len(document) // 1024} kB")
+    began = time.perf_counter()
+    pictures_of, _ = handout_pages("Thirty", examples, Wish(Options(form="full", pictures=True)), typefaces)
+    took = time.perf_counter() - began
+    print(f"paper: their {len(pictures_of)} pages as pictures: {took:.2f} s, {sum(map(len, pictures_of)) // 1024} kB")
 
 
 def _enumerated() -> int:

@@ -13,11 +13,6 @@ def _files(assets: Path) -> dict[int, Path]:
     return {weight: paths[0] for weight, paths in found.items() if paths}
 
 
-def on_disk(assets: Path) -> dict[int, str]:
-    """For what reads files of this machine: the PDF."""
-    return {weight: path.as_uri() for weight, path in _files(assets).items()}
-
-
 def within(assets: Path) -> dict[int, str]:
     """For a file that has everything in it."""
     return {

@@ -19,13 +19,22 @@ _PAPER = "#d3dfe4"
 
 def squares(sheet: Sheet) -> str:
     """*sheet* as an SVG document; moments that are hidden, and cells that are blanks, are left for pupils to write."""
-    across, down = sheet.width + sheet.width % SQUARE + SQUARE, sheet.height + sheet.height % SQUARE + SQUARE
+    across, down = _across(sheet), sheet.height + sheet.height % SQUARE + SQUARE
     inner = "".join([*_paper(across, down), *_fills(sheet), *_rules(sheet), *_cells(sheet)])
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {_HALF * across} {_HALF * down}" width="{_MILLIMETRES * across}mm" '
         f'height="{_MILLIMETRES * down}mm" font-family="{_FONT}" text-anchor="middle"><g transform="translate({_HALF} {_HALF})">'
         f"{inner}</g></svg>"
     )
+
+
+def size_of(sheet: Sheet) -> tuple[int, float]:
+    """How wide the document of *sheet* is: in its own units, and in millimetres."""
+    return _HALF * _across(sheet), _MILLIMETRES * _across(sheet)
+
+
+def _across(sheet: Sheet) -> int:
+    return sheet.width + sheet.width % SQUARE + SQUARE
 
 
 def _paper(across: int, down: int) -> Iterator[str]:

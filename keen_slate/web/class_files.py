@@ -32,7 +32,7 @@ from .cells import name_in_cell, question_out
 from .classes import class_view
 from .desk import shelf
 from .files import download
-from .handouts import assets, inline_pdf
+from .handouts import inline_pdf, typefaces
 from .openapi import reference
 from .over_time import class_page, pupil_page, year_of
 from .reports import class_report, pupil_report, sitting_report
@@ -94,7 +94,7 @@ def sitting_paper(sitting_id: UUID) -> Response:
 
 
 def _paper(page: Report) -> bytes:
-    return heavy.run(papers.report_paper, page, assets(), seconds=heavy.PAPER)
+    return heavy.run(papers.report_paper, page, typefaces(), seconds=heavy.PAPER)
 
 
 # One document ---------------------------------------------------------------------------------------------------------

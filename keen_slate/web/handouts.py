@@ -11,7 +11,9 @@ from apiflask import APIBlueprint
 from flask import Response, current_app
 
 from keen_slate.export import fonts
-from keen_slate.export.handout import Options
+from keen_slate.export.page import withdrawn
+from keen_slate.export.paper.options import Options
+from keen_slate.export.typesetting import FOLDER
 from keen_slate.store.shelf import NotFoundError, Shelf
 
 from . import heavy, papers
@@ -26,11 +28,6 @@ from .sets import set_view
 
 blueprint = APIBlueprint("handouts", __name__, url_prefix="/api")
 T = TypeVar("T")
-_WITHDRAWN = (
-    '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">'
-    "<title>Not shown any more</title><h1>This is not shown any more</h1>"
-    "<p>The teacher who made this page has taken it back, or the address is not whole. Ask for a new one.</p></html>"
-)
 
 
 @blueprint.get("/sets/<uuid:set_id>/handout")
@@ -38,7 +35,8 @@ _WITHDRAWN = (
 @blueprint.output(PagesOut)
 def preview(set_id: UUID, query_data: HandoutQuery) -> PagesOut:
     """The pages of a handout as pictures: those of the PDF."""
-    return PagesOut(pages=_made(papers.handout_pages, set_id, query_data)[1])
+    pages, left_out = _made(papers.handout_pages, set_id, query_data)[1]
+    return PagesOut(pages=pages, left_out=left_out)
 
 
 @blueprint.get("/sets/<uuid:set_id>/handout.pdf")
@@ -58,14 +56,21 @@ def _made(paper: Callable[..., T], set_id: UUID, query: HandoutQuery) -> tuple[s
     with shelf() as mine:
         example_set = mine.one_set(set_id)
         title, examples = example_set.title, given(example_set, mine.house_ways())
-    options = Options(**query.model_dump(exclude={"versions", "seed"}))
-    made = heavy.run(paper, title, examples, options, query.versions, query.seed, assets(), seconds=heavy.PAPER)
+    options = Options(**query.model_dump(exclude={"versions", "seed", "only"}))
+    only = frozenset([int(number) for number in query.only.split(",") if number])
+    wish = papers.Wish(options, query.versions, query.seed, only)
+    made = heavy.run(paper, title, examples, wish, typefaces(), seconds=heavy.PAPER)
     return title, made
 
 
 def assets() -> Path:
-    """Where the typeface of papers lies."""
+    """Where the typeface of pages lies."""
     return Path(current_app.config["DIST"]) / "assets"
+
+
+def typefaces() -> Path:
+    """Where the typeface of papers lies."""
+    return Path(current_app.config["DIST"]) / FOLDER
 
 
 @blueprint.get("/ways/checklist.pdf")
@@ -83,7 +88,7 @@ def set_card(set_id: UUID) -> Response:
 
 
 def _card(ways: dict[str, str]) -> Response:
-    return inline_pdf("checklist", heavy.run(papers.checklist_card, ways, assets(), seconds=heavy.PAPER))
+    return inline_pdf("checklist", heavy.run(papers.checklist_card, ways, typefaces(), seconds=heavy.PAPER))
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.html")
@@ -112,7 +117,7 @@ def shown(teacher_id: UUID, key: str) -> Response:
     try:
         example_set = mine.shown(key)
     except NotFoundError:
-        return Response(_WITHDRAWN, 404, {"Cache-Control": "no-store", "X-Robots-Tag": "noindex"}, "text/html")
+        return Response(withdrawn(), 404, {"Cache-Control": "no-store", "X-Robots-Tag": "noindex"}, "text/html")
     html = papers.page(example_set.title, given(example_set, mine.house_ways()), fonts.served(assets()), nonce())
     headers = {"Cache-Control": "no-store", "X-Robots-Tag": "noindex", "Referrer-Policy": "no-referrer"}
     return Response(html, mimetype="text/html", headers=headers)

@@ -22,10 +22,10 @@ from typing import Any, TypeVar
 
 from apiflask import APIFlask
 from flask import Response, current_app, jsonify, request
-from markupsafe import escape
 from pebble import ProcessExpired, ProcessPool
 
 from keen_slate.core.searching.deadline import EndedEarlyError, until
+from keen_slate.export.page import waiting_page
 
 from . import session
 from .door import teacher
@@ -39,11 +39,6 @@ _LOOK = 0.02  # how often it is looked whether a task is done, or its client gon
 _TASKS = 60  # after so many a process is replaced, and its memory freed
 _NICE = int(os.environ.get("KEEN_SLATE_NICE", "15"))  # light requests go first
 _TEACHERS = 256
-
-_WAITING_PAGE = (
-    '<!doctype html><html lang="en"><meta charset="utf-8"><title>Keen Slate</title><meta http-equiv="refresh" content="1">'
-    "<p>{} It begins by itself.</p></html>"
-)
 
 T = TypeVar("T")
 
@@ -72,7 +67,7 @@ def _waiting(error: WaitingError) -> tuple[Response, int]:
     if (
         request.method == "GET" and request.accept_mimetypes.best == "text/html"
     ):  # a file that a browser opens by itself
-        answer = Response(_WAITING_PAGE.format(escape(error.said)), mimetype="text/html")
+        answer = Response(waiting_page(error.said), mimetype="text/html")
     else:
         body = {"message": error.said, "position": 0, "length": 0, "hint": "It begins by itself."}
         answer = jsonify({"error": body, "waiting": True})

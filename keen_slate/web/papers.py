@@ -2,59 +2,80 @@
 
 from __future__ import annotations
 
-import base64
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from pathlib import Path
 
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.tree import Equation
-from keen_slate.core.layouts.checklist import questions_of
 from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.ways.settings import Ways
-from keen_slate.core.ways.voices import voice_of
-from keen_slate.core.worked import work_text
-from keen_slate.export import fonts
-from keen_slate.export.card import cards
+from keen_slate.core.worked import Worked, work_text
+from keen_slate.export import fonts, handout
 from keen_slate.export.docx import docx as docx_file
-from keen_slate.export.handout import Options, Version, handout
+from keen_slate.export.handout import Version
 from keen_slate.export.item import Item
 from keen_slate.export.markdown import markdown
 from keen_slate.export.odt import odt as odt_file
-from keen_slate.export.pdf import one_page, pages, pdf
+from keen_slate.export.page import page as page_of
+from keen_slate.export.paper.kinds.tick import cards_of
+from keen_slate.export.paper.options import Options
+from keen_slate.export.paper.parts import Numbered
 from keen_slate.export.qti import qti
-from keen_slate.export.report import SIZES, Report, report
+from keen_slate.export.report import Report, report
 from keen_slate.export.table import table as csv_table
 
 from .given import Given, each_worked, points_in_all
 from .searches import other_problem
 
-READ = Options(form="full", per_page=1, space=0, name_line=False, pictures=True, key=False)  # on a screen
+
+@dataclass(frozen=True, slots=True)
+class Wish:
+    """Which examples of a set go on paper, in how many versions, and how the pages are to be; *only* are their numbers, all where empty."""
+
+    options: Options
+    versions: int = 1
+    seed: int = 0
+    only: frozenset[int] = frozenset()
 
 
-def handout_pdf(
-    title: str, examples: Sequence[Given], options: Options, versions: int, seed: int, assets: Path
-) -> bytes:
+def handout_pdf(title: str, examples: Sequence[Given], wish: Wish, typefaces: Path) -> bytes:
     """The handout as a PDF."""
+    return handout.pdf(title, _versions(examples, wish), wish.options, typefaces)
+
+
+def handout_pages(title: str, examples: Sequence[Given], wish: Wish, typefaces: Path) -> tuple[list[str], list[int]]:
+    """Its pages as SVG pictures, and the numbers of the examples that are not on them."""
+    made = _versions(examples, wish)
+    pictures, shown = handout.pages(title, made, wish.options, typefaces)
+    wanted = [number for number in range(1, len(examples) + 1) if not wish.only or number in wish.only]
+    return [picture.decode() for picture in pictures], [number for number in wanted if number not in shown]
+
+
+def _versions(examples: Sequence[Given], wish: Wish) -> list[Version]:
     used = {one.source for one in examples}
+    numbered = [(number, one) for number, one in enumerate(examples, 1) if not wish.only or number in wish.only]
     made: list[Version] = []
-    for number in range(versions):
-        letter = chr(ord("A") + number) if versions > 1 else ""
-        made.append((letter, [item for one in examples if (item := _item(one, number, seed, used)) is not None]))
-    return pdf(handout(title, made, options, fonts.on_disk(assets)))
+    for version in range(wish.versions):
+        letter = chr(ord("A") + version) if wish.versions > 1 else ""
+        items = [(number, one, _item(one, version, wish.seed, used)) for number, one in numbered]
+        made.append((letter, [
+            Numbered(number, item, _like(one, item, wish, used)) for number, one, item in items if item is not None
+        ]))  # fmt: skip
+    return made
 
 
-def handout_pages(
-    title: str, examples: Sequence[Given], options: Options, versions: int, seed: int, assets: Path
-) -> list[str]:
-    """Its pages as pictures in Base64: those of the PDF."""
-    document = handout_pdf(title, examples, options, versions, seed, assets)
-    return [base64.b64encode(picture).decode() for picture in pages(document)]
+def _like(one: Given, item: Item, wish: Wish, used: set[str]) -> Item | None:
+    """Another problem like that of *item*, where the kind of page needs one."""
+    if wish.options.kind != "yours":
+        return None
+    return _other(one, item.worked, f"{wish.seed} yours {one.position}", used)
 
 
-def page(title: str, examples: Sequence[Given], sheets: dict[int, str], nonce: str = "") -> str:
-    """The set as one HTML page with its typeface at the addresses *sheets*."""
-    items = [item for one in examples if (item := _item(one, 0, 0, set())) is not None]
-    return handout(title, [("", items)], READ, sheets, nonce)
+def page(title: str, examples: Sequence[Given], faces: Mapping[int, str], nonce: str = "") -> str:
+    """The set as one HTML page with its typeface at the addresses *faces*."""
+    ((_, items),) = _versions(examples, Wish(Options()))
+    return page_of(title, items, faces, nonce)
 
 
 def page_alone(title: str, examples: Sequence[Given], assets: Path) -> str:
@@ -91,32 +112,30 @@ def items(title: str, examples: list[Given], to_choose: bool) -> bytes:
     return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs], to_choose)
 
 
-def report_paper(page: Report, assets: Path) -> bytes:
+def report_paper(page: Report, typefaces: Path) -> bytes:
     """Tables on one page, as a PDF."""
-    return one_page(lambda size: report(page, fonts.on_disk(assets), size), SIZES)
+    return report(page, typefaces)
 
 
-def checklist_card(ways: Mapping[str, str], assets: Path) -> bytes:
+def checklist_card(ways: Mapping[str, str], typefaces: Path) -> bytes:
     """The questions that a class asks, as cards in a PDF."""
-    chosen = Ways.of(ways)
-    voice = voice_of(chosen)
-    asked = [
-        (one.asks if chosen.checklist else voice.said(one.asks), one.hangs_on != "always")
-        for one in questions_of(chosen)
-    ]
-    return pdf(cards("Our checklist", asked, fonts.on_disk(assets)))
+    return handout.pdf_of("Our checklist", [cards_of(Ways.of(ways))], Options(), typefaces)
 
 
-def _item(one: Given, number: int, seed: int, used: set[str]) -> Item | None:
-    """An example as version *number* (from 0) has it: itself, or a problem like it. None where it cannot be worked."""
+def _item(one: Given, version: int, seed: int, used: set[str]) -> Item | None:
+    """An example as *version* (from 0) has it: itself, or a problem like it. None where it cannot be worked."""
     try:
         worked = one.worked()
     except CoreError:
         return None
-    words = one.sentences
-    if number:
-        source = other_problem(worked, f"{seed} {number} {one.position}", used)
-        used.add(source)
-        worked = work_text(source, worked.working.ways, ".", worked.working.problem.target)
-        words = TeachersWords({}, one.set_words)
-    return Item(worked, words, one.faded, dict(one.marks))
+    if version:
+        return _other(one, worked, f"{seed} {version} {one.position}", used)
+    return Item(worked, one.sentences, one.faded, dict(one.marks))
+
+
+def _other(one: Given, worked: Worked, seed: str, used: set[str]) -> Item:
+    """A problem like *worked* that is not among those *used*, found by lot from the *seed*."""
+    source = other_problem(worked, seed, used)
+    used.add(source)
+    found = work_text(source, worked.working.ways, ".", worked.working.problem.target)
+    return Item(found, TeachersWords({}, one.set_words), one.faded, dict(one.marks))

@@ -37,9 +37,9 @@ _ORDINALS = {
     "one": "first", "two": "second", "three": "third", "five": "fifth", "eight": "eighth", "nine": "ninth",
     "twelve": "twelfth",
 }  # fmt: skip
-_OPERATOR_WORDS = {"+": "plus", "-": "minus", "×": "times", "÷": "divided by"}
+OPERATOR_WORDS = {"+": "plus", "-": "minus", "×": "times", "÷": "divided by"}
 
-_POWERS = {2: "squared", 3: "cubed"}
+POWERS = {2: "squared", 3: "cubed"}
 
 
 @lru_cache(maxsize=4096)
@@ -98,11 +98,13 @@ def parts_name(den: int, many: bool) -> str:
     return name.replace(" ", "-") + ("s" if many else "")
 
 
-def _open_words(num: int | None, den: int | None) -> str:
+def over_words(num: int | None, den: int | None) -> str:
+    """A fraction whose numerator or denominator is still to be found (None)."""
     return f"{'blank' if num is None else cardinal(num)} over {'blank' if den is None else cardinal(den)}"
 
 
-def _fraction_words(num: int, den: int) -> str:
+def fraction_words(num: int, den: int) -> str:
+    """A fraction by its name."""
     if num == den == 1:
         return "<one whole>"
     return f"{cardinal(num)} {parts_name(den, num != 1)}"
@@ -118,35 +120,36 @@ def words(expr: Expr) -> str:
         case Whole(n):
             return cardinal(n)
         case Frac(num, den):
-            return _fraction_words(num, den)
+            return fraction_words(num, den)
         case Mixed(whole, num, den):
-            return f"{cardinal(whole)} and {_fraction_words(num, den)}"
+            return f"{cardinal(whole)} and {fraction_words(num, den)}"
         case Sum(first, rest) | Product(first, rest):
-            return words(first) + "".join([f" {_OPERATOR_WORDS[o]} {words(inner)}" for o, inner in rest])
+            return words(first) + "".join([f" {OPERATOR_WORDS[o]} {words(inner)}" for o, inner in rest])
         case Neg(inner):
             return f"negative {words(inner)}"
         case Bracket(inner):
             return f"open bracket, {words(inner)}, close bracket"
         case Dec(whole, places, period):
-            return _decimal_words(whole, places, period)
+            return decimal_words(whole, places, period)
         case Blank():
             return "blank"
         case OpenFrac(top, bottom):
-            return _open_words(top, bottom)
+            return over_words(top, bottom)
         case OpenMixed(whole, den):
-            return f"{cardinal(whole)} and {_open_words(None, den)}"
+            return f"{cardinal(whole)} and {over_words(None, den)}"
         case Power(base, exponent):
-            return f"{words(base)} {_POWERS.get(exponent) or f'to the power {cardinal(exponent)}'}"
+            return f"{words(base)} {POWERS.get(exponent) or f'to the power {cardinal(exponent)}'}"
         case Equation(sides):
             return " equals ".join(words(side) for side in sides)
         case _:
             assert_never(expr)
 
 
-def _decimal_words(whole: int, places: str, period: str) -> str:
+def decimal_words(whole: int, places: str, period: str = "") -> str:
+    """A decimal by its name; one that recurs, digit by digit."""
     if period:
         digits = " ".join(cardinal(int(digit)) for digit in places)
         recurring = " ".join(cardinal(int(digit)) for digit in period)
         return f"{cardinal(whole)} point {digits}{' ' if digits else ''}{recurring} recurring"
-    part = _fraction_words(int(places), 10 ** len(places))
+    part = fraction_words(int(places), 10 ** len(places))
     return f"{cardinal(whole)} and {part}" if whole else part

@@ -179,10 +179,15 @@ def path(shape: Shape) -> str:
     return f"M{number(x)} {number(y)}L{_on_circle(x, y, r, start)}A{radius} {radius} 0 {large} 1 {_on_circle(x, y, r, end)}z"
 
 
-def _on_circle(x: Length, y: Length, r: Length, turn: Length) -> str:
+def on_circle(x: Length, y: Length, r: Length, turn: Length) -> tuple[int, int]:
+    """The point at a *turn* (a part of a full one, clockwise from the top) on the circle around x, y: in hundredths of a unit."""
     # The one place where a picture leaves exact arithmetic: nothing is calculated on from here.
     right, up = _directions(turn.numerator, turn.denominator)
-    across, down = (100_000 * x + r * right + 500) // 1000, (100_000 * y - r * up + 500) // 1000
+    return int((100_000 * x + r * right + 500) // 1000), int((100_000 * y - r * up + 500) // 1000)
+
+
+def _on_circle(x: Length, y: Length, r: Length, turn: Length) -> str:
+    across, down = on_circle(x, y, r, turn)
     return f"{_from_hundredths(across)} {_from_hundredths(down)}"
 
 

@@ -68,6 +68,16 @@ def of_problem(expr: Expr) -> Figure:
     return _draw([(jump, "") for jump in _jumps(expr)], [], [1])
 
 
+def bare(expr: Expr) -> Figure:
+    """The line on which the numbers of *expr* can be marked, cut as they are; nothing stands on it yet."""
+    jumps = _jumps(expr)
+    dens = [n.den for n in leaves(expr) if isinstance(n, (Frac, Mixed))]
+    scale = _Scale.over([n for jump in jumps for n in (jump.start, jump.end)], dens or [1])
+    shapes: list[Shape] = []
+    bottom = _axis(shapes, scale, [], _JUMP)
+    return Figure("number-line", WIDTH, bottom, tuple(shapes), _alt(scale, [], []))
+
+
 def of_points(points: Sequence[tuple[Expr, Role]], band: tuple[Fraction, Fraction] | None = None) -> Figure:
     """Numbers that are compared, as points with their labels; a *band* shows where an answer may lie."""
     placed = [_Point(value(number), number, role, "") for number, role in points]

@@ -10,13 +10,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from ..expressions.aloud import BOX
 from ..expressions.sentences import Rich, Scaled, Sketch
 from ..expressions.typeset import Glyph, JottingGlyph
 from ..expressions.voice import Voice
 from ..layouts.cells import NUMBER_HEIGHT, SQUARE, Cell
 from ..layouts.sheet import Fill, Sheet
-
-BOX = "▢"
 
 
 @dataclass(frozen=True, slots=True)

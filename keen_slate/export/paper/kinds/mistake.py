@@ -1,0 +1,60 @@
+"""`mistake`: the working of somebody who follows a likely wrong way; pupils find where it goes wrong, say why, and put it right."""
+
+from __future__ import annotations
+
+from keen_slate.core.expressions.typeset import Glyph
+from keen_slate.core.judging.misconceptions import LikelyAnswer
+from keen_slate.core.teaching.fading import Fading
+
+from ...blocks import Block, Example, Room, Written, words, written
+from ...item import Item
+from ..examples import headed, problem_alone
+from ..key import Note, keys
+from ..parts import Grid, Numbered, Part, Sheet, page_kind
+
+
+@page_kind("mistake")
+def mistake(given: Sheet) -> list[Part]:
+    """The examples that have a wrong way with lines to show; the others are left out."""
+    found = [(one, likely) for one in given.items if (likely := wrong_way(one.item, given.options.mistake)) is not None]
+    examples = [_example(one, likely) for one, likely in found]
+    only = Sheet(given.title, given.letter, tuple([one for one, _ in found]), given.options)
+    per_page = given.options.per_page
+    grid = Grid(given.title, given.letter, tuple(examples), 1 if per_page < 4 else 2, per_page)
+    return [grid, *keys(only, examples, [(_note(one.item, likely),) for one, likely in found])]
+
+
+def wrong_way(item: Item, code: str) -> LikelyAnswer | None:
+    """The wrong way of that *code* where it applies; else the first that the estimate catches, else the first with lines."""
+    shown = [one for one in item.worked.likely if one.status == "reveals" and one.wrong.lines]
+    wanted = [one for one in shown if one.entry.code == code]
+    caught = [one for one in shown if one.caught_by_estimate]
+    return next(iter([*wanted, *caught, *shown]), None)
+
+
+def _example(one: Numbered, likely: LikelyAnswer) -> Example:
+    item = one.item
+    head = headed(one.number, item, Fading(hide=len(item.working.steps)))
+    lines: list[Block] = [*problem_alone(item), words("said", "Somebody wrote:")]
+    lines += [written("line", item.voice.typeset(rich), item.voice) for rich in likely.wrong.lines]
+    lines += [
+        _answer(item, likely), words("said", "Mark the first line that is wrong."), Room("reason", "It is wrong because"), words("said", "Put it right:"),
+    ]  # fmt: skip
+    return Example(head, tuple(lines), room=True)
+
+
+def _answer(item: Item, likely: LikelyAnswer) -> Written:
+    """What somebody had in the end, in the ink of everything else: nothing tells that it is wrong."""
+    return written("line", [Glyph("words", "Answer: "), *item.voice.glyphs(likely.wrong.answer)], item.voice)
+
+
+def _note(item: Item, likely: LikelyAnswer) -> Note:
+    said = item.voice.said
+    entry = likely.entry
+    return (
+        "The mistake",
+        (
+            words("said", f"{entry.code}: {said(entry.name)}. {said(entry.reason)}"),
+            words("said", f"Ask: {said(entry.question)}"),
+        ),
+    )

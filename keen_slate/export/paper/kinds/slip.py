@@ -1,0 +1,17 @@
+"""`slip`: two to four problems on a third of a page, for the end of a lesson."""
+
+from __future__ import annotations
+
+from ..examples import example
+from ..key import keys
+from ..parts import Part, Sheet, Slips, page_kind
+
+MOST = 4
+
+
+@page_kind("slip")
+def slip(given: Sheet) -> list[Part]:
+    """The first four problems; who wants others chooses them."""
+    only = Sheet(given.title, given.letter, given.items[:MOST], given.options)
+    examples = [example(one.number, one.item, given.options, "problems") for one in only.items]
+    return [Slips(given.title, given.letter, tuple(examples)), *keys(only, examples)]
