@@ -35,6 +35,7 @@ MOST_POINTS = 20
 MOST_WORDS = 100
 MOST_STANDARDS = 20
 MOST_MINUTES = 600
+PAPER_WORDS = 60  # of a class and of a day, at the head of a paper
 MOST_QUESTIONS = 20
 QUESTION_LENGTH = 140
 MOST_THINGS = 60
@@ -81,6 +82,8 @@ FIELDS = {
     "points": MOST_POINTS,
     "questions": MOST_QUESTIONS,
     "question": QUESTION_LENGTH,
+    "minutes": MOST_MINUTES,
+    "paper_words": PAPER_WORDS,
     "pupils": MOST_PUPILS,
     "alias": ALIAS_LENGTH,
     "answer": ANSWER_LENGTH,

@@ -54,10 +54,20 @@ def work_text(
 def work_out(problem: Problem, ways: Ways) -> Worked:
     """Work a *problem*, and derive everything from its working. Raises `CoreError`."""
     working = work(problem, ways)
+    return derived(working, *features_of(working))
+
+
+def features_of(working: Working) -> tuple[Features, Features]:
+    """The features of a problem in the ways of its *working*, and in the default ways."""
+    own = features(working)
+    return own, _plain_features(working, own)
+
+
+def derived(working: Working, own: Features, plain: Features) -> Worked:
+    """Everything else that is derived from a *working* whose features are known."""
     about = estimate(working)
     likely = likely_answers(working, about)
-    facts = features(working)
-    return Worked(working, about, likely, _plain_features(working, facts), surprises(working, facts, likely))
+    return Worked(working, about, likely, plain, surprises(working, own, likely))
 
 
 def _plain_features(working: Working, own: Features) -> Features:

@@ -12,7 +12,7 @@ from keen_slate.core.expressions.typeset import Glyph, JottingGlyph, Role
 from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.figures.display import Figure
 from keen_slate.core.figures.sketch import sketch_svg
-from keen_slate.core.figures.svg import svg
+from keen_slate.core.figures.svg import PAD, svg
 
 _LONG = 26  # characters of a line of mathematics that are kept together
 
@@ -48,12 +48,13 @@ class Written:
 
 @dataclass(frozen=True, slots=True)
 class Picture:
-    """A drawing as SVG: its states, one after the other; *width* in millimetres where it is drawn to that size, else 0."""
+    """A drawing as SVG: its states, one after the other; its size in *units* and *high*; *width* in millimetres where it has one, else 0."""
 
     style: Literal["picture", "squares", "model", "shade", "cut"]
     states: tuple[str, ...]
     alt: str
     units: int
+    high: int
     width: float = 0
     block: Literal["picture"] = "picture"
 
@@ -202,4 +203,4 @@ def picture(
         ["before", "after"] if state == "both" and figure.acts else ["before" if state == "before" else "after"]
     )
     drawn = tuple([svg(figure, one, voice) for one in states])
-    return Picture(style, drawn, voice.said(figure.alt), figure.width + 8)
+    return Picture(style, drawn, voice.said(figure.alt), figure.width + 2 * PAD, figure.height + 2 * PAD)

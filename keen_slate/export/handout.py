@@ -13,7 +13,7 @@ from . import typesetting
 from .grey import grey
 from .paper import kinds as _kinds  # what registers the kinds of page
 from .paper.options import Options
-from .paper.parts import KINDS, Numbered, Part, Sheet, numbers_on
+from .paper.parts import KINDS, Numbered, Part, Sheet, is_empty, numbers_on
 
 TEMPLATE = "handout.typ"
 _REGISTERED = _kinds
@@ -25,7 +25,8 @@ def parts_of(title: str, versions: Sequence[Version], options: Options) -> list[
     made = [
         part for letter, items in versions for part in KINDS[options.kind](Sheet(title, letter, tuple(items), options))
     ]
-    return sorted(made, key=lambda part: part.part in ("key", "copy"))
+    there = [part for part in made if not is_empty(part)]
+    return sorted(there, key=lambda part: part.part in ("key", "copy"))
 
 
 def data_of(title: str, parts: Sequence[Part], options: Options) -> dict[str, Any]:

@@ -19,7 +19,7 @@ _PAPER = "#d3dfe4"
 
 def squares(sheet: Sheet) -> str:
     """*sheet* as an SVG document; moments that are hidden, and cells that are blanks, are left for pupils to write."""
-    across, down = _across(sheet), sheet.height + sheet.height % SQUARE + SQUARE
+    across, down = _across(sheet), _down(sheet)
     inner = "".join([*_paper(across, down), *_fills(sheet), *_rules(sheet), *_cells(sheet)])
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {_HALF * across} {_HALF * down}" width="{_MILLIMETRES * across}mm" '
@@ -28,13 +28,17 @@ def squares(sheet: Sheet) -> str:
     )
 
 
-def size_of(sheet: Sheet) -> tuple[int, float]:
-    """How wide the document of *sheet* is: in its own units, and in millimetres."""
-    return _HALF * _across(sheet), _MILLIMETRES * _across(sheet)
+def size_of(sheet: Sheet) -> tuple[int, int, float]:
+    """How wide and high the document of *sheet* is in its own units, and how wide in millimetres."""
+    return _HALF * _across(sheet), _HALF * _down(sheet), _MILLIMETRES * _across(sheet)
 
 
 def _across(sheet: Sheet) -> int:
     return sheet.width + sheet.width % SQUARE + SQUARE
+
+
+def _down(sheet: Sheet) -> int:
+    return sheet.height + sheet.height % SQUARE + SQUARE
 
 
 def _paper(across: int, down: int) -> Iterator[str]:

@@ -52,11 +52,8 @@ def _inputs(data: dict[str, Any], typefaces: Path) -> dict[str, str]:
 
 def printable(text: str, typefaces: Path) -> str:
     """*text* with a square for each character that no typeface has: a page with letters missing would say nothing of it."""
-    return (
-        text
-        if text.isascii()
-        else "".join([one if ord(one) in covered(str(typefaces)) or one in _ALSO else _UNKNOWN for one in text])
-    )
+    unknown = {ord(one) for one in set(text) - _ALSO} - covered(str(typefaces))
+    return text.translate(dict.fromkeys(unknown, _UNKNOWN)) if unknown else text
 
 
 @cache

@@ -97,11 +97,11 @@ def _sheet(item: Item, sheet: Sheet, fading: Fading, pictures: bool) -> list[Blo
     steps = [i for i in range(len(keys)) if not _hides(item, i, fading)]
     alt = item.voice.said(sheet.spoken) if fading.plain else "A working with blanks."
     drawn = squares(sheet_with_blanks(sheet, keys, fading))
-    units, width = size_of(sheet)
+    units, high, width = size_of(sheet)
     # What is said of a calculation in columns would tell what belongs in its blanks.
     told = [i for i in steps if fading.plain or item.working.steps[i].kind.pictures != "columns"]
     shown = [one for i in steps for one in _picture(item, i, pictures)]
-    return [Picture("squares", (drawn,), alt, units, width), *_jottings(item, told, fading), *shown]
+    return [Picture("squares", (drawn,), alt, units, high, width), *_jottings(item, told, fading), *shown]
 
 
 # In boxes -------------------------------------------------------------------------------------------------------------

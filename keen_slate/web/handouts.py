@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
+from dataclasses import fields
 from pathlib import Path
 from typing import TypeVar
 from uuid import UUID
@@ -10,6 +12,7 @@ from uuid import UUID
 from apiflask import APIBlueprint
 from flask import Response, current_app
 
+from keen_slate.core.errors import ReadError
 from keen_slate.export import fonts
 from keen_slate.export.page import withdrawn
 from keen_slate.export.paper.options import Options
@@ -21,7 +24,7 @@ from .desk import shelf
 from .files import file_name
 from .given import given
 from .pages import nonce
-from .schemas.papers import HandoutQuery, PagesOut, ShowIn
+from .schemas.papers import HandoutQuery, PagesOut, PreviewQuery, ShowIn
 from .schemas.sets import SetOut
 from .session import database
 from .sets import set_view
@@ -31,12 +34,11 @@ T = TypeVar("T")
 
 
 @blueprint.get("/sets/<uuid:set_id>/handout")
-@blueprint.input(HandoutQuery, location="query")
+@blueprint.input(PreviewQuery, location="query")
 @blueprint.output(PagesOut)
-def preview(set_id: UUID, query_data: HandoutQuery) -> PagesOut:
+def preview(set_id: UUID, query_data: PreviewQuery) -> PagesOut:
     """The pages of a handout as pictures: those of the PDF."""
-    pages, left_out = _made(papers.handout_pages, set_id, query_data)[1]
-    return PagesOut(pages=pages, left_out=left_out)
+    return _made(papers.handout_pages, set_id, query_data, query_data.most)[1]
 
 
 @blueprint.get("/sets/<uuid:set_id>/handout.pdf")
@@ -52,15 +54,39 @@ def inline_pdf(title: str, document: bytes) -> Response:
     return Response(document, mimetype="application/pdf", headers=headers)
 
 
-def _made(paper: Callable[..., T], set_id: UUID, query: HandoutQuery) -> tuple[str, T]:
+def _made(paper: Callable[..., T], set_id: UUID, query: HandoutQuery, *more: object) -> tuple[str, T]:
     with shelf() as mine:
         example_set = mine.one_set(set_id)
         title, examples = example_set.title, given(example_set, mine.house_ways())
-    options = Options(**query.model_dump(exclude={"versions", "seed", "only"}))
-    only = frozenset([int(number) for number in query.only.split(",") if number])
-    wish = papers.Wish(options, query.versions, query.seed, only)
-    made = heavy.run(paper, title, examples, wish, typefaces(), seconds=heavy.PAPER)
-    return title, made
+    options = Options(**{one.name: getattr(query, one.name) for one in fields(Options)})
+    wish = papers.Wish(options, query.versions, query.seed, numbers_in(query.only, len(examples)))
+    return title, heavy.run(paper, title, examples, wish, typefaces(), *more, seconds=heavy.PAPER)
+
+
+def numbers_in(text: str, most: int) -> frozenset[int]:
+    """The numbers of a list such as "1, 3, 5-8", each from 1 to *most*; none of an empty one. Raises `ReadError`.
+
+    >>> sorted(numbers_in("1, 3, 5-8", 7))
+    Traceback (most recent call last):
+    keen_slate.core.errors.ReadError: There is no example 8: the last one is 7.
+    """
+    found: set[int] = set()
+    for part in re.finditer(r"[^,]+", text):
+        span = re.fullmatch(r"\s*(\d{1,4})\s*(?:[-–]\s*(\d{1,4})\s*)?", part[0])
+        if span is None and not part[0].strip():
+            continue
+        if span is None:
+            raise ReadError(
+                f"“{part[0].strip()}” names no example.", part.start(), len(part[0]), "Write numbers, like 1, 3, 5-8."
+            )
+        first, last = int(span[1]), int(span[2] or span[1])
+        wrong = next((n for n in (first, last) if not 1 <= n <= most), None)
+        if wrong is not None:
+            raise ReadError(
+                f"There is no example {wrong}: the last one is {most}.", part.start(), len(part[0]), "Leave it out."
+            )
+        found |= set(range(min(first, last), max(first, last) + 1))
+    return frozenset(found)
 
 
 def assets() -> Path:

@@ -6,6 +6,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
+from cachetools import LRUCache
+
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.tree import Equation
 from keen_slate.core.teaching.sentences import TeachersWords
@@ -19,14 +21,17 @@ from keen_slate.export.markdown import markdown
 from keen_slate.export.odt import odt as odt_file
 from keen_slate.export.page import page as page_of
 from keen_slate.export.paper.kinds.tick import cards_of
-from keen_slate.export.paper.options import Options
+from keen_slate.export.paper.options import SHOWS_EXAMPLES, Options
 from keen_slate.export.paper.parts import Numbered
 from keen_slate.export.qti import qti
 from keen_slate.export.report import Report, report
 from keen_slate.export.table import table as csv_table
 
 from .given import Given, each_worked, points_in_all
+from .schemas.papers import PagesOut
 from .searches import other_problem
+
+_KEPT: LRUCache[str, list[Version]] = LRUCache(maxsize=6)
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,15 +49,27 @@ def handout_pdf(title: str, examples: Sequence[Given], wish: Wish, typefaces: Pa
     return handout.pdf(title, _versions(examples, wish), wish.options, typefaces)
 
 
-def handout_pages(title: str, examples: Sequence[Given], wish: Wish, typefaces: Path) -> tuple[list[str], list[int]]:
-    """Its pages as SVG pictures, and the numbers of the examples that are not on them."""
-    made = _versions(examples, wish)
-    pictures, shown = handout.pages(title, made, wish.options, typefaces)
+def handout_pages(title: str, examples: Sequence[Given], wish: Wish, typefaces: Path, most: int) -> PagesOut:
+    """The first pages as SVG pictures, at *most* so many."""
+    pictures, shown = handout.pages(title, _versions(examples, wish), wish.options, typefaces)
     wanted = [number for number in range(1, len(examples) + 1) if not wish.only or number in wish.only]
-    return [picture.decode() for picture in pictures], [number for number in wanted if number not in shown]
+    return PagesOut(
+        pages=[picture.decode() for picture in pictures[:most]],
+        count=len(pictures),
+        left_out=[number for number in wanted if number not in shown] if wish.options.kind in SHOWS_EXAMPLES else [],
+    )
 
 
 def _versions(examples: Sequence[Given], wish: Wish) -> list[Version]:
+    """The examples of each version; kept for the next look at the same ones, for a preview changes how they look and not what they are."""
+    key = repr((examples, wish.versions, wish.seed, sorted(wish.only), wish.options.kind == "yours"))
+    found: list[Version] | None = _KEPT.get(key)
+    if found is None:
+        found = _KEPT[key] = _made(examples, wish)
+    return found
+
+
+def _made(examples: Sequence[Given], wish: Wish) -> list[Version]:
     used = {one.source for one in examples}
     numbered = [(number, one) for number, one in enumerate(examples, 1) if not wish.only or number in wish.only]
     made: list[Version] = []

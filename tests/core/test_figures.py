@@ -20,6 +20,7 @@ from keen_slate.core.figures.display import DIGIT_WIDTH, WIDTH, marks, seen
 from keen_slate.core.figures.inks import INKS, PAPER
 from keen_slate.core.figures.scenes import Joining, Shown, Taking, largest, scene_of
 from keen_slate.core.figures.svg import svg
+from keen_slate.core.figures.to_shade import KINDS, circles_to_cut, strips_to_cut, to_shade
 from keen_slate.core.limits import MOST_PARTS, MOST_WHOLES
 from keen_slate.core.reading.reader import read
 from keen_slate.core.teaching.sentences import TeachersWords
@@ -175,6 +176,37 @@ class FigureTests(unittest.TestCase):
                     }
                     edges = [x, *sorted(cuts), x + w]
                     self.assertEqual(len({b - a for a, b in pairwise(edges)}), 1)
+
+    @given(strategies.classroom_pairs, st.sampled_from(KINDS))
+    def test_a_picture_to_shade_has_the_same_wholes_and_cuts_and_nothing_on_them(self, expr, kind):
+        working = work_text(text(expr)).working
+        figure, full = to_shade(working, kind), choose.of_problem(working, kind)
+        self.assert_sound(figure, text(expr))
+        self.assertEqual(figure.kind, full.kind)
+        self.assertFalse([s for s in figure.shapes if s.look in ("part", "jump", "dot", "cross") or s.role])
+        if figure.kind != "number-line":
+            for look in ("whole", "thick", "thin"):
+                drawn = [[s.at for s in one.shapes if s.look == look and s.when != "after"] for one in (figure, full)]
+                self.assertEqual(*drawn)
+
+    @given(st.sets(st.integers(1, 40), max_size=6))
+    def test_pieces_to_cut_out_are_equal_parts_of_one_whole_with_their_labels_inside(self, dens):
+        wanted = [1, *sorted(d for d in dens if 1 < d <= MOST_PARTS)]
+        for figures, noun in ((strips_to_cut(dens), "strip"), (circles_to_cut(dens), "circle")):
+            self.assertEqual(len(figures), len(wanted))
+            self.assertEqual(len({(s.shape, s.at[2:]) for f in figures for s in f.shapes if s.look == "whole"}), 1)
+            for figure, den in zip(figures, wanted, strict=True):
+                self.assertIn(noun, figure.alt)
+                self.assertEqual(
+                    sum(s.look == "thick" for s in figure.shapes), {"strip": den - 1, "circle": den}[noun] * (den > 1)
+                )
+                self.assert_sound(figure, den)
+                if noun == "strip":
+                    cuts = sorted({s.at[0] for s in figure.shapes if s.look == "thick"} | {0, figure.width})
+                    self.assertEqual({b - a for a, b in pairwise(cuts)}, {Fraction(figure.width, den)})
+                    for label in [s for s in figure.shapes if s.text == str(den)]:
+                        left, _, right, _ = box(label, label.at)
+                        self.assertEqual(sum(a <= left and right <= b for a, b in pairwise(cuts)), 1)
 
     @given(strategies.classroom_pairs)
     def test_both_renderers_get_one_list_and_a_file_is_small(self, expr):

@@ -8,10 +8,12 @@ from fractions import Fraction
 from hypothesis import given
 from hypothesis import strategies as st
 
+from keen_slate.core.expressions.aloud import aloud
 from keen_slate.core.expressions.spoken import cardinal, ordinal, words
 from keen_slate.core.expressions.terms import parts, signed_terms
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Frac, Mixed, Whole, value
+from keen_slate.core.expressions.typeset import glyphs
 from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.grading.compare import other_ways
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
@@ -205,6 +207,11 @@ class WordTests(unittest.TestCase):
             whole_text = "\n".join(said)
             self.assertIsNone(re.search(r"regroup|numerator|(?<!common )denominator|\bwholes\b", whole_text))
             self.assertIn("borrow" if "-" in problem and "+" not in problem else "ones", whole_text)
+
+    @given(st.one_of(strategies.expressions, strategies.equations, strategies.chains))
+    def test_typeset_pieces_are_read_aloud_as_the_expression_is(self, expr):
+        for mark in (".", ","):
+            self.assertEqual(aloud(glyphs(expr, (), mark)), words(expr))
 
     def test_numbers_in_words(self):
         # Common practice in American classrooms: no "and" inside a number.

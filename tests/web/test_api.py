@@ -7,12 +7,12 @@ import urllib.error
 import urllib.request
 import uuid
 
-import pypdfium2
 from hypothesis import given, settings
 
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.web import create_app
 from tests import strategies, support
+from tests.pdf_reader import texts
 
 
 class Client:
@@ -344,8 +344,14 @@ class ApiTests(unittest.TestCase):
         )
         for path, asked in ((f"sets/{self.set_id}", "Is <b> a plank?"), ("ways", "Are the pieces the same size?")):
             with self.client.open(f"/api/{path}/checklist.pdf") as response:
-                words = pypdfium2.PdfDocument(response.read())[0].get_textpage().get_text_bounded()
-            self.assertEqual(words.count(asked), 4, words)
+                (card,) = texts(response.read())
+            self.assertEqual(card.count(asked.replace(" ", "")), 6, card)
+        query = f"/api/sets/{self.set_id}/handout?kind=mistake&only="
+        self.assertEqual(self.call("GET", query + "1")[1]["left_out"], [])
+        self.assertTrue(self.call("GET", query)[1]["pages"][0].startswith("<svg"))
+        for only, said in (("9999", "There is no example 9999"), ("1, x", "“x” names no example")):
+            status, body = self.call("GET", query + only.replace(" ", "%20"))
+            self.assertEqual((status, body["error"]["message"][: len(said)]), (422, said))
         status, body = self.call("POST", "/api/sets/bring", b"[" * (6 * 1024 * 1024))
         self.assertEqual((status, body["error"]["message"]), (422, "The file is larger than 5 MB."))
         status, body = self.call(

@@ -93,7 +93,7 @@ class StoryTests(unittest.TestCase):
         brought = self.call("POST", "/api/sets/bring", document)[1]
         self.assertEqual(brought["examples"][1]["source"], json.loads(document)["examples"][1]["problem"])
         page = self.client.open(f"/api/sets/{self.set_id}/set.html").read().decode()
-        self.assertIn("Sedge&#x27;s &lt;b&gt;rope&lt;/b&gt; &amp; wire has", page)
+        self.assertIn("Sedge&#39;s &lt;b&gt;rope&lt;/b&gt; &amp; wire has", page)
         self.assertIn("of rope is left.", re.sub(r"<[^>]+>", "", page))
         table = self.client.open(f"/api/sets/{self.set_id}/problems.csv").read().decode()
         self.assertIn("Sedge's <b>rope</b> & wire", table)

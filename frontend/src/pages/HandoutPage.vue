@@ -1,64 +1,80 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, onBeforeUnmount, onMounted, reactive, ref, watch } from 'vue'
 
-import { ask, client, type Refusal } from '../api/client'
-import { useLatest } from '../api/useLatest'
+import { ask, client, type Entry, type Refusal } from '../api/client'
+import { useNewest } from '../api/useNewest'
+import HandoutForm from '../handout/HandoutForm.vue'
+import { AS_IT_COMES, PAGE_KINDS } from '../handout/options'
 
 const props = defineProps<{ setId: string }>()
 
-const options = reactive({
-  paper: 'a4' as 'a4' | 'letter',
-  per_page: 4,
-  form: 'faded' as 'full' | 'faded' | 'problems',
-  space: 40,
-  name_line: true,
-  pictures: false,
-  key: true,
-  wrong_answers: true,
-  choices: false,
-  versions: 1,
-  seed: 1,
-})
+const FIRST_PAGES = 8
+const ALL_PAGES = 400
+const options = reactive({ ...AS_IT_COMES })
 const title = ref('')
+const entries = ref<Entry[]>([])
 const pages = ref<string[]>([])
+const count = ref(0)
+const leftOut = ref<number[]>([])
+const most = ref(FIRST_PAGES)
 const refusal = ref<Refusal | null>(null)
-const slow = ref(false)
 const address = computed(() => {
   const query = new URLSearchParams(Object.entries(options).map(([name, value]) => [name, String(value)]))
   return `/api/sets/${props.setId}/handout.pdf?${query}`
 })
-
-const { latest } = useLatest()
-let waiting: ReturnType<typeof setTimeout> | undefined
-watch(options, () => {
-  clearTimeout(waiting)
-  waiting = setTimeout(load, 350)
+const saidOfPages = computed(() => {
+  if (!count.value) return pages.value.length || refusal.value ? '' : 'Setting the pages…'
+  return `${count.value} ${count.value === 1 ? 'page' : 'pages'}`
+})
+const saidOfLeftOut = computed(() => {
+  if (!leftOut.value.length) return ''
+  const kind = PAGE_KINDS.find((one) => one.code === options.kind)
+  const list = leftOut.value.join(', ')
+  return `Not on these pages: ${list}. ${leftOut.value.length === 1 ? 'It has' : 'They have'} nothing for “${kind?.name}”.`
 })
 
-async function load(): Promise<void> {
-  const patience = setTimeout(() => (slow.value = true), 1000)
-  const params = { path: { set_id: props.setId }, query: { ...options } }
-  const answer = await latest((signal) => client.GET('/api/sets/{set_id}/handout', { params, signal }))
-  clearTimeout(patience)
-  if (!answer) return
-  slow.value = false
-  refusal.value = answer.ok ? null : answer.refusal
-  if (answer.ok) show(answer.data.pages)
-}
+const { renew } = useNewest(
+  () => {
+    const params = { path: { set_id: props.setId }, query: { ...options, most: most.value } }
+    return client.GET('/api/sets/{set_id}/handout', { params })
+  },
+  (answer) => {
+    refusal.value = answer.ok ? null : answer.refusal
+    if (!answer.ok) return
+    count.value = answer.data.count
+    leftOut.value = answer.data.left_out
+    show(answer.data.pages)
+  },
+)
 
 function show(found: string[]): void {
   pages.value.forEach(URL.revokeObjectURL)
-  pages.value = found.map((page) =>
-    URL.createObjectURL(new Blob([Uint8Array.from(atob(page), (c) => c.charCodeAt(0))], { type: 'image/png' })),
-  )
+  pages.value = found.map((page) => URL.createObjectURL(new Blob([page], { type: 'image/svg+xml' })))
 }
+
+// What is typed is waited for; what is chosen shows at once.
+let waiting: ReturnType<typeof setTimeout> | undefined
+watch([() => options.only, () => options.class_name, () => options.date, () => options.minutes], () => {
+  clearTimeout(waiting)
+  waiting = setTimeout(renew, 250)
+})
+watch(
+  () => ({ ...options, only: '', class_name: '', date: '', minutes: 0 }),
+  (now, before) => {
+    if (JSON.stringify(now) !== JSON.stringify(before)) void renew()
+  },
+)
+watch(most, renew)
 
 onMounted(async () => {
   document.title = 'Handout · Keen Slate'
   const answer = await ask(client.GET('/api/sets/{set_id}', { params: { path: { set_id: props.setId } } }))
   if (!answer.ok) return void (refusal.value = answer.refusal)
   title.value = answer.data.title
-  await load()
+  void renew()
+  const found = await ask(client.GET('/api/misconceptions'))
+  if (found.ok) entries.value = found.data.entries
 })
 onBeforeUnmount(() => {
   clearTimeout(waiting)
@@ -73,75 +89,24 @@ onBeforeUnmount(() => {
       <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Back to the Bench</RouterLink>
       <h1>Handout</h1>
       <p class="of">{{ title }}</p>
+      <p class="quiet" role="status">{{ saidOfPages }}</p>
+      <Button as="a" class="do" :href="address" target="_blank" rel="noopener" label="Open the PDF" />
     </header>
     <div class="desk">
-      <form class="options" @submit.prevent>
-        <fieldset>
-          <legend>Pupils get</legend>
-          <label><input v-model="options.form" type="radio" value="faded" /> what the set leaves them</label>
-          <label><input v-model="options.form" type="radio" value="full" /> full workings</label>
-          <label><input v-model="options.form" type="radio" value="problems" /> problems only</label>
-        </fieldset>
-        <label class="line"
-          >Paper
-          <select v-model="options.paper">
-            <option value="a4">A4</option>
-            <option value="letter">Letter</option>
-          </select>
-        </label>
-        <label class="line"
-          >Examples on a page, at most
-          <select v-model.number="options.per_page">
-            <option v-for="n in 8" :key="n" :value="n">{{ n }}</option>
-          </select>
-        </label>
-        <label class="line"
-          >Squares to work in
-          <select v-model.number="options.space">
-            <option v-for="mm in [0, 20, 30, 40, 60, 80, 120]" :key="mm" :value="mm">
-              {{ mm ? `${mm} mm` : 'none' }}
-            </option>
-          </select>
-        </label>
-        <label class="line"
-          >Versions
-          <select v-model.number="options.versions">
-            <option v-for="n in 4" :key="n" :value="n">{{ n === 1 ? 'one' : `A to ${'ABCD'[n - 1]}` }}</option>
-          </select>
-        </label>
-        <button v-if="options.versions > 1" type="button" class="word" @click="options.seed += 1">
-          Other numbers for {{ options.versions === 2 ? 'B' : 'B and on' }}
-        </button>
-        <label><input v-model="options.name_line" type="checkbox" /> a line for name and date</label>
-        <label
-          ><input v-model="options.choices" type="checkbox" :disabled="options.form === 'full'" /> four answers to
-          choose from, where only the problem is given</label
-        >
-        <label><input v-model="options.pictures" type="checkbox" /> pictures of the steps</label>
-        <fieldset>
-          <legend>For you</legend>
-          <label><input v-model="options.key" type="checkbox" /> the key with marks, on pages of its own</label>
-          <label
-            ><input v-model="options.wrong_answers" type="checkbox" :disabled="!options.key" /> with what they may
-            write</label
-          >
-        </fieldset>
-        <p><a class="do" :href="address" target="_blank" rel="noopener">Open the PDF</a></p>
-        <p class="quiet" role="status">
-          {{
-            slow ? 'Setting the pages…' : pages.length ? `${pages.length} ${pages.length === 1 ? 'page' : 'pages'}` : ''
-          }}
-        </p>
-        <progress v-if="slow" aria-label="Setting the pages" />
-      </form>
+      <HandoutForm v-model="options" class="form" :entries="entries" />
       <section class="pages" aria-label="The pages" tabindex="0">
         <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+        <p v-if="saidOfLeftOut" class="left">{{ saidOfLeftOut }}</p>
+        <p v-if="count === 0 && pages.length === 0 && leftOut.length" class="left">There is no page to print.</p>
         <img
           v-for="(page, i) in pages"
           :key="page"
           :src="page"
-          :alt="`Page ${i + 1} of ${pages.length}; the PDF has its text`"
+          :alt="`Page ${i + 1} of ${count}; the PDF has its text`"
         />
+        <p v-if="count > pages.length" class="more">
+          <Button variant="outlined" :label="`Show all ${count} pages`" @click="most = ALL_PAGES" />
+        </p>
       </section>
     </div>
   </main>
@@ -152,13 +117,13 @@ onBeforeUnmount(() => {
   height: 100vh;
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
-  padding: 22px 24px 0;
+  padding: 18px 24px 0;
 }
 .head {
   display: flex;
-  gap: 22px;
+  gap: 4px 22px;
   align-items: baseline;
-  padding-bottom: 14px;
+  padding-bottom: 12px;
   flex-wrap: wrap;
 }
 .name {
@@ -167,68 +132,27 @@ onBeforeUnmount(() => {
 h1 {
   font-size: 1.4rem;
 }
-.of {
+.of,
+.quiet {
   color: var(--on-slate-quiet);
+}
+.quiet {
+  margin-left: auto;
+}
+.do {
+  background: var(--paper);
+  color: var(--ink);
+  text-decoration: none;
 }
 .desk {
   display: grid;
-  grid-template-columns: 290px minmax(0, 1fr);
-  gap: 30px;
+  grid-template-columns: 330px minmax(0, 1fr);
+  gap: 26px;
   min-height: 0;
 }
-.options {
-  display: grid;
-  gap: 8px;
-  align-content: start;
+.form {
   overflow-y: auto;
-  padding-bottom: 20px;
-}
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0 0 6px;
-  display: grid;
-  gap: 2px;
-}
-legend {
-  font-weight: 700;
-  padding: 0 0 2px;
-}
-.line {
-  display: flex;
-  justify-content: space-between;
-  gap: 10px;
-}
-select {
-  font: inherit;
-  background: var(--paper);
-  color: var(--ink);
-  border: 0;
-  border-radius: 2px;
-  padding: 1px 4px;
-}
-.word {
-  text-decoration: underline;
-  text-underline-offset: 4px;
-  justify-self: start;
-  padding: 0;
-}
-.do {
-  display: inline-block;
-  background: var(--paper);
-  color: var(--ink);
-  border-radius: 3px;
-  padding: 6px 16px;
-  font-weight: 700;
-  text-decoration: none;
-  margin-top: 6px;
-}
-.quiet {
-  color: var(--on-slate-quiet);
-  min-height: 1.4em;
-}
-progress {
-  width: 100%;
+  padding: 4px 8px 20px 4px;
 }
 .pages {
   overflow-y: auto;
@@ -239,10 +163,14 @@ progress {
   padding: 4px 4px 24px;
 }
 .pages img {
-  width: min(100%, 440px);
+  width: min(100%, 418px);
   background: #fff;
   border-radius: 1px;
   box-shadow: 0 2px 10px rgb(0 0 0 / 0.35);
+}
+.left,
+.more {
+  width: 100%;
 }
 .refusal {
   background: var(--paper);
@@ -258,6 +186,7 @@ progress {
   .desk {
     grid-template-columns: minmax(0, 1fr);
   }
+  .form,
   .pages {
     overflow: visible;
   }

@@ -19,6 +19,7 @@ KINDS = ("bars", "circles", "grid", "number-line")
 _CIRCLE = 240
 _STRIP = 54
 _TOP = 26  # for the words above a form whose parts are too small for labels
+_MOST_IN_CIRCLE = 10  # labels that do not meet
 _INNER = 7  # tenths of the radius at which a label stands in its sector
 
 
@@ -68,7 +69,7 @@ def _labels(form: Form, den: int) -> Iterator[Shape]:
         return
     part = Frac(1, den)
     if isinstance(form, Circle):
-        if den > 12:
+        if den > _MOST_IN_CIRCLE:
             return
         for k in range(den):
             r = form.width // 2

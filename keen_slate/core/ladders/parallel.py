@@ -26,11 +26,14 @@ from ..expressions.tree import (
     Whole,
 )
 from ..expressions.walks import denominators, leaves
+from ..grading.features import Features
 from ..limits import TYPED
 from ..reading.problem import labelled, problem_of
 from ..searching.deadline import passed
-from ..worked import Worked, work_out
+from ..worked import Worked, derived, features_of
+from ..working.methods import work
 from ..working.methods.single import converting
+from ..working.proof import Working
 from .options import copy_key
 from .story_around import story_like
 
@@ -58,17 +61,27 @@ def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -
     used = copy_key(worked.working.problem.expr)
     best: Parallel | None = None
     nearest = (0, 0)
+    tried: set[Expr] = set()  # small numbers come again and again
     for expr in _varied(worked.working.problem.expr, dice):
         if passed():
             break
+        if expr in tried:
+            continue
+        tried.add(expr)
         written = labelled(text(expr), worked.working.problem.label)
         if copy_key(expr) == used or written in shunned:
             continue
-        found = _worked(expr, worked)
-        if found is None:
-            continue
-        different = differences(worked, found)
         shared = _shared(worked.working.problem.expr, expr)
+        if best is not None and (0, shared) >= nearest:
+            continue
+        working = _worked(expr, worked)
+        if working is None:
+            continue
+        own, plain = features_of(working)
+        if best is not None and (len(unlike(worked.features, plain)), shared) >= nearest:
+            continue  # whatever it reveals, it is no nearer
+        found = derived(working, own, plain)
+        different = differences(worked, found)
         if best is None or (len(different), shared) < nearest:
             best, nearest = Parallel(found, different), (len(different), shared)
         if nearest == (0, 0):
@@ -89,7 +102,12 @@ def _shared(one: Expr, other: Expr) -> int:
 
 def differences(one: Worked, other: Worked) -> tuple[str, ...]:
     """In what two problems are not alike: features by name, then codes of misconceptions that show in only one of them."""
-    a, b = one.features, other.features
+    shown = [{found.entry.code for found in worked.likely if found.status == "reveals"} for worked in (one, other)]
+    return (*unlike(one.features, other.features), *sorted(shown[0] ^ shown[1]))
+
+
+def unlike(a: Features, b: Features) -> list[str]:
+    """The names of the features in which two problems are not alike."""
     seen = {
         "rung": (a.rung, b.rung),
         "denominators": (a.denominators, b.denominators),
@@ -103,19 +121,17 @@ def differences(one: Worked, other: Worked) -> tuple[str, ...]:
         "large_facts": (a.large_facts > 0, b.large_facts > 0),
         "negatives": (a.negatives, b.negatives),
     }
-    features = [name for name, (x, y) in seen.items() if x != y]
-    shown = [{found.entry.code for found in worked.likely if found.status == "reveals"} for worked in (one, other)]
-    return (*features, *sorted(shown[0] ^ shown[1]))
+    return [name for name, (x, y) in seen.items() if x != y]
 
 
-def _worked(expr: Expr, like: Worked) -> Worked | None:
+def _worked(expr: Expr, like: Worked) -> Working | None:
     problem = like.working.problem
     try:
         other = problem_of(expr, problem.label, TYPED)
-        found = work_out(converting(other, problem.target) if problem.target else other, like.working.ways)
+        found = work(converting(other, problem.target) if problem.target else other, like.working.ways)
     except CoreError:
         return None
-    return found if found.working.problem.kind == problem.kind else None
+    return found if found.problem.kind == problem.kind else None
 
 
 def _varied(expr: Expr, dice: Random) -> Iterator[Expr]:

@@ -7,6 +7,7 @@ from typing import Literal, get_args
 
 PageKind = Literal["sheet", "yours", "mistake", "estimate", "shade", "cut", "tick", "slip"]
 PAGE_KINDS: tuple[PageKind, ...] = get_args(PageKind)
+SHOWS_EXAMPLES = frozenset(PAGE_KINDS) - {"cut", "tick"}
 Paper = Literal["a4", "letter"]
 Form = Literal["full", "faded", "problems"]
 Key = Literal["none", "pages", "margin"]
@@ -14,21 +15,19 @@ Shading = Literal["bars", "circles", "grid", "number-line"]
 
 MOST_PER_PAGE = 8
 MOST_SPACE = 150  # millimetres
-MOST_WORDS = 60  # characters of the class's name and of the date
-MOST_MINUTES = 300
 
 
 @dataclass(frozen=True, slots=True)
 class Options:
     """How the pages are to be.
 
-    *per_page* examples at most; *space* millimetres of squares to work in under each, as many as the page has left where *fill*.
+    *per_page* examples at most, 0 for as many as fit; *space* millimetres of squares to work in under each, as many as the page has left where *fill*.
     *mistake* is the code of the wrong way that is followed, "" to have it chosen; *shading* is the kind of picture to shade.
     """
 
     kind: PageKind = "sheet"
     paper: Paper = "a4"
-    per_page: int = 4
+    per_page: int = 0
     form: Form = "faded"
     space: int = 30
     fill: bool = True

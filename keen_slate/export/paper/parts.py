@@ -13,7 +13,7 @@ from .options import Options, PageKind
 
 @dataclass(frozen=True, slots=True)
 class Grid:
-    """Examples for pupils, *columns* beside each other and no more than *per_page* on a page; *headed*: with title, name and date."""
+    """Examples for pupils, *columns* beside each other and no more than *per_page* on a page (0: as many as fit)."""
 
     title: str
     letter: str
@@ -118,6 +118,18 @@ def numbers_on(part: Part) -> list[int]:
         case Pairs():
             return [pair.given.head.number for pair in part.pairs]
     return []
+
+
+def is_empty(part: Part) -> bool:
+    """Whether there is nothing on a part."""
+    match part:
+        case Grid() | Slips() | Copy():
+            return not part.examples
+        case Pairs():
+            return not part.pairs
+        case Key():
+            return not part.entries
+    return False
 
 
 Part = Grid | Pairs | Slips | Cards | CutOuts | Key | Copy

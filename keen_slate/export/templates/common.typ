@@ -14,12 +14,12 @@
 
 // Large print has no letter under 18 pt.
 #let size(points) = if look.large { calc.max(18pt, points * 1.25pt) } else { points * 1pt }
-#let smallest-fraction = size(11)
 
 // The class's own spacing, wider for those who read more easily so.
+#let leading = if look.wide { 1em } else { 0.55em }
 #let spaced(body) = {
   set text(tracking: if look.wide { 0.06em } else { 0pt }, spacing: if look.wide { 160% } else { 100% })
-  set par(leading: if look.wide { 1em } else { 0.55em }, spacing: if look.wide { 1.2em } else { 0.7em })
+  set par(leading: leading, spacing: if look.wide { 1.2em } else { 0.7em })
   body
 }
 
@@ -49,32 +49,30 @@
 
 #let ink(role) = if role == "" { rgb("#14191d") } else { rgb(inks.at(role)) }
 
-#let fraction(piece) = context {
-  let em = text.size.to-absolute()
-  // Only a teacher's notes have smaller letters, and smaller fractions with them.
-  let digits = if em < 11pt { 0.86 * em } else { calc.max(smallest-fraction, 0.8 * em) }
-  let top = text(size: digits, characters(piece.top))
-  let bottom = text(size: digits, characters(piece.bottom))
-  let wide = calc.max(measure(top).width, measure(bottom).width) + 0.24 * digits
-  // A line counts what stands in it as lower than it is, by so much: else lines would stand into each other.
-  let slack = (0.7 * par.leading).to-absolute() + 0.6pt
-  box(
-    inset: (x: 0.1em, y: slack), baseline: 50% - 0.36em,
-    stack(
-      dir: ttb, spacing: 0.14 * digits + 0.6pt,
-      box(width: wide, align(center, top)),
-      line(length: wide, stroke: (thickness: calc.max(0.9pt, digits / 14), paint: ink(piece.role))),
-      box(width: wide, align(center, bottom)),
-    ),
-  )
-}
+// How much lower than it is a line counts what stands in it: else lines would stand into each other.
+#let slack = 0.7 * leading + 0.6pt
 
-#let piece-of(piece) = {
+// Andika's digits are 0.586 em wide, all of them: measuring each fraction would take as long as all the rest.
+#let width-of(chars) = (chars.clusters().len() + 0.8 * chars.matches("▢").len()) * 0.586em
+
+// A fraction whose digits are *scale* times as high as those beside it.
+#let fraction(piece, scale) = box(inset: (x: 0.1em, y: slack), baseline: 50% - 0.36em, {
+  set text(size: scale * 1em)
+  let wide = calc.max(width-of(piece.top), width-of(piece.bottom)) + 0.24em
+  stack(
+    dir: ttb, spacing: 0.14em + 0.6pt,
+    box(width: wide, align(center, characters(piece.top))),
+    line(length: wide, stroke: (thickness: 0.4pt + 0.05em, paint: ink(piece.role))),
+    box(width: wide, align(center, characters(piece.bottom))),
+  )
+})
+
+#let piece-of(piece, scale) = {
   set text(fill: ink(piece.role))
   if piece.drawing != "" {
     box(baseline: 30%, image(bytes(piece.drawing), format: "svg", alt: piece.text))
   } else if piece.kind == "fraction" {
-    fraction(piece)
+    fraction(piece, scale)
   } else if piece.kind == "operator" {
     h(0.25em) + characters(piece.text) + h(0.25em)
   } else if piece.kind == "power" {
@@ -86,23 +84,29 @@
   }
 }
 
-#let run-of(run) = {
-  let set-out = run.pieces.map(piece-of).join()
+#let run-of(run, scale) = {
+  let set-out = run.pieces.map(one => piece-of(one, scale)).join()
   if run.said == "" or run.pieces.first().drawing != "" { set-out } else {
     math.equation(block: false, alt: run.said, box(set-out))
   }
 }
 
+// How each kind of line stands on paper, and in what size.
 #let looks = (
-  line: body => block(spacing: 0.55em, text(size: size(15), body)),
-  jotting: body => block(spacing: 0.4em, inset: (left: 6mm), text(size: size(12), fill: quiet, body)),
-  story: body => block(spacing: 0.7em, text(size: size(13), { set par(leading: 0.8em); body })),
-  sentence: body => block(spacing: 0.7em, text(size: size(13), body)),
-  answer: body => block(spacing: 0.7em, text(size: size(13), body)),
-  said: body => block(spacing: 0.6em, text(size: size(12), body)),
+  line: (15, body => block(spacing: 0.7em, body)),
+  jotting: (12, body => block(spacing: 0.5em, inset: (left: 6mm), text(fill: quiet, body))),
+  story: (13, body => block(spacing: 0.8em, { set par(leading: 0.8em); body })),
+  sentence: (13, body => block(spacing: 0.8em, body)),
+  answer: (13, body => block(spacing: 0.8em, body)),
+  said: (12, body => block(spacing: 0.6em, body)),
 )
-#let inline(one) = one.runs.map(run-of).join()
-#let written(one) = (looks.at(one.style))(inline(one))
+// No digit of a pupil's fraction is under 11 pt, in large print under 18 pt: next to small letters it is nearly as high as they are.
+#let scale-beside(points) = calc.max(0.8, (if look.large { 18pt } else { 11pt }) / size(points))
+#let inline(one, scale: 0.8) = one.runs.map(run => run-of(run, scale)).join()
+#let written(one) = {
+  let (points, look-of) = looks.at(one.style)
+  text(size: size(points), look-of(inline(one, scale: scale-beside(points))))
+}
 
 // Pictures -------------------------------------------------------------------------------------------------------
 
@@ -113,19 +117,18 @@
 
 #let drawn(svg, alt, width) = image(bytes(svg), format: "svg", width: width, alt: alt)
 
-// A picture with both states beside each other where they fit, else under each other. What is seen in both is said once.
-#let picture(one) = layout(region => {
+// A picture in so much *room*, both states beside each other where they fit, else under each other. What is seen in both is said once.
+#let picture(one, room) = {
   let wanted = if one.width > 0 { one.width * 1mm } else { one.units * if one.style == "shade" { 0.85pt } else { unit } }
-  let width = calc.min(wanted, region.width)
+  let shape = one.units / one.high
+  let one-high = region.height * if one.states.len() == 1 { 0.9 } else { 0.43 }
+  let width = calc.min(wanted, room, one-high * shape)
   let first = drawn(one.states.first(), one.alt, width)
   if one.states.len() == 1 { return block(spacing: 2mm, first) }
   let second = pdf.artifact(drawn(one.states.last(), one.alt, width))
-  if 2 * width + 11mm <= region.width {
-    block(spacing: 2mm, breakable: false, grid(columns: 3, align: horizon, first, arrow(false), second))
-  } else {
-    block(spacing: 2mm, breakable: false, stack(dir: ttb, first, align(center, arrow(true)), second))
-  }
-})
+  let beside = 2 * width + 11mm <= room
+  block(spacing: 2mm, breakable: false, stack(dir: if beside { ltr } else { ttb }, first, arrow(not beside), second))
+}
 
 // Room to write --------------------------------------------------------------------------------------------------
 
@@ -149,9 +152,9 @@
 
 // Blocks ---------------------------------------------------------------------------------------------------------
 
-#let place-blocks(blocks) = blocks.map(one => {
+#let place-blocks(blocks, room) = blocks.map(one => {
   if one.block == "written" { written(one) }
-  else if one.block == "picture" { picture(one) }
+  else if one.block == "picture" { picture(one, room) }
   else if one.block == "room" { (rooms.at(one.style))(one.said) }
   else if one.block == "pause" {
     block(width: 100%, spacing: 2mm, inset: (top: 1.5mm), stroke: (top: (thickness: 1pt, dash: "dashed")), strong[Try it yourself first.])
@@ -159,7 +162,7 @@
   else if one.block == "table" {
     block(spacing: 2mm, table(
       columns: 2, stroke: 0.6pt, inset: (x: 3mm, y: 1.2mm),
-      ..one.rows.map(((name, cell)) => (table.cell[#name], table.cell(inline(cell)))).flatten(),
+      ..one.rows.map(((name, cell)) => (table.cell[#name], table.cell(inline(cell, scale: scale-beside(11.5))))).flatten(),
     ))
   }
   else if one.block == "ticks" {
@@ -167,17 +170,17 @@
       tick
       h(1.5mm)
       if label != "" { strong(label) + h(1.5mm) }
-      text(size: size(13), inline(said))
+      text(size: size(13), inline(said, scale: scale-beside(13)))
     })).join())
   }
   else if one.block == "boxes" {
-    let cell(box) = {
+    let cell(box) = grid.cell(breakable: false, {
       text(size: size(11), {
         strong(if box.number > 0 { str(box.number) + ". " + box.title } else { box.title })
         if box.answer != "" { [ ] + box.answer }
       })
-      place-blocks(box.blocks)
-    }
+      place-blocks(box.blocks, if one.questions { room - 4mm } else { room / 2 - 4mm })
+    })
     block(spacing: 2mm, grid(
       columns: if one.questions { (1fr,) } else { (1fr, 1fr) }, stroke: 0.8pt, inset: 2mm, ..one.cells.map(cell),
     ))

@@ -30,41 +30,56 @@
   strong(text(size: size(12), str(head.number))),
   {
     set text(size: size(16))
-    if head.problem != none { inline(head.problem) }
+    if head.problem != none { inline(head.problem, scale: scale-beside(16)) }
     if head.label != "" { text(size: size(11), [ ] + head.label) }
   },
   text(size: size(9.5), fill: quiet, head.marks),
 ))
 
 // An example with so much room to work in.
-#let example-of(example, room) = {
+#let example-of(example, room, width) = {
   head-of(example.head)
-  place-blocks(example.blocks)
+  place-blocks(example.blocks, width)
   if example.room and room > 0mm { squares(room) }
-  place-blocks(example.after)
+  place-blocks(example.after, width)
 }
 // The same where it is longer than a page: no line is left alone on the next.
-#let long-example(example, room) = {
+#let long-example(example, room, width) = {
   block(sticky: true, head-of(example.head))
   let all = example.blocks
   for (i, one) in all.enumerate() {
-    block(breakable: false, sticky: i == all.len() - 2, place-blocks((one,)))
+    block(breakable: one.block == "boxes", sticky: i == all.len() - 2 and one.block != "boxes", place-blocks((one,), width))
   }
   if example.room and room > 0mm { squares(room) }
-  place-blocks(example.after)
+  place-blocks(example.after, width)
 }
 
-#let least = if look.fill { 20mm } else { mm-space }
+
+// Examples in which nothing is left to do, one under the other in their columns, as many as fit.
+#let flow-part(part, width, header) = {
+  header-of(part)
+  columns(part.columns, gutter: 8mm, for (i, one) in part.examples.enumerate() {
+    if i > 0 { v(between, weak: true) }
+    if measure(block(width: width, example-of(one, 0mm, width))).height > region.height - header - 4mm {
+      long-example(one, 0mm, width)
+    } else {
+      block(breakable: false, above: 0pt, below: 0pt, example-of(one, 0mm, width))
+    }
+  })
+}
 
 // Rows of examples, as many on a page as fit and are wanted; what is left of a page is shared out as squares.
 #let grid-part(part) = context {
   let columns = part.columns
+  // Where as many as fit are wanted, each has room for a few lines.
+  let least = if look.fill { if part.per_page == 0 { 45mm } else { 20mm } } else { mm-space }
   let width = (region.width - (columns - 1) * 8mm) / columns
-  let height-of(example, room) = measure(block(width: width, example-of(example, room))).height
+  let header = measure(block(width: region.width, header-of(part))).height + 5mm
+  if part.per_page == 0 and not part.examples.any(one => one.room) { return flow-part(part, width, header) }
+  let height-of(example, room) = measure(block(width: width, example-of(example, room, width))).height
   let rows = part.examples.chunks(columns)
   let heights = rows.map(row => calc.max(..row.map(one => height-of(one, least))))
-  let header = measure(block(width: region.width, header-of(part))).height + 5mm
-  let most = calc.max(1, calc.quo(part.per_page, columns))
+  let most = if part.per_page == 0 { rows.len() } else { calc.max(1, calc.quo(part.per_page, columns)) }
   // Which rows stand on which page.
   let fill-up(most) = {
     let pages = ((),)
@@ -82,9 +97,9 @@
     pages
   }
   let pages = fill-up(most)
-  // The same number of pages, filled alike.
+  // Where pupils write: the same number of pages, filled alike.
   let even = fill-up(calc.min(most, calc.ceil(rows.len() / pages.len())))
-  if even.len() == pages.len() { pages = even }
+  if even.len() == pages.len() and part.examples.any(one => one.room) { pages = even }
   for (p, page) in pages.enumerate() {
     if p > 0 { pagebreak(weak: true) } else { header-of(part) }
     let room = region.height - if p == 0 { header } else { 0mm } - between * (page.len() - 1)
@@ -94,28 +109,35 @@
     for (n, i) in page.enumerate() {
       if n > 0 { v(between, weak: true) }
       let row = rows.at(i)
-      if heights.at(i) > region.height - header {
-        for one in row { long-example(one, least) }
+      if heights.at(i) > region.height - header - 4mm {
+        for one in row { long-example(one, least, region.width) }
       } else {
         let goal = heights.at(i) + if i in open { extra } else { 0mm }
         block(breakable: false, above: 0pt, below: 0pt, grid(
           columns: (width,) * columns, column-gutter: 8mm,
-          ..row.map(one => example-of(one, if look.fill and one.room { least + goal - height-of(one, least) } else { least })),
+          ..row.map(one => example-of(one, if look.fill and one.room { least + goal - height-of(one, least) } else { least }, width)),
         ))
       }
     }
   }
 }
 
+// Something that is kept on one page where one is long enough.
+#let kept-whole(below, body) = context {
+  let high = measure(block(width: region.width, body)).height
+  block(width: 100%, above: 0pt, below: below, breakable: high > region.height - 40mm, body)
+}
+
 // A worked example, and beside it one like it.
 #let pairs-part(part) = {
+  let half = (region.width - 8mm) / 2
   header-of(part)
   for pair in part.pairs {
-    block(width: 100%, above: 0pt, below: 7mm, breakable: false, grid(
+    kept-whole(7mm, grid(
       columns: (1fr, 1fr), column-gutter: 8mm, row-gutter: 2mm,
       text(size: size(10), fill: quiet)[Worked for you], text(size: size(10), fill: quiet)[Your turn],
-      example-of(pair.given, 0mm),
-      example-of(pair.yours, 0mm),
+      example-of(pair.given, 0mm, half),
+      example-of(pair.yours, 0mm, half),
     ))
   }
 }
@@ -128,7 +150,7 @@
     header-of(part)
     grid(
       columns: (1fr,) * columns, column-gutter: 8mm, row-gutter: 3mm,
-      ..part.examples.map(one => example-of(one, room)),
+      ..part.examples.map(one => example-of(one, room, (width - (columns - 1) * 8mm) / columns)),
     )
   }
   let rows = calc.ceil(part.examples.len() / columns)
@@ -173,27 +195,31 @@
 
 // The key: lines with what is done in them and their points.
 #let key-part(part) = {
-  set text(size: 11pt)
+  set text(size: 11pt, tracking: 0pt, spacing: 100%)
+  set par(leading: 0.55em, spacing: 0.7em)
   title-of(part, [: key])
   v(4mm)
   for entry in part.entries {
-    block(width: 100%, breakable: false, above: 0pt, below: 6mm, {
+    // Only an entry of many lines can be longer than a page; measuring each would take too long.
+    let lines = entry.rows.len() + entry.before.len() + entry.notes.map(((_, lines)) => lines.len()).sum(default: 0)
+    let keep = if lines > 10 { kept-whole } else { (below, body) => block(width: 100%, breakable: false, above: 0pt, below: below, body) }
+    keep(6mm, {
       block(below: 2mm, text(size: 13pt, {
         strong(str(entry.number)) + h(2.5mm)
         if entry.problem != none { inline(entry.problem) }
       }))
-      place-blocks(entry.before)
+      place-blocks(entry.before, region.width)
       table(
         columns: (42%, 1fr, auto), stroke: (x, y) => if y > 0 { (bottom: 0.4pt + rgb("#c5d0d5")) }, inset: (x: 1.5mm, y: 1mm),
         align: (left + horizon, left + horizon, right + horizon),
         table.header(..([Line], [What is done], [Marks]).map(one => text(size: 9.5pt, fill: quiet, one))),
         ..entry.rows.map(row => (
-          text(size: 12.5pt, inline(row.line)), text(size: 10.5pt, inline(row.said)), str(row.points),
+          text(size: 12.5pt, inline(row.line)), text(size: 10.5pt, inline(row.said, scale: 0.86)), str(row.points),
         )).flatten(),
       )
       for (title, lines) in entry.notes {
         block(above: 2mm, below: 1mm, strong(text(size: 10pt, title)))
-        for one in lines { block(spacing: 1.8mm, text(size: 10.5pt, inline(one))) }
+        for one in lines { block(spacing: 1.8mm, text(size: 10.5pt, inline(one, scale: 0.86))) }
       }
     })
   }
@@ -204,12 +230,12 @@
   title-of(part, [: teacher's copy])
   v(4mm)
   for example in part.examples {
-    block(width: 100%, breakable: false, above: 0pt, below: 5mm, grid(
+    kept-whole(5mm, grid(
       columns: (1fr, 56mm), column-gutter: 4mm,
-      example-of(example, 0mm),
+      example-of(example, 0mm, region.width - 60mm),
       block(width: 100%, inset: (left: 3mm), stroke: (left: 1pt + rule), {
         set text(size: 10pt)
-        for one in example.aside { block(spacing: 1.8mm, text(size: if one.style == "said" { 9.5pt } else { 12pt }, inline(one))) }
+        for one in example.aside { block(spacing: 1.8mm, text(size: if one.style == "said" { 9.5pt } else { 12pt }, inline(one, scale: 0.86))) }
       }),
     ))
   }
@@ -219,7 +245,11 @@
   grid: grid-part, pairs: pairs-part, slips: slips-part, cards: cards-part, cut-outs: cut-outs-part, key: key-part, copy: copy-part,
 )
 
-#document-of(data.title, for (i, part) in data.parts.enumerate() {
+#document-of(data.title, if data.parts.len() == 0 {
+  title-of((title: data.title, letter: ""), [])
+  v(4mm)
+  [None of these examples has anything for this kind of page.]
+} else { for (i, part) in data.parts.enumerate() {
   if i > 0 { pagebreak(weak: true) }
   (parts.at(part.part))(part)
-})
+} })

@@ -6,11 +6,10 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from keen_slate.core.limits import CODE_LENGTH, MOST_MINUTES, PAPER_WORDS
 from keen_slate.export.paper.options import (
-    MOST_MINUTES,
     MOST_PER_PAGE,
     MOST_SPACE,
-    MOST_WORDS,
     Form,
     Key,
     PageKind,
@@ -20,18 +19,20 @@ from keen_slate.export.paper.options import (
 
 from .base import Strict
 
-Words = Annotated[str, Field(max_length=MOST_WORDS)]
+MOST_PAGES = 400
+Words = Annotated[str, Field(max_length=PAPER_WORDS)]
 
 
 class HandoutQuery(Strict):
     """How the pages are to be.
 
-    *versions* A, B, ... have other numbers, the same for the same seed; *only* names the examples by their numbers, all where it is empty.
+    *versions* A, B, ... have other numbers, the same for the same seed; *only* names the examples by their numbers, as in "1, 3, 5-8",
+    all where it is empty. *per_page* is 0 for as many as fit.
     """
 
     kind: PageKind = "sheet"
     paper: Paper = "a4"
-    per_page: Annotated[int, Field(ge=1, le=MOST_PER_PAGE)] = 4
+    per_page: Annotated[int, Field(ge=0, le=MOST_PER_PAGE)] = 0
     form: Form = "faded"
     space: Annotated[int, Field(ge=0, le=MOST_SPACE)] = 30
     fill: bool = True
@@ -40,7 +41,7 @@ class HandoutQuery(Strict):
     key: Key = "pages"
     choices: bool = False
     wrong_answers: bool = True
-    mistake: Annotated[str, Field(max_length=40)] = ""
+    mistake: Annotated[str, Field(max_length=CODE_LENGTH)] = ""
     shading: Shading = "bars"
     large: bool = False
     wide: bool = False
@@ -50,13 +51,20 @@ class HandoutQuery(Strict):
     minutes: Annotated[int, Field(ge=0, le=MOST_MINUTES)] = 0
     versions: Annotated[int, Field(ge=1, le=4)] = 1
     seed: Annotated[int, Field(ge=0, le=2**31)] = 0
-    only: Annotated[str, Field(max_length=200, pattern=r"^(\d{1,4}(,\d{1,4})*)?$")] = ""
+    only: Annotated[str, Field(max_length=200)] = ""
+
+
+class PreviewQuery(HandoutQuery):
+    """The same with how many pages are shown at *most*."""
+
+    most: Annotated[int, Field(ge=1, le=MOST_PAGES)] = 8
 
 
 class PagesOut(BaseModel):
-    """Each page as an SVG picture; *left_out* are the numbers of examples that this kind of page cannot show."""
+    """The first pages as SVG pictures, and how many there are; *left_out* are the numbers of examples that this kind of page cannot show."""
 
     pages: list[str]
+    count: int
     left_out: list[int]
 
 

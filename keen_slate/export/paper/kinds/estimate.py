@@ -15,7 +15,7 @@ from .sheet import columns_of
 def estimate(given: Sheet) -> list[Part]:
     """The problems alone, an estimate first."""
     examples = [_example(one) for one in given.items]
-    grid = Grid(given.title, given.letter, tuple(examples), columns_of(given.options.per_page), given.options.per_page)
+    grid = Grid(given.title, given.letter, tuple(examples), columns_of(given.options), given.options.per_page)
     return [grid, *keys(given, examples, [(estimate_note(one.item),) for one in given.items])]
 
 

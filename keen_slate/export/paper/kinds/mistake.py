@@ -11,6 +11,7 @@ from ...item import Item
 from ..examples import headed, problem_alone
 from ..key import Note, keys
 from ..parts import Grid, Numbered, Part, Sheet, page_kind
+from .sheet import columns_of
 
 
 @page_kind("mistake")
@@ -19,17 +20,16 @@ def mistake(given: Sheet) -> list[Part]:
     found = [(one, likely) for one in given.items if (likely := wrong_way(one.item, given.options.mistake)) is not None]
     examples = [_example(one, likely) for one, likely in found]
     only = Sheet(given.title, given.letter, tuple([one for one, _ in found]), given.options)
-    per_page = given.options.per_page
-    grid = Grid(given.title, given.letter, tuple(examples), 1 if per_page < 4 else 2, per_page)
+    grid = Grid(given.title, given.letter, tuple(examples), columns_of(given.options), given.options.per_page)
     return [grid, *keys(only, examples, [(_note(one.item, likely),) for one, likely in found])]
 
 
 def wrong_way(item: Item, code: str) -> LikelyAnswer | None:
-    """The wrong way of that *code* where it applies; else the first that the estimate catches, else the first with lines."""
+    """The wrong way of that *code* where it applies; else one of several lines that the estimate catches, else what comes nearest to that."""
     shown = [one for one in item.worked.likely if one.status == "reveals" and one.wrong.lines]
     wanted = [one for one in shown if one.entry.code == code]
-    caught = [one for one in shown if one.caught_by_estimate]
-    return next(iter([*wanted, *caught, *shown]), None)
+    best = sorted(shown, key=lambda one: (len(one.wrong.lines) < 2, not one.caught_by_estimate))
+    return next(iter([*wanted, *best]), None)
 
 
 def _example(one: Numbered, likely: LikelyAnswer) -> Example:

@@ -19,7 +19,7 @@ def shade(given: Sheet) -> list[Part]:
     found = [(one, made) for one in given.items if (made := _example(one, given.options)) is not None]
     only = Sheet(given.title, given.letter, tuple([one for one, _ in found]), given.options)
     examples = [made for _, made in found]
-    grid = Grid(given.title, given.letter, tuple(examples), columns_of(given.options.per_page), given.options.per_page)
+    grid = Grid(given.title, given.letter, tuple(examples), columns_of(given.options), given.options.per_page)
     return [grid, *keys(only, examples)]
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ..examples import example
 from ..key import keys
+from ..options import Options
 from ..parts import Grid, Part, Sheet, page_kind
 
 
@@ -12,10 +13,12 @@ def sheet(given: Sheet) -> list[Part]:
     """The examples of a version in one or two columns, then their key."""
     options = given.options
     examples = [example(one.number, one.item, options, options.form) for one in given.items]
-    grid = Grid(given.title, given.letter, tuple(examples), columns_of(options.per_page), options.per_page)
+    grid = Grid(given.title, given.letter, tuple(examples), columns_of(options), options.per_page)
     return [grid, *keys(given, examples)]
 
 
-def columns_of(per_page: int) -> int:
-    """Two columns where an even number of examples from four on is wanted on a page."""
-    return 2 if per_page in (4, 6, 8) else 1
+def columns_of(options: Options) -> int:
+    """Two columns where an even number of examples from four on is wanted on a page, or as many as fit and they are not printed large."""
+    if not options.per_page:
+        return 1 if options.large else 2
+    return 2 if options.per_page in (4, 6, 8) else 1

@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import InputNumber from 'primevue/inputnumber'
+import InputText from 'primevue/inputtext'
+import Select from 'primevue/select'
+import { computed } from 'vue'
+
+import type { Entry } from '../api/client'
+import limits from '../parts/limits.json'
+import { type HandoutOptions, PAGE_KINDS } from './options'
+
+const options = defineModel<HandoutOptions>({ required: true })
+defineProps<{
+  /** The likely wrong answers that a mistake can be made of. */
+  entries: Entry[]
+}>()
+
+const kind = computed(() => PAGE_KINDS.find((one) => one.code === options.value.kind) ?? PAGE_KINDS[0]!)
+const has = (option: string): boolean => kind.value.has.includes(option)
+const mistake = computed({
+  get: () => options.value.mistake || null,
+  set: (code: string | null) => (options.value.mistake = code ?? ''),
+})
+const pick = (pairs: [unknown, string][]) => pairs.map(([code, name]) => ({ code, name }))
+const FORMS = pick([
+  ['faded', 'what the set leaves'],
+  ['full', 'full workings'],
+  ['problems', 'problems only'],
+])
+const KEYS = pick([
+  ['pages', 'on its own pages'],
+  ['margin', 'beside your copy'],
+  ['none', 'not printed'],
+])
+const SHADINGS = pick([
+  ['bars', 'strips'],
+  ['circles', 'circles'],
+  ['grid', 'squares cut both ways'],
+  ['number-line', 'number lines'],
+])
+const PAPERS = pick([
+  ['a4', 'A4'],
+  ['letter', 'Letter'],
+])
+const MANY = pick([
+  [0, 'as many as fit'],
+  ...Array.from({ length: 8 }, (_, i): [number, string] => [i + 1, String(i + 1)]),
+])
+const VERSIONS = pick([
+  [1, 'one'],
+  [2, 'A and B'],
+  [3, 'A to C'],
+  [4, 'A to D'],
+])
+const ROOM = pick([
+  [-1, 'the rest of the page'],
+  ...[0, 20, 30, 40, 60, 80, 120].map((mm): [number, string] => [mm, mm ? `${mm} mm` : 'none']),
+])
+const room = computed({
+  get: () => (options.value.fill ? -1 : options.value.space),
+  set: (mm: number) => Object.assign(options.value, mm < 0 ? { fill: true } : { fill: false, space: mm }),
+})
+</script>
+
+<template>
+  <form class="options" aria-label="How the pages are to be" @submit.prevent>
+    <ul class="kinds" role="radiogroup" aria-label="What a page is">
+      <li v-for="one in PAGE_KINDS" :key="one.code">
+        <Button
+          class="kind"
+          variant="text"
+          role="radio"
+          :aria-checked="one.code === options.kind"
+          :title="one.said"
+          :label="one.name"
+          @click="options.kind = one.code"
+        />
+      </li>
+    </ul>
+    <p class="quiet">{{ kind.said }}</p>
+    <label v-if="has('form')"
+      >Pupils get
+      <Select v-model="options.form" :options="FORMS" option-label="name" option-value="code" aria-label="Pupils get"
+    /></label>
+    <label v-if="has('mistake')"
+      >Which mistake
+      <Select
+        v-model="mistake"
+        :options="entries"
+        option-label="name"
+        option-value="code"
+        placeholder="chosen for each"
+        show-clear
+        filter
+        aria-label="Which mistake"
+    /></label>
+    <label v-if="has('shading')"
+      >As
+      <Select
+        v-model="options.shading"
+        :options="SHADINGS"
+        option-label="name"
+        option-value="code"
+        aria-label="Pictures to shade as"
+    /></label>
+    <label v-if="has('many')"
+      >Examples on a page, at most
+      <Select
+        v-model="options.per_page"
+        :options="MANY"
+        option-label="name"
+        option-value="code"
+        aria-label="Examples on a page, at most"
+    /></label>
+    <label v-if="has('room')"
+      >Squares to work in
+      <Select v-model="room" :options="ROOM" option-label="name" option-value="code" aria-label="Squares to work in"
+    /></label>
+    <label
+      >Which examples
+      <InputText
+        v-model="options.only"
+        size="9"
+        maxlength="200"
+        placeholder="all"
+        title="Their numbers, like 1, 3, 5-8"
+        aria-label="Which examples: their numbers, like 1, 3, 5-8"
+    /></label>
+    <label v-if="has('versions')"
+      >Versions
+      <Select
+        v-model="options.versions"
+        :options="VERSIONS"
+        option-label="name"
+        option-value="code"
+        aria-label="Versions"
+    /></label>
+    <Button
+      v-if="has('versions') && (options.versions > 1 || options.kind === 'yours')"
+      class="plain"
+      variant="link"
+      label="Other numbers"
+      @click="options.seed += 1"
+    />
+    <label v-if="has('pictures')" class="tick"
+      ><Checkbox v-model="options.pictures" binary /> pictures of the steps</label
+    >
+    <label v-if="has('choices')" class="tick"
+      ><Checkbox v-model="options.choices" binary /> four answers to choose from, where only the problem is given</label
+    >
+    <template v-if="has('key')">
+      <h2>For you</h2>
+      <label
+        >The key with marks
+        <Select v-model="options.key" :options="KEYS" option-label="name" option-value="code" aria-label="The key"
+      /></label>
+      <label class="tick"
+        ><Checkbox v-model="options.wrong_answers" binary :disabled="options.key === 'none'" /> with what they may
+        write, and what to ask</label
+      >
+    </template>
+    <h2>Paper</h2>
+    <label
+      >Size
+      <Select v-model="options.paper" :options="PAPERS" option-label="name" option-value="code" aria-label="Paper"
+    /></label>
+    <label class="tick"><Checkbox v-model="options.name_line" binary /> a line for name and date</label>
+    <label
+      >Class <InputText v-model="options.class_name" size="14" :maxlength="limits.paper_words" aria-label="Class"
+    /></label>
+    <label>Day <InputText v-model="options.date" size="14" :maxlength="limits.paper_words" aria-label="Day" /></label>
+    <label
+      >Minutes
+      <InputNumber
+        v-model="options.minutes"
+        :min="0"
+        :max="limits.minutes"
+        :input-props="{ size: 4 }"
+        aria-label="Minutes"
+    /></label>
+    <label class="tick"><Checkbox v-model="options.large" binary /> large print</label>
+    <label class="tick"><Checkbox v-model="options.wide" binary /> wide spacing, for who reads more easily so</label>
+    <label class="tick"><Checkbox v-model="options.grey" binary /> greys, for the photocopier</label>
+  </form>
+</template>
+
+<style scoped>
+.options {
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+.kinds {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px;
+}
+.kind {
+  width: 100%;
+  justify-content: start;
+  text-align: left;
+  padding: 4px 8px;
+  font-size: 0.95rem;
+  height: 100%;
+  color: var(--on-slate);
+  background: var(--slate-deep);
+  border-left: 3px solid transparent;
+}
+.kind[aria-checked='true'] {
+  background: var(--paper);
+  color: var(--ink);
+  border-left-color: var(--margin-rule);
+}
+.options label {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 10px;
+}
+.options label.tick {
+  justify-content: start;
+}
+.options :deep(.p-select) {
+  max-width: 205px;
+}
+.options :deep(.p-select-label) {
+  padding: 4px 8px;
+}
+.options :deep(.p-inputtext) {
+  padding: 4px 8px;
+}
+.options :deep(.p-checkbox) {
+  --p-checkbox-checked-background: var(--paper);
+  --p-checkbox-checked-hover-background: var(--paper);
+  --p-checkbox-icon-checked-color: var(--ink);
+  --p-checkbox-icon-checked-hover-color: var(--ink);
+}
+.plain {
+  justify-self: start;
+  color: inherit;
+  padding: 0;
+}
+h2 {
+  font-size: 1rem;
+  padding-top: 6px;
+}
+.quiet {
+  color: var(--on-slate-quiet);
+}
+</style>
