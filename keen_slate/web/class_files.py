@@ -33,7 +33,7 @@ from .classes import class_view
 from .desk import shelf
 from .files import download
 from .handouts import inline_pdf, typefaces
-from .openapi import reference
+from .openapi import body_doc, file_doc, reference
 from .over_time import class_page, pupil_page, year_of
 from .reports import class_report, pupil_report, sitting_report
 from .schemas.classes import ClassOut
@@ -46,6 +46,7 @@ CLASS_FILE: Any = {
 
 
 @blueprint.get("/sittings/<uuid:sitting_id>/answers.csv")
+@blueprint.doc(responses=file_doc("text/csv"))
 def save_table(sitting_id: UUID) -> Response:
     """The answers and verdicts of a sitting as CSV."""
     with shelf() as mine:
@@ -66,6 +67,7 @@ def save_table(sitting_id: UUID) -> Response:
 
 
 @blueprint.get("/classes/<uuid:class_id>/class.pdf")
+@blueprint.doc(responses=file_doc("application/pdf"))
 def class_paper(class_id: UUID) -> Response:
     """A class on one page."""
     with shelf() as mine:
@@ -74,6 +76,7 @@ def class_paper(class_id: UUID) -> Response:
 
 
 @blueprint.get("/classes/<uuid:class_id>/pupils/<uuid:pupil_id>/pupil.pdf")
+@blueprint.doc(responses=file_doc("application/pdf"))
 def pupil_paper(class_id: UUID, pupil_id: UUID) -> Response:
     """A pupil on one page."""
     with shelf() as mine:
@@ -83,6 +86,7 @@ def pupil_paper(class_id: UUID, pupil_id: UUID) -> Response:
 
 
 @blueprint.get("/sittings/<uuid:sitting_id>/happened.pdf")
+@blueprint.doc(responses=file_doc("application/pdf"))
 def sitting_paper(sitting_id: UUID) -> Response:
     """What happened in a sitting, on one page."""
     with shelf() as mine:
@@ -146,6 +150,7 @@ def _part(store: Sittings, sitting: Sitting, aliases: dict[UUID, str]) -> Sittin
 
 
 @blueprint.post("/classes/bring")
+@blueprint.doc(extensions=body_doc("ClassDocument"))
 @blueprint.output(ClassOut, status_code=201)
 def bring() -> ClassOut:
     """A new class from a document; all of it or nothing."""

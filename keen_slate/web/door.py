@@ -39,6 +39,8 @@ def init_app(app: APIFlask, hosts: list[str]) -> None:
         origin = request.headers.get("Origin")
         if origin is not None and origin not in (f"http://{request.host}", f"https://{request.host}"):
             raise HTTPError(403, "This was asked by a page that is not Keen Slate's.")
+        if request.routing_exception is not None:
+            return  # there is nothing here that a token could be asked for
         if request.method in CHANGES:
             given = request.headers.get(CSRF_HEADER, "")
             if not given or not hmac.compare_digest(csrf_token().encode(), given.encode()):

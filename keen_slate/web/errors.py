@@ -21,9 +21,20 @@ from .session import AnsweredError
 
 log = logging.getLogger("keen_slate")
 HINTS = {
+    400: "Send JSON.",
+    415: "Send JSON, and say so in Content-Type.",
     401: "In the folder of Keen Slate, ./slate link prints a link to come in by.",
     404: "Go back to the Shelf.",
     413: "Send less at once.",
+}
+
+# The framework's own messages, in sentences.
+SAID_OF = {
+    "Bad Request": "This cannot be read.",
+    "Not Found": "There is nothing at this address.",
+    "Method Not Allowed": "This cannot be done here.",
+    "Request Entity Too Large": "This is too large.",
+    "Unsupported Media Type": "This is no JSON.",
 }
 
 Answer = tuple[Response, int]
@@ -70,7 +81,7 @@ def init_app(app: APIFlask) -> None:
 
     @app.error_processor
     def http_error(error: Any) -> tuple[dict[str, Any], int, Any]:
-        message, hint = error.message, HINTS.get(error.status_code, "")
+        message, hint = SAID_OF.get(error.message, error.message), HINTS.get(error.status_code, "")
         if error.detail:
             message = "The request does not have the form that is expected here."
             hint = "; ".join(_details(error.detail))

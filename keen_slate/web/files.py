@@ -21,7 +21,7 @@ from keen_slate.store.models import Example, ExampleSet
 from . import heavy, papers, searches, views
 from .desk import shelf
 from .given import Given, given
-from .openapi import reference
+from .openapi import body_doc, file_doc, reference
 from .schemas.files import BroughtIn, BroughtOut, NotationOut
 from .schemas.sets import SetOut
 from .sets import set_view
@@ -42,12 +42,14 @@ def save(set_id: UUID) -> Response:
 
 
 @blueprint.get("/sets/<uuid:set_id>/problems.csv")
+@blueprint.doc(responses=file_doc("text/csv"))
 def save_table(set_id: UUID) -> Response:
     """Problems, answers and likely wrong answers; those that cannot be worked are left out."""
     return _table(set_id, ",", "csv", "text/csv")
 
 
 @blueprint.get("/sets/<uuid:set_id>/problems.tsv")
+@blueprint.doc(responses=file_doc("text/tab-separated-values"))
 def save_tabbed_table(set_id: UUID) -> Response:
     """The same, parted by tabs."""
     return _table(set_id, "\t", "tsv", "text/tab-separated-values")
@@ -60,6 +62,7 @@ def _table(set_id: UUID, separator: str, suffix: str, kind: str) -> Response:
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.odt")
+@blueprint.doc(responses=file_doc(ODT_TYPE))
 def save_text(set_id: UUID) -> Response:
     """The set as an OpenDocument text with formulas."""
     title, examples = _asked(set_id)
@@ -67,6 +70,7 @@ def save_text(set_id: UUID) -> Response:
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.docx")
+@blueprint.doc(responses=file_doc(DOCX_TYPE))
 def save_docx(set_id: UUID) -> Response:
     """The set as an Office Open XML text with equations."""
     title, examples = _asked(set_id)
@@ -74,6 +78,7 @@ def save_docx(set_id: UUID) -> Response:
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.md")
+@blueprint.doc(responses=file_doc("text/markdown"))
 def save_markdown(set_id: UUID) -> Response:
     """The set as Markdown with LaTeX, to be pasted elsewhere."""
     title, examples = _asked(set_id)
@@ -81,6 +86,7 @@ def save_markdown(set_id: UUID) -> Response:
 
 
 @blueprint.get("/sets/<uuid:set_id>/qti.zip")
+@blueprint.doc(responses=file_doc("application/zip"))
 def save_items(set_id: UUID) -> Response:
     """The set as a QTI 3.0 package, an item for each example whose answer is one number."""
     title, examples = _asked(set_id)
@@ -88,6 +94,7 @@ def save_items(set_id: UUID) -> Response:
 
 
 @blueprint.get("/sets/<uuid:set_id>/qti-choices.zip")
+@blueprint.doc(responses=file_doc("application/zip"))
 def save_choice_items(set_id: UUID) -> Response:
     """The same with four options to choose from in each item."""
     title, examples = _asked(set_id)
@@ -115,6 +122,7 @@ def notation(set_id: UUID, example_id: UUID) -> NotationOut:
 
 
 @blueprint.post("/sets/bring")
+@blueprint.doc(extensions=body_doc("SetDocument"))
 @blueprint.output(SetOut, status_code=201)
 def bring() -> SetOut:
     """A new set from a document; all of it or nothing."""

@@ -23,6 +23,7 @@ from . import heavy, papers
 from .desk import shelf
 from .files import file_name
 from .given import given
+from .openapi import file_doc
 from .pages import nonce
 from .schemas.papers import HandoutQuery, PagesOut, PreviewQuery, ShowIn
 from .schemas.sets import SetOut
@@ -43,6 +44,7 @@ def preview(set_id: UUID, query_data: PreviewQuery) -> PagesOut:
 
 @blueprint.get("/sets/<uuid:set_id>/handout.pdf")
 @blueprint.input(HandoutQuery, location="query")
+@blueprint.doc(responses=file_doc("application/pdf"))
 def download(set_id: UUID, query_data: HandoutQuery) -> Response:
     """The handout as a PDF file."""
     return inline_pdf(*_made(papers.handout_pdf, set_id, query_data))
@@ -100,6 +102,7 @@ def typefaces() -> Path:
 
 
 @blueprint.get("/ways/checklist.pdf")
+@blueprint.doc(responses=file_doc("application/pdf"))
 def house_card() -> Response:
     """The questions that are asked in all sets, as cards to cut out."""
     with shelf() as mine:
@@ -107,6 +110,7 @@ def house_card() -> Response:
 
 
 @blueprint.get("/sets/<uuid:set_id>/checklist.pdf")
+@blueprint.doc(responses=file_doc("application/pdf"))
 def set_card(set_id: UUID) -> Response:
     """The questions that are asked in a set, as cards to cut out."""
     with shelf() as mine:
@@ -118,6 +122,7 @@ def _card(ways: dict[str, str]) -> Response:
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.html")
+@blueprint.doc(responses=file_doc("text/html"))
 def save_page(set_id: UUID) -> Response:
     """The set as one HTML file that needs nothing else, and prints."""
     with shelf() as mine:

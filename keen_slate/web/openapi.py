@@ -12,6 +12,7 @@ from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
 from keen_slate.export import class_document, set_document
+from keen_slate.export.json_document import Part
 
 from . import schemas
 from .schemas.base import Strict
@@ -35,6 +36,57 @@ def conflict_doc(said: str, model: str) -> Any:
     return {409: {"description": said, "content": {"application/json": {"schema": reference(model)}}}}
 
 
+def file_doc(kind: str, said: str = "The file") -> Any:
+    """The description of an answer that is a file of a *kind*, and not JSON."""
+    return {200: {"description": said, "content": {kind: {"schema": {"type": "string", "format": "binary"}}}}}
+
+
+def body_doc(model: str) -> dict[str, str]:
+    """Says that the body, which a view reads by itself, is a document of this *model*."""
+    return {_BODY: model}
+
+
+_BODY = "x-body"
+
+# What may be answered to every request, whatever it is for; 404 and those of bodies where they can be.
+_ALWAYS = {
+    400: "It is no request that can be read, or names another host.",
+    401: "Nobody is signed in.",
+    403: "It comes from another page, or without the token of the sign-in.",
+    503: "The records cannot be reached, or it is not its turn yet: Retry-After says when to ask again.",
+}
+_NOT_THERE = {404: "There is nothing like this."}
+_OF_BODIES = {413: "It is too large.", 415: "It is no JSON.", 422: "It cannot be done as it is written, and why."}
+_CHANGES = {"post", "put", "patch", "delete"}
+_SECURITY = {
+    "signIn": {"type": "apiKey", "in": "cookie", "name": "keen_slate"},
+    "token": {"type": "apiKey", "in": "header", "name": "X-CSRF-Token", "description": "From GET /api/me."},
+}
+
+
+def _complete(path: str, method: str, operation: dict[str, Any]) -> None:
+    """Add to an *operation* what the generator does not see: refusals, ids, needed bodies, who may ask."""
+    refusals = dict(_ALWAYS)
+    parameters = operation.get("parameters", [])
+    for parameter in parameters:
+        if parameter["in"] == "path" and parameter["name"].endswith("_id"):
+            parameter["schema"] = {"type": "string", "format": "uuid"}
+    model = operation.pop(_BODY, None)
+    if model:
+        operation["requestBody"] = {"content": {"application/json": {"schema": reference(model)}}}
+    if "requestBody" in operation:
+        operation["requestBody"]["required"] = True
+        refusals |= _OF_BODIES
+    elif any(parameter["in"] == "query" for parameter in parameters):
+        refusals[422] = _OF_BODIES[422]
+    if "{" in path or "requestBody" in operation:
+        refusals |= _NOT_THERE
+    for status, said in refusals.items():
+        content = {"application/json": {"schema": reference("ErrorOut")}}
+        operation["responses"].setdefault(str(status), {"description": said, "content": content})
+    operation["security"] = [{"signIn": [], "token": []}] if method in _CHANGES else [{"signIn": []}]
+
+
 def init_app(app: APIFlask) -> None:
     """Publish each model once; the generator by itself copies nested models into each parent."""
 
@@ -51,6 +103,10 @@ def init_app(app: APIFlask) -> None:
         # The names that the framework gives to refusals; they refer to ErrorOut.
         kept = {name: spec["components"]["schemas"][name] for name in ("HTTPError", "ValidationError")}
         spec["components"]["schemas"] = schema["$defs"] | kept
+        spec["components"]["securitySchemes"] = _SECURITY
+        for path, operations in spec["paths"].items():
+            for method, operation in operations.items():
+                _complete(path, method, operation)
         return spec
 
 
@@ -64,4 +120,4 @@ def _is_model(item: object, module: ModuleType) -> bool:
 
 
 def _mode(model: type[BaseModel]) -> Literal["validation", "serialization"]:
-    return "validation" if issubclass(model, Strict) else "serialization"
+    return "validation" if issubclass(model, (Strict, Part)) else "serialization"

@@ -7,9 +7,16 @@ from pathlib import Path
 
 from apiflask import APIFlask, HTTPError
 from flask import Response, g, request
+from werkzeug.routing import PathConverter
 from whitenoise import WhiteNoise
 
 NONCE_PLACE = "__NONCE__"  # stands in index.html where the nonce of the response goes
+
+
+class _PageConverter(PathConverter):
+    """Every address but those of the API and of files, which are there or not."""
+
+    regex = r"(?!(?:api|assets)(?:/|$))[^/].*?"
 
 
 def init_app(app: APIFlask, dist: Path) -> None:
@@ -27,12 +34,12 @@ def init_app(app: APIFlask, dist: Path) -> None:
     def health() -> dict[str, str]:
         return {"instance": app.config["INSTANCE"]}
 
+    app.url_map.converters["page"] = _PageConverter
+
     @app.get("/")
-    @app.get("/<path:path>")
+    @app.get("/<page:path>")
     @app.doc(hide=True)
     def page(path: str = "") -> Response:
-        if path.startswith(("api/", "assets/")):
-            raise HTTPError(404, "There is nothing at this address.")
         index = dist / "index.html"
         if not index.exists():
             raise HTTPError(404, "The front end is not built yet: run ./slate demo.")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from apiflask import APIFlask
+from apiflask import APIFlask, HTTPError
 from flask import request
 
 from keen_slate.core.reading.characters import refuse_unkeepable
@@ -18,4 +18,9 @@ def init_app(app: APIFlask) -> None:
         for texts in request.args.listvalues():
             refuse_unkeepable(texts)
         if request.is_json and not request.path.endswith(_FILES):
-            refuse_unkeepable(request.get_json(silent=True))
+            given = request.get_json(silent=True)
+            if (
+                given is None and request.get_data().strip() == b"null"
+            ):  # would be taken for a request with nothing in it
+                raise HTTPError(422, "There is nothing in this request.")
+            refuse_unkeepable(given)

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import re
+from datetime import date
 from typing import Annotated, Literal
+from uuid import UUID
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, StringConstraints
 
 from keen_slate.core.limits import (
     CODE_LENGTH,
@@ -32,10 +35,28 @@ WaysMap = Annotated[dict[str, str], Field(max_length=40)]
 Code = Annotated[str, StringConstraints(max_length=CODE_LENGTH)]
 
 
-class Strict(BaseModel):
-    """What comes in: unknown fields are refused, not lost."""
+def _as_written(given: object) -> object:
+    """A day is written as text: a number would be taken for seconds."""
+    if not isinstance(given, date) and not (isinstance(given, str) and re.fullmatch(r"\d{4}-\d{2}-\d{2}", given)):
+        raise ValueError("write it like 2026-11-12")
+    return given
 
-    model_config = ConfigDict(extra="forbid")
+
+# JSON has no such values of its own: they come as text.
+Id = Annotated[UUID, Field(strict=False)]
+Date = Annotated[date, BeforeValidator(_as_written), Field(strict=False)]
+
+
+class Strict(BaseModel):
+    """What comes in: unknown fields are refused, not lost, and nothing is taken for something else (true for 1)."""
+
+    model_config = ConfigDict(extra="forbid", strict=True)
+
+
+class Query(Strict):
+    """What comes in an address, where everything is text."""
+
+    model_config = ConfigDict(extra="forbid", strict=False)
 
 
 class ErrorBody(BaseModel):
@@ -53,5 +74,5 @@ class VersionIn(Strict):
     version: int
 
 
-class VersionQuery(Strict):
+class VersionQuery(Query):
     version: int

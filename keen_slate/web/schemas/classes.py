@@ -11,7 +11,7 @@ from pydantic import BaseModel, Field, StringConstraints
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import ALIAS_LENGTH, MOST_PUPILS
 
-from .base import Source, Strict, Target, Title
+from .base import Date, Query, Source, Strict, Target, Title
 
 Alias = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=ALIAS_LENGTH)]
 # More than a class holds come in, so that the store can say in a sentence how many there are.
@@ -207,16 +207,16 @@ class TodaysOut(BaseModel):
     classes: list[TodayOut]
 
 
-class TodayQuery(Strict):
+class TodayQuery(Query):
     """The day by the teacher's calendar."""
 
-    day: date
+    day: Date
 
 
 class WarmUpIn(Strict):
     """The problems of a warm-up as they were shown."""
 
-    day: date
+    day: Date
     problems: Annotated[list[Source], Field(min_length=1, max_length=10)]
     targets: Annotated[list[Target | None], Field(max_length=10)] = []
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from typing import Annotated, Literal
-from uuid import UUID
 
 from pydantic import BaseModel, Field, RootModel
 
@@ -11,7 +10,7 @@ from keen_slate.core.documents.verdict import CheckedView, EstimateVerdictView, 
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import MOST_EXAMPLES
 
-from .base import Code, Source, Strict, Target, WaysMap
+from .base import Code, Id, Query, Source, Strict, Target, WaysMap
 
 
 class DiagnoseIn(Strict):
@@ -21,7 +20,7 @@ class DiagnoseIn(Strict):
     answer: Source
     ways: WaysMap = {}
     target: Target | None = None
-    set_id: UUID | None = None
+    set_id: Id | None = None
 
 
 class EstimateIn(Strict):
@@ -89,10 +88,10 @@ class AlikePair(BaseModel):
     names: list[str]
 
 
-class RevealsQuery(Strict):
+class RevealsQuery(Query):
     """For a class, if one is named."""
 
-    class_id: UUID | None = None
+    class_id: Id | None = None
 
 
 class RevealsOut(BaseModel):

@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field, PlainValidator
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import MOST_EXAMPLES
 
-from .base import Code, Source, Strict, Target
+from .base import Code, Id, Source, Strict, Target
 
 
 class LimitsWish(Strict):
@@ -53,7 +53,7 @@ class WishIn(Strict):
     """A wish for a ladder (docs/formats.md); the core reads it. The ways of the set decide what a problem reveals."""
 
     spec: Wish
-    set_id: UUID | None = None
+    set_id: Id | None = None
 
 
 class CountsOut(BaseModel):
@@ -112,7 +112,7 @@ class LadderOut(BaseModel):
 
 class SmallestIn(Strict):
     codes: Annotated[list[Code], Field(min_length=1, max_length=40)]
-    set_id: UUID | None = None
+    set_id: Id | None = None
 
 
 class SmallestOut(BaseModel):

@@ -17,13 +17,13 @@ from keen_slate.export.paper.options import (
     Shading,
 )
 
-from .base import Strict
+from .base import Query, Strict
 
 MOST_PAGES = 400
 Words = Annotated[str, Field(max_length=PAPER_WORDS)]
 
 
-class HandoutQuery(Strict):
+class HandoutQuery(Query):
     """How the pages are to be.
 
     *versions* A, B, ... have other numbers, the same for the same seed; *only* names the examples by their numbers, as in "1, 3, 5-8",

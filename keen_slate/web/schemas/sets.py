@@ -12,7 +12,7 @@ from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import MOST_BLANKS, MOST_EXAMPLES, MOST_MINUTES, MOST_STANDARDS, SEARCH_LENGTH
 from keen_slate.core.working.keys import STEP_KEY
 
-from .base import BlankKey, ErrorBody, Note, Points, Source, Strict, Target, Title, WaysMap, Words
+from .base import BlankKey, Date, ErrorBody, Id, Note, Points, Query, Source, Strict, Target, Title, WaysMap, Words
 from .working import ExampleOut
 
 
@@ -93,7 +93,7 @@ class ShelfOut(BaseModel):
     total: int
 
 
-class ShelfQuery(Strict):
+class ShelfQuery(Query):
     place: Literal["shelf", "archive", "bin"] = "shelf"
     search: Annotated[str, StringConstraints(max_length=SEARCH_LENGTH)] = ""
     start: Annotated[int, Field(ge=0, le=10**6)] = 0
@@ -138,7 +138,7 @@ class SetIn(Strict):
 class SetChange(Strict):
     version: int
     title: Title | None = None
-    order: Annotated[list[UUID], Field(max_length=200)] | None = None
+    order: Annotated[list[Id], Field(max_length=200)] | None = None
     ways: WaysMap | None = None
     words: Words | None = None
     note: Note | None = None
@@ -173,7 +173,7 @@ class ExampleChange(Strict):
 
 
 class TimeIn(Strict):
-    day: date
+    day: Date
     seconds: Annotated[int, Field(ge=1, le=3600)]
 
 
@@ -185,7 +185,7 @@ class HidesIn(Strict):
     """For examples by their ids: how many of the last steps pupils fill in."""
 
     version: int
-    hides: Annotated[dict[UUID, Annotated[int, Field(ge=0, le=99)]], Field(max_length=MOST_EXAMPLES)]
+    hides: Annotated[dict[Id, Annotated[int, Field(ge=0, le=99)]], Field(max_length=MOST_EXAMPLES)]
 
 
 class TakeIn(Strict):

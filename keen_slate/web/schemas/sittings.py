@@ -14,7 +14,7 @@ from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import ANSWER_LENGTH, LONGEST_PASTE, MOST_EXAMPLES, MOST_PUPILS
 from keen_slate.core.sittings.judge import Word
 
-from .base import Code, Source, Strict, Target
+from .base import Code, Id, Query, Source, Strict, Target
 from .classes import Day, HeldOut, MendedOut, NamedCode, PupilOut
 from .explaining import MendOut
 
@@ -26,7 +26,7 @@ Codes = Annotated[list[Code], Field(max_length=3)]
 class SittingIn(Strict):
     """A set that a class has sat, on a day; its examples are kept as they are now."""
 
-    set_id: UUID
+    set_id: Id
     day: Day
     kind: Kind
 
@@ -108,7 +108,7 @@ class SittingOut(BaseModel):
 class EntryIn(Strict):
     """What is entered in a cell: null is away, "" a blank; *gone* empties it."""
 
-    pupil_id: UUID
+    pupil_id: Id
     number: Number
     written: Annotated[str, StringConstraints(max_length=ANSWER_LENGTH)] | None = None
     word: WordIn = WordIn()
@@ -122,7 +122,7 @@ class EntriesIn(Strict):
     since: int = 0
 
 
-class ChangesQuery(Strict):
+class ChangesQuery(Query):
     since: int = 0
 
 
@@ -247,7 +247,7 @@ class NextOut(BaseModel):
 class MovesIn(Strict):
     """The group (by its codes) that each pupil is put in; null leaves her where her answers put her."""
 
-    moves: Annotated[dict[UUID, Codes | None], Field(max_length=MOST_PUPILS)]
+    moves: Annotated[dict[Id, Codes | None], Field(max_length=MOST_PUPILS)]
 
 
 class GroupSetIn(Strict):

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from typing import Annotated, Any, Literal
-from uuid import UUID
 
 from pydantic import BaseModel, Field, PlainValidator, StringConstraints
 
@@ -11,7 +10,7 @@ from keen_slate.core.documents.story import StoryView
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import CODE_LENGTH, MOST_EXAMPLES, MOST_THINGS, TITLE_LENGTH
 
-from .base import Code, ErrorBody, Source, Strict, Target, WaysMap
+from .base import Code, ErrorBody, Id, Source, Strict, Target, WaysMap
 from .ladders import ImpossibleOut, LimitsWish, RungOut, as_given
 
 
@@ -81,7 +80,7 @@ class MakeIn(Strict):
     """A wish for stories, with those that are kept in their places (null: a new one) and texts not to be told."""
 
     spec: Annotated[Any, PlainValidator(as_given, json_schema_input_type=StoriesWish)]
-    set_id: UUID | None = None
+    set_id: Id | None = None
     kept: Annotated[list[Source | None], Field(max_length=MOST_EXAMPLES)] = []
     shunned: Annotated[list[Source], Field(max_length=400)] = []
 

@@ -12,7 +12,7 @@ from keen_slate.core.documents.view import WorkingView
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.grading.compare import OtherWay
 
-from .base import Source, Strict, Target, WaysMap
+from .base import Query, Source, Strict, Target, WaysMap
 
 
 class ExposingOut(BaseModel):
@@ -66,7 +66,7 @@ class ExampleOut(ExampleView):
     id: UUID
 
 
-class LayoutQuery(Strict):
+class LayoutQuery(Query):
     layout: Literal["line", "stacked", "four-box", "checklist"] | None = None
 
 

@@ -1,0 +1,125 @@
+"""The OpenAPI document is kept: Schemathesis, which somebody else wrote, asks for all that it allows and for what it does not."""
+
+import json
+import os
+import re
+import subprocess
+import sys
+import tempfile
+import unittest
+import urllib.error
+import urllib.request
+from pathlib import Path
+
+from keen_slate.store.demo import load
+from tests import support
+from tests.web.test_api import Client
+from tools.throw_away import application
+
+# So many examples for each operation; where they are asked for by hand, everything that can be counted out as well (10 minutes).
+BY_HAND = os.environ.get("KEEN_SLATE_EXAMPLES", "")
+EXAMPLES = BY_HAND or "3"
+# Counted out in every run: what is asked, changed, made and printed most.
+COUNTED_OUT = r"^/api/(sets|sets/{set_id}|sets/{set_id}/(examples|handout)|classes/{class_id}|preview|ways)$"
+# Not every text is a problem: a refusal in words (422) of what has the right form is no fault. Who may ask has a test of its own below.
+LEFT_OUT = "positive_data_acceptance,ignored_auth"
+# What is sent to see whether it is refused may be too large as well.
+REFUSED = ["400", "401", "403", "404", "405", "406", "409", "413", "415", "422"]
+
+
+def _faults(said):
+    """What Schemathesis found, without its lists of warnings."""
+    return said.partition("= FAILURES =")[2].partition("= WARNINGS =")[0][:6000] or said[-2000:]
+
+
+class DocumentTests(unittest.TestCase):
+    """Each case works on a throw-away application with the demo data."""
+
+    def check(self, *options, known=()):
+        """Run it with *options*; *known* are path parameters that it need not guess."""
+        with application(load) as running, tempfile.TemporaryDirectory() as directory:
+            client = Client(running.server, running.teacher)
+            document = client.call("GET", "/api/openapi.json")[1]
+            for operations in document["paths"].values():
+                for operation in operations.values():
+                    del operation["security"]  # it is signed in all the time
+            Path(directory, "openapi.json").write_text(json.dumps(document))
+            ids = self.ids(client)
+            settings = [f"checks.negative_data_rejection.expected-statuses = {json.dumps(REFUSED)}", "[parameters]"]
+            settings += [f'"path.{name}" = "{ids[name]}"' for name in known]
+            Path(directory, "schemathesis.toml").write_text("\n".join(settings))
+            (cookie,) = list(client.cookies)
+            command = [
+                Path(sys.executable).with_name("schemathesis"), "run", "openapi.json", "--url", client.address,
+                "-H", f"Cookie: {cookie.name}={cookie.value}", "-H", f"X-CSRF-Token: {client.token}",
+                "--exclude-path", "/api/leave", "--exclude-checks", LEFT_OUT, "--suppress-health-check", "all",
+                "--seed", "1", *options,
+            ]  # fmt: skip
+            done = subprocess.run(
+                command, cwd=directory, capture_output=True, text=True, check=False, env={**os.environ, "NO_COLOR": "1"}
+            )
+        tested = re.search(r"(\d+) generated", done.stdout)
+        self.assertTrue(tested and int(tested[1]) > 60, done.stdout[-2000:] + done.stderr[-2000:])
+        self.assertEqual(done.returncode, 0, _faults(done.stdout))
+
+    def ids(self, client):
+        """One of everything that has an id."""
+        made = client.call("GET", "/api/sets?place=shelf&search=&start=0")[1]["sets"][0]["id"]
+        of_class = client.call("GET", "/api/classes")[1]["classes"][0]["id"]
+        found = client.call("GET", f"/api/classes/{of_class}")[1]
+        return {
+            "set_id": made, "example_id": client.call("GET", f"/api/sets/{made}")[1]["examples"][0]["id"],
+            "class_id": of_class, "pupil_id": found["pupils"][0]["id"], "sitting_id": found["sittings"][0]["id"],
+            "code": "add-across",
+        }  # fmt: skip
+
+    def test_what_is_there_is_asked_and_changed_as_the_document_says(self):
+        known = ("set_id", "example_id", "class_id", "pupil_id", "sitting_id", "code")
+        some = [] if BY_HAND else ["--include-path-regex", COUNTED_OUT]
+        self.check("--phases", "coverage", "--exclude-method", "DELETE", *some, known=known)
+        self.check("--phases", "fuzzing", "--max-examples", EXAMPLES, "--exclude-method", "DELETE", known=known)
+
+    def test_what_is_made_on_the_way_is_asked_for_and_removed(self):
+        self.check("--phases", "stateful", "--max-examples", BY_HAND or "20")
+
+    def test_nobody_is_answered_who_is_not_signed_in_unless_it_is_nobodys_own(self):
+        server = support.live_server()
+        self.addCleanup(server.stop)
+        document = json.load(urllib.request.urlopen(f"{server.address}/api/openapi.json"))
+        # What the core knows, which is nobody's own.
+        free = {"/api/ways", "/api/ladders", "/api/stories", "/api/building", "/api/misconceptions"}
+        for path, operations in document["paths"].items():
+            for method, operation in operations.items():
+                address = re.sub(r"{\w+_id}", "8bbddfbc-e7ec-4a61-858d-1e7ab6b3b402", path)
+                address = re.sub(r"{number}", "0", re.sub(r"{code}", "add-across", address))
+                request = urllib.request.Request(
+                    server.address + address,
+                    method=method.upper(),
+                    data=b"{}" if method != "get" else None,
+                    headers={"Content-Type": "application/json"},
+                )
+                try:
+                    status = urllib.request.urlopen(request).status
+                except urllib.error.HTTPError as error:
+                    status = error.code
+                if method == "get" and path in free:
+                    continue
+                self.assertIn(status, (401, 403, 422), (method, path))
+                self.assertIn(str(status), operation["responses"])
+
+    def test_what_cannot_be_done_is_said_before_the_token_is_asked_for(self):
+        server = support.live_server()
+        self.addCleanup(server.stop)
+        for method, path, wanted, allowed in (
+            ("PUT", "/api/sets", 405, {"GET", "HEAD", "OPTIONS", "POST"}),
+            ("GET", "/api/work", 405, {"OPTIONS", "POST"}),
+            ("POST", "/api/nothing", 404, None),
+            ("DELETE", "/api/sets/planks", 404, None),
+            ("GET", "/assets/nothing.js", 404, None),
+        ):
+            request = urllib.request.Request(server.address + path, method=method)
+            with self.assertRaises(urllib.error.HTTPError) as refused:
+                urllib.request.urlopen(request)
+            self.assertEqual(refused.exception.code, wanted, (method, path))
+            given = refused.exception.headers.get("Allow")
+            self.assertEqual(given and {one.strip() for one in given.split(",")}, allowed, (method, path))
