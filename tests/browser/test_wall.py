@@ -204,16 +204,29 @@ class WallTests(PageTests):
 
 
 class HandoutPageTests(PageTests):
+    def pick(self, field, option):
+        self.page.get_by_role("combobox", name=field, exact=True).click()
+        self.page.get_by_role("option", name=option, exact=True).click()
+
     def test_the_pages_are_seen_change_with_the_options_and_open_as_a_pdf(self):
         self.page.click(".top >> text=Handout")
-        shown = self.page.locator(".pages img")
+        shown, said = self.page.locator(".pages img"), self.page.locator(".head [role=status]")
         expect(shown).to_have_count(2, timeout=60_000)
-        self.page.get_by_label("the key with marks").uncheck()
+        self.pick("The key", "not printed")
         expect(shown).to_have_count(1, timeout=60_000)
-        self.page.get_by_label("Examples on a page").select_option("1")
+        self.pick("Examples on a page, at most", "1")
         expect(shown).to_have_count(3, timeout=60_000)
-        self.page.get_by_label("Versions").select_option("2")
-        expect(shown).to_have_count(6, timeout=60_000)
+        self.pick("Versions", "A and B")
+        expect(said).to_have_text("6 pages", timeout=60_000)
+        self.page.get_by_label("Which examples: their numbers").fill("1, 9")
+        expect(self.page.get_by_role("alert")).to_contain_text("There is no example 9", timeout=60_000)
+        self.page.get_by_label("Which examples: their numbers").fill("2-3")
+        expect(said).to_have_text("4 pages", timeout=60_000)
+        for kind in ("Find the mistake", "Pictures to shade", "Pieces to cut out", "Example and yours"):
+            before = shown.first.get_attribute("src")
+            self.page.get_by_role("button", name=kind).click()
+            expect(shown.first).not_to_have_attribute("src", before, timeout=60_000)
+        self.page.get_by_role("button", name="Problems").click()
         address = self.page.get_by_role("link", name="Open the PDF").get_attribute("href")
         answer = self.page.request.get(self.server.address + address)
         self.assertEqual((answer.headers["content-type"], answer.body()[:5]), ("application/pdf", b"%PDF-"))

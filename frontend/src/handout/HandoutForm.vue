@@ -65,19 +65,18 @@ const room = computed({
 
 <template>
   <form class="options" aria-label="How the pages are to be" @submit.prevent>
-    <ul class="kinds" role="radiogroup" aria-label="What a page is">
-      <li v-for="one in PAGE_KINDS" :key="one.code">
-        <Button
-          class="kind"
-          variant="text"
-          role="radio"
-          :aria-checked="one.code === options.kind"
-          :title="one.said"
-          :label="one.name"
-          @click="options.kind = one.code"
-        />
-      </li>
-    </ul>
+    <div class="kinds" role="group" aria-label="What a page is">
+      <Button
+        v-for="one in PAGE_KINDS"
+        :key="one.code"
+        class="kind"
+        variant="text"
+        :aria-pressed="one.code === options.kind"
+        :title="one.said"
+        :label="one.name"
+        @click="options.kind = one.code"
+      />
+    </div>
     <p class="quiet">{{ kind.said }}</p>
     <label v-if="has('form')"
       >Pupils get
@@ -207,7 +206,7 @@ const room = computed({
   background: var(--slate-deep);
   border-left: 3px solid transparent;
 }
-.kind[aria-checked='true'] {
+.kind[aria-pressed='true'] {
   background: var(--paper);
   color: var(--ink);
   border-left-color: var(--margin-rule);
