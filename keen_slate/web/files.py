@@ -22,7 +22,7 @@ from . import heavy, papers, searches, views
 from .desk import shelf
 from .given import Given, given
 from .openapi import body_doc, file_doc, reference
-from .schemas.files import BroughtIn, BroughtOut, NotationOut
+from .schemas.files import BroughtIn, BroughtOut, NotationOut, QtiQuery
 from .schemas.sets import SetOut
 from .sets import set_view
 
@@ -86,19 +86,13 @@ def save_markdown(set_id: UUID) -> Response:
 
 
 @blueprint.get("/sets/<uuid:set_id>/qti.zip")
+@blueprint.input(QtiQuery, location="query")
 @blueprint.doc(responses=file_doc("application/zip"))
-def save_items(set_id: UUID) -> Response:
-    """The set as a QTI 3.0 package, an item for each example whose answer is one number."""
+def save_items(set_id: UUID, query_data: QtiQuery) -> Response:
+    """The set as a QTI package, an item for each example that can be one; with four options each, where asked for."""
     title, examples = _asked(set_id)
-    return download(heavy.run(papers.items, title, examples, False), title, "zip", "application/zip")
-
-
-@blueprint.get("/sets/<uuid:set_id>/qti-choices.zip")
-@blueprint.doc(responses=file_doc("application/zip"))
-def save_choice_items(set_id: UUID) -> Response:
-    """The same with four options to choose from in each item."""
-    title, examples = _asked(set_id)
-    return download(heavy.run(papers.items, title, examples, True), f"{title} choices", "zip", "application/zip")
+    made = heavy.run(papers.items, title, examples, query_data.to_choose, query_data.version)
+    return download(made, f"{title}{' choices' if query_data.to_choose else ''}", "zip", "application/zip")
 
 
 def _asked(set_id: UUID) -> tuple[str, list[Given]]:

@@ -9,7 +9,6 @@ from pathlib import Path
 from cachetools import LRUCache
 
 from keen_slate.core.errors import CoreError
-from keen_slate.core.expressions.tree import Equation
 from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import Worked, work_text
@@ -23,6 +22,7 @@ from keen_slate.export.page import page as page_of
 from keen_slate.export.paper.kinds.tick import cards_of
 from keen_slate.export.paper.options import SHOWS_EXAMPLES, Options
 from keen_slate.export.paper.parts import Numbered
+from keen_slate.export.qti import Version as QtiVersion
 from keen_slate.export.qti import qti
 from keen_slate.export.report import Report, report
 from keen_slate.export.table import table as csv_table
@@ -120,13 +120,10 @@ def table(examples: list[Given], separator: str) -> str:
     return csv_table([worked for _, worked in each_worked(examples)], separator)
 
 
-def items(title: str, examples: list[Given], to_choose: bool) -> bytes:
-    """The set as a QTI 3.0 package, an item for each example whose answer is one number."""
-    pairs = [
-        (worked, points_in_all(one, worked)) for one, worked in each_worked(examples)
-        if len(worked.working.answers) < 2 and not isinstance(worked.working.answer, Equation)
-    ]  # fmt: skip
-    return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs], to_choose)
+def items(title: str, examples: list[Given], to_choose: bool, version: QtiVersion) -> bytes:
+    """The set as a QTI package, an item for each example that can be one."""
+    pairs = [(worked, points_in_all(one, worked)) for one, worked in each_worked(examples)]
+    return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs], to_choose, version)
 
 
 def report_paper(page: Report, typefaces: Path) -> bytes:

@@ -179,7 +179,10 @@ async function duplicate(): Promise<void> {
         <a class="word" :href="`/api/sets/${bench.set.id}/set.odt`" download>A text with formulas (ODT)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/set.md`" download>Text to paste (Markdown)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/qti.zip`" download>Items for a test (QTI 3.0)</a>
-        <a class="word" :href="`/api/sets/${bench.set.id}/qti-choices.zip`" download>The same with four options</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/qti.zip?version=2.1`" download>The same in QTI 2.1</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/qti.zip?to_choose=true`" download
+          >The same with four options</a
+        >
       </p>
       <h2>A link to show</h2>
       <p v-if="bench.set.show_address">

@@ -29,6 +29,8 @@ LETTER = r"[^\W\d_¹²³⁰-⁹₀-₉]"
 LABEL = re.compile(rf"{LETTER}+(?:['’./]{LETTER}+|\.)*(?: {LETTER}+)*|[%°$€£]")
 INTEGER = re.compile(r"[0-9]+")
 PERIOD = re.compile(r"\[([0-9]*)\]")
+DOTS = re.compile(r"\.\.\.|…")
+REPEATED = re.compile(r"([0-9]*?)([0-9]+?)\2+")
 
 
 @dataclass(frozen=True, slots=True)
@@ -298,6 +300,18 @@ class Lexer:
             )
         return OpenMixed(whole, part.den) if part.num is None else Mixed(whole, part.num, part.den)
 
+    def _repeated(self, places: str, mark_at: int) -> tuple[str, str]:
+        """The places of 0.8333..., and those among them that go on for ever: the shortest that stand at least twice at the end."""
+        found = REPEATED.fullmatch(places)
+        if found is None:
+            self.fail(
+                "The digits before the dots do not repeat.",
+                "Write them twice, like 0.833..., or in square brackets: 0.8[3].",
+                mark_at + 1,
+                len(places),
+            )
+        return found[1], found[2]
+
     def _decimal(self, whole: int) -> Dec:
         mark_at = self.at
         self.at += 1
@@ -315,6 +329,9 @@ class Lexer:
                 period_match.start(),
                 2,
             )
+        if places and not period_match and (dots := DOTS.match(self.text, self.at)):
+            places, period = self._repeated(places, mark_at)
+            self.at = dots.end()
         if not places and not period:
             self.fail(
                 "The decimal mark has no digit after it.",

@@ -7,8 +7,9 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, StringConstraints
 
 from keen_slate.core.limits import LONGEST_PASTE
+from keen_slate.export.qti import Version
 
-from .base import Strict
+from .base import Query, Strict
 
 
 class BroughtIn(Strict):
@@ -28,6 +29,13 @@ class BroughtLine(BaseModel):
 
 class BroughtOut(BaseModel):
     lines: list[BroughtLine]
+
+
+class QtiQuery(Query):
+    """The version of the standard, and whether each item has four options to choose from."""
+
+    version: Version = "3.0"
+    to_choose: bool = False
 
 
 class NotationOut(BaseModel):
