@@ -25,6 +25,11 @@ HEAD = ("number", "problem", "answer", "rung", "likely_wrong_answers")
 
 def table(examples: Sequence[Worked], separator: str = ",") -> str:
     """*examples* as CSV, or parted by tabs: problem, answer, rung, and the likely wrong answers with their names."""
+    return written(rows_for(examples), separator)
+
+
+def rows_for(examples: Sequence[Worked]) -> list[list[object]]:
+    """The rows of that table, its head first."""
     rows: list[list[object]] = [list(HEAD)]
     for i, worked in enumerate(examples):
         working = worked.working
@@ -37,7 +42,7 @@ def table(examples: Sequence[Worked], separator: str = ",") -> str:
         ]
         shown = [problem_text(working, voice), answer_text(working, voice), worked.features.rung, "; ".join(wrong)]
         rows.append([i + 1, *shown])
-    return written(rows, separator)
+    return rows
 
 
 @dataclass(frozen=True, slots=True)

@@ -15,14 +15,15 @@ from keen_slate.export.json_document import written
 from keen_slate.export.notation import problem_latex, problem_mathml, working_latex, working_mathml
 from keen_slate.export.odt import TYPE as ODT_TYPE
 from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document
+from keen_slate.export.workbook import TYPE as XLSX_TYPE
 from keen_slate.store.history import EXAMPLE_FIELDS
 from keen_slate.store.models import Example, ExampleSet
 
 from . import heavy, papers, searches, views
 from .desk import shelf
 from .given import Given, given
-from .openapi import body_doc, file_doc, reference
-from .schemas.files import BroughtIn, BroughtOut, NotationOut, QtiQuery
+from .openapi import body_doc, file_body_doc, file_doc, reference
+from .schemas.files import BroughtIn, BroughtOut, NotationOut, QtiQuery, TableOut
 from .schemas.sets import SetOut
 from .sets import set_view
 
@@ -53,6 +54,23 @@ def save_table(set_id: UUID) -> Response:
 def save_tabbed_table(set_id: UUID) -> Response:
     """The same, parted by tabs."""
     return _table(set_id, "\t", "tsv", "text/tab-separated-values")
+
+
+@blueprint.get("/sets/<uuid:set_id>/problems.xlsx")
+@blueprint.doc(responses=file_doc(XLSX_TYPE))
+def save_sheet(set_id: UUID) -> Response:
+    """The same as a spreadsheet's own file, its problems in cells that stay text."""
+    title, examples = _asked(set_id)
+    return download(heavy.run(papers.sheet, examples), title, "xlsx", XLSX_TYPE)
+
+
+@blueprint.post("/tables")
+@blueprint.doc(extensions=file_body_doc(XLSX_TYPE))
+@blueprint.output(TableOut)
+def read_sheet() -> TableOut:
+    """The table that a spreadsheet's own file holds, as text to be judged; nothing is stored by asking."""
+    request.max_content_length = LARGEST_FILE
+    return TableOut(text=heavy.run(papers.table_in_sheet, request.get_data()))
 
 
 def _table(set_id: UUID, separator: str, suffix: str, kind: str) -> Response:

@@ -46,7 +46,12 @@ def body_doc(model: str) -> dict[str, str]:
     return {_BODY: model}
 
 
-_BODY = "x-body"
+def file_body_doc(kind: str) -> dict[str, str]:
+    """Says that the body is a file of a *kind*."""
+    return {_FILE_BODY: kind}
+
+
+_BODY, _FILE_BODY = "x-body", "x-file-body"
 
 # What may be answered to every request, whatever it is for; 404 and those of bodies where they can be.
 _ALWAYS = {
@@ -74,6 +79,9 @@ def _complete(path: str, method: str, operation: dict[str, Any]) -> None:
     model = operation.pop(_BODY, None)
     if model:
         operation["requestBody"] = {"content": {"application/json": {"schema": reference(model)}}}
+    kind = operation.pop(_FILE_BODY, None)
+    if kind:
+        operation["requestBody"] = {"content": {kind: {"schema": {"type": "string", "format": "binary"}}}}
     if "requestBody" in operation:
         operation["requestBody"]["required"] = True
         refusals |= _OF_BODIES

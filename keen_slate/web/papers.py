@@ -25,7 +25,9 @@ from keen_slate.export.paper.parts import Numbered
 from keen_slate.export.qti import Version as QtiVersion
 from keen_slate.export.qti import qti
 from keen_slate.export.report import Report, report
+from keen_slate.export.table import rows_for
 from keen_slate.export.table import table as csv_table
+from keen_slate.export.workbook import table_in, workbook
 
 from .given import Given, each_worked, points_in_all
 from .schemas.papers import PagesOut
@@ -118,6 +120,16 @@ def pasted(title: str, examples: list[Given]) -> str:
 def table(examples: list[Given], separator: str) -> str:
     """Problems, answers and likely wrong answers as CSV, or with another separator."""
     return csv_table([worked for _, worked in each_worked(examples)], separator)
+
+
+def sheet(examples: list[Given]) -> bytes:
+    """The same as a spreadsheet's own file."""
+    return workbook(rows_for([worked for _, worked in each_worked(examples)]))
+
+
+def table_in_sheet(file: bytes) -> str:
+    """The text of the table that a spreadsheet's own *file* holds. Raises `ReadError`."""
+    return table_in(file)
 
 
 def items(title: str, examples: list[Given], to_choose: bool, version: QtiVersion) -> bytes:

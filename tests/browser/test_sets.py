@@ -4,6 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
+from keen_slate.export.workbook import workbook
 from tests.browser.test_bench import AXE, PageTests
 
 
@@ -164,6 +165,14 @@ class SetTests(PageTests):
 
     def test_problems_are_brought_in_line_by_line_and_a_set_goes_out_and_in_as_a_file(self):
         self.page.click("text=Bring in")
+        sheet = workbook([["problem"], ["5/6 - 1/4"], [0.5]])
+        self.page.set_input_files(".bring input[type=file]", {"name": "x.xlsx", "mimeType": "", "buffer": sheet})
+        expect(self.page.locator("#brought")).to_have_value("problem\n5/6 - 1/4\n0.5")
+        self.page.set_input_files(".bring input[type=file]", {"name": "x.xlsx", "mimeType": "", "buffer": b"PK"})
+        expect(self.page.locator(".bring [role=alert]")).to_contain_text("not a spreadsheet's file")
+        long = {"name": "x.csv", "mimeType": "text/csv", "buffer": b"1/2 + 1/3\n" * 30_000}
+        self.page.set_input_files(".bring input[type=file]", long)
+        expect(self.page.locator(".bring [role=alert]")).to_contain_text("more than 200,000 characters")
         self.page.fill("#brought", "1/2 + 1/5\n1/0\n3/7 + 2/7\n<b>x</b>")
         lines = self.page.locator("[aria-label='What was read'] li")
         expect(lines).to_have_count(4)

@@ -4,9 +4,12 @@ import csv
 import io
 import json
 import unittest
+import zipfile
+from datetime import datetime
 
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
+from openpyxl import Workbook, load_workbook
 
 from keen_slate.core.errors import ReadError
 from keen_slate.core.expressions.text import text
@@ -16,7 +19,8 @@ from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.worked import work_text
 from keen_slate.export.json_document import written
 from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document
-from keen_slate.export.table import judged, table
+from keen_slate.export.table import judged, rows_for, table
+from keen_slate.export.workbook import table_in, workbook
 from tests import strategies
 from tools.schema import DIRECTORY, SCHEMAS, schema
 
@@ -138,3 +142,55 @@ class TableTests(unittest.TestCase):
             return self.assertTrue(error.message and error.hint)
         for line in lines:
             self.assertIn(line.verdict, ("read", "unreadable", "duplicate"))
+
+
+class WorkbookTests(unittest.TestCase):
+    @given(st.lists(strategies.classroom_pairs.map(text), min_size=1, max_size=5))
+    @settings(max_examples=25)
+    def test_a_spreadsheets_own_file_keeps_texts_as_texts_and_is_read_back(self, sources):
+        file = workbook(rows_for([work_text(source) for source in sources]))
+        sheet = load_workbook(io.BytesIO(file)).active
+        for row, source in zip(sheet.iter_rows(min_row=2), sources, strict=True):
+            self.assertEqual((row[1].value, row[1].data_type, row[1].number_format), (source, "s", "@"))
+        self.assertEqual(
+            [one.text for one in judged(table_in(file), [], Ways()) if one.verdict != "duplicate"],
+            list(dict.fromkeys(sources)),
+        )
+
+    def test_what_a_spreadsheet_made_of_a_fraction_is_told_or_undone(self):
+        made = Workbook()
+        for value, shown in (
+            ("problem", None),
+            (5 / 6, "# ?/?"),
+            (1.75, "0.00"),
+            (3.0, "General"),
+            (2.25, "# ?/?"),
+            ("'1/2", "@"),
+        ):
+            made.active.append([value])
+            made.active.cell(made.active.max_row, 1).number_format = shown or "General"
+        out = io.BytesIO()
+        made.save(out)
+        self.assertEqual(table_in(out.getvalue()).split("\n"), ["problem", "5/6", "1.75", "3", "2 1/4", "'1/2"])
+        made.active.append([datetime(2026, 6, 5)])
+        out = io.BytesIO()
+        made.save(out)
+        with self.assertRaisesRegex(ReadError, "Cell A7 holds a date \\(05 June 2026\\)"):
+            table_in(out.getvalue())
+
+    @given(st.binary(max_size=400), st.integers(0, 4000), st.integers(0, 255))
+    def test_a_broken_file_is_refused_in_words(self, junk, at, byte):
+        good = workbook([["problem"], ["1/2 + 1/3"]])
+        at %= len(good)
+        for file in (junk, good[:at], good[:at] + bytes([byte]) + good[at + 1 :], b"PK" + junk):
+            try:
+                table_in(file)
+            except ReadError as error:
+                self.assertTrue(error.message)
+
+    def test_what_unpacks_without_end_is_not_unpacked(self):
+        out = io.BytesIO()
+        with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
+            packed.writestr("xl/worksheets/sheet1.xml", b" " * (11 * LARGEST_FILE))
+        with self.assertRaisesRegex(ReadError, "too large"):
+            table_in(out.getvalue())

@@ -9,12 +9,17 @@ import xml.etree.ElementTree as ET
 import zipfile
 from pathlib import Path
 
+from openpyxl import load_workbook
+
 from keen_slate.core.expressions.text import text
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
+from keen_slate.export.delimited import written
 from keen_slate.export.docx import docx
 from keen_slate.export.odt import odt
 from keen_slate.export.outline import outline
+from keen_slate.export.table import judged, rows_for
+from keen_slate.export.workbook import table_in, workbook
 from keen_slate.store.demo import SETS
 
 OMML = "{http://schemas.openxmlformats.org/officeDocument/2006/math}"
@@ -88,3 +93,18 @@ class OfficeTests(unittest.TestCase):
             ]
             for made, kind in ((odt("All kinds", worked), "odt"), (docx("All kinds", worked), "docx")):
                 self.assertEqual(formulas(saved_by_office(made, kind, "docx")), wanted, kind)
+
+
+class SheetTests(unittest.TestCase):
+    PROBLEMS = ("5/6", "1/2 + 1/3", "-2 1/2 + 1/3", "11/12 - 3/4", "3.50 + 2.65", "7 1/4 - 3 5/6 ft", "$4.75 + $12.60")
+
+    def test_a_table_stays_text_in_a_spreadsheet_and_comes_back_from_it(self):
+        rows = rows_for([work_text(problem) for problem in self.PROBLEMS])
+        for made, kind in ((workbook(rows), "xlsx"), (("\ufeff" + written(rows)).encode(), "csv")):
+            saved = saved_by_office(made, kind, "xlsx" if kind == "csv" else "csv")
+            if kind == "csv":
+                cells = [row[1].value for row in load_workbook(io.BytesIO(saved)).active.iter_rows(min_row=2)]
+                self.assertEqual([type(one) for one in cells], [str] * len(cells), "no date, no number")
+                saved = table_in(saved).encode()
+            lines = judged(saved.decode("utf-8-sig"), [], Ways())
+            self.assertEqual([(one.text, one.verdict) for one in lines], [(one, "read") for one in self.PROBLEMS], kind)

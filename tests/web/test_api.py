@@ -327,6 +327,7 @@ class ApiTests(unittest.TestCase):
             "set.json": b"{",
             "problems.csv": b"\xef\xbb\xbfnumber",
             "problems.tsv": b"\xef\xbb\xbfnumber\tproblem",
+            "problems.xlsx": b"PK",
             "set.html": b"<!doctype",
             "set.odt": b"PK",
             "set.docx": b"PK",

@@ -30,7 +30,7 @@ BODIES = {
     "POST /api/building/new": {"level": "wholes", "seed": 1}, "POST /api/sets": {"title": "New"},
     "POST /api/ladders/count": {"spec": SPEC}, "POST /api/ladders": {"spec": SPEC}, "POST /api/ladders/smallest": {"codes": ["add-across"]},
     "PUT /api/ways": {"house": {}, "version": 1}, "POST /api/ways/undo": {"version": 1}, "POST /api/ways/redo": {"version": 1},
-    "POST /api/leave": None, "DELETE /api/sets/bin": None,
+    "POST /api/tables": None, "POST /api/leave": None, "DELETE /api/sets/bin": None,
     "POST /api/sets/bring": {"format": "keen-slate/set", "version": 1, "title": "x", "examples": [{"problem": "1/2 + 1/3"}]},
     "PATCH /api/sets/{set_id}": {"version": 1, "title": "x"}, "POST /api/sets/{set_id}/undo": {"version": 1},
     "POST /api/sets/{set_id}/redo": {"version": 1}, "POST /api/sets/{set_id}/examples": {"version": 1, "source": "1/2 + 1/5"},

@@ -3,12 +3,14 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import { computed, ref, watch } from 'vue'
 
-import { client, type Refusal, type Schemas } from '../api/client'
+import { ask, client, type Refusal, type Schemas } from '../api/client'
 import { useLatest } from '../api/useLatest'
+import { asDocument, chosenFile } from '../parts/chosenFile'
 import limits from '../parts/limits.json'
 import { useBench } from '../stores/bench'
 
 const visible = defineModel<boolean>('visible', { required: true })
+const SHEET = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
 const bench = useBench()
 const text = ref('')
 const lines = ref<Schemas['BroughtLine'][]>([])
@@ -41,8 +43,20 @@ async function judge(): Promise<void> {
 }
 
 async function fromFile(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) text.value = (await file.text()).slice(0, limits.paste)
+  const chosen = chosenFile(event, 'Bring fewer at once.')
+  refusal.value = chosen.refusal ?? null
+  if (!chosen.file) return
+  const found = chosen.file.name.endsWith('.xlsx') ? await fromSheet(chosen.file) : await chosen.file.text()
+  if (found === null) return
+  if (found.length <= limits.paste) return void (text.value = found)
+  const message = `The file has more than ${limits.paste.toLocaleString('en')} characters.`
+  refusal.value = { message, hint: 'Bring fewer at once.', position: 0, length: 0 }
+}
+
+async function fromSheet(file: File): Promise<string | null> {
+  const answer = await ask(client.POST('/api/tables', { ...asDocument(file), headers: { 'Content-Type': SHEET } }))
+  if (!answer.ok) refusal.value = answer.refusal
+  return answer.ok ? answer.data.text : null
 }
 
 async function take(): Promise<void> {
@@ -58,10 +72,10 @@ async function take(): Promise<void> {
 <template>
   <Dialog v-model:visible="visible" modal header="Bring in problems" :closable="false" dismissable-mask>
     <div class="bring">
-      <label for="brought">One problem a line, or a CSV file with a column called problem.</label>
+      <label for="brought">One problem a line, or a table (CSV, a spreadsheet) with a column called problem.</label>
       <textarea id="brought" v-model="text" rows="6" spellcheck="false" placeholder="1/2 + 1/3&#10;7 1/4 - 3 5/6 ft" />
       <label class="file"
-        >Take them from a file <input type="file" accept=".csv,.txt,text/csv,text/plain" @change="fromFile"
+        >Take them from a file <input type="file" accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain" @change="fromFile"
       /></label>
       <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
       <ol v-if="lines.length" aria-label="What was read">

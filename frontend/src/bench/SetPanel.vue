@@ -174,6 +174,7 @@ async function duplicate(): Promise<void> {
         <a class="word" :href="`/api/sets/${bench.set.id}/set.json`" download>The set (JSON)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/problems.csv`" download>Problems and answers (CSV)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/problems.tsv`" download>The same, with tabs (TSV)</a>
+        <a class="word" :href="`/api/sets/${bench.set.id}/problems.xlsx`" download>The same for a spreadsheet (XLSX)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/set.html`" download>A page to read (HTML)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/set.docx`" download>A text with equations (DOCX)</a>
         <a class="word" :href="`/api/sets/${bench.set.id}/set.odt`" download>A text with formulas (ODT)</a>

@@ -31,6 +31,12 @@ class BroughtOut(BaseModel):
     lines: list[BroughtLine]
 
 
+class TableOut(BaseModel):
+    """A table as text, its cells parted by tabs."""
+
+    text: str
+
+
 class QtiQuery(Query):
     """The version of the standard, and whether each item has four options to choose from."""
 

@@ -1,0 +1,25 @@
+// Formulas as others read them: LaTeX by KaTeX (strictly) and MathJax, MathML by the Speech Rule Engine. JSON in, JSON out.
+const { readFileSync } = require('fs')
+const { createRequire } = require('module')
+const from = createRequire(`${process.argv[2]}/`)
+
+const katex = from('katex')
+const part = (path) => from(`mathjax-full/js/${path}.js`)
+const { mathjax } = part('mathjax')
+const { TeX } = part('input/tex')
+const { STATE } = part('core/MathItem')
+const { SerializedMmlVisitor } = part('core/MmlTree/SerializedMmlVisitor')
+part('input/tex/ams/AmsConfiguration')
+part('handlers/html').RegisterHTMLHandler(part('adaptors/liteAdaptor').liteAdaptor())
+const document = mathjax.document('', { InputJax: new TeX({ packages: ['base', 'ams'] }) })
+const visitor = new SerializedMmlVisitor()
+
+const { latex, mathml } = JSON.parse(readFileSync(0, 'utf8'))
+const strictly = (written) => katex.renderToString(written, { strict: 'error', output: 'mathml', displayMode: true })
+const loosely = (written) => visitor.visitTree(document.convert(written, { display: true, end: STATE.CONVERT }))
+const speech = from('speech-rule-engine')
+speech.setupEngine({ domain: 'clearspeak', locale: 'en', modality: 'speech' })
+speech.engineReady().then(() => {
+  const spoken = mathml.map((written) => speech.toSpeech(written))
+  process.stdout.write(JSON.stringify({ katex: latex.map(strictly), mathjax: latex.map(loosely), spoken }))
+})
