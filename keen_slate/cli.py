@@ -38,6 +38,7 @@ from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked, work_text
 from keen_slate.core.working.methods.single import TARGETS
+from keen_slate.core.working.proof import Working
 
 from . import believe_command, story_command
 from .json_file import read_json
@@ -188,10 +189,21 @@ def _figure(known: argparse.Namespace) -> int:
             f"No picture {wanted}can show this.",
             0,
             len(known.problem),
-            "Leave --kind out for the picture that serves best.",
+            _pictures_there(working),
         )
     sys.stdout.write(svg(figure, known.state, voice_of(ways)))
     return 0
+
+
+def _pictures_there(working: Working) -> str:
+    """Which pictures the problem and its steps have, by what asks for them."""
+    look = choose.Look.of(working)
+    problem = {figure.kind for kind in FIGURE_KINDS if (figure := choose.of_problem(working, kind)) is not None}
+    there = [f"--kind {', '.join(sorted(problem))}"] if problem else []
+    for i, step in enumerate(working.steps):
+        kinds = choose.offered(choose.Seen.of(step, look))
+        there += [f"--step {i + 1} --kind {', '.join(kinds)}"] if kinds else []
+    return f"There are: {'; '.join(there)}." if there else "Neither it nor any of its steps has one."
 
 
 def _diagnose(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int:

@@ -1,7 +1,9 @@
 """The command line as a user meets it: the real script, its output, its exit status."""
 
 import json
+import re
 import subprocess
+import sys
 import unittest
 from pathlib import Path
 
@@ -73,3 +75,20 @@ class CommandLineTests(unittest.TestCase):
             status, out, err = slate("ladder", "-", given=wrong)
             self.assertEqual((status, out), (2, ""))
             self.assertTrue(json.loads(err)["error"]["hint"])
+
+    def test_where_there_is_no_such_picture_those_that_there_are_are_named(self):
+        def asked(*arguments):
+            return subprocess.run(
+                [sys.executable, "-m", "keen_slate.cli", "figure", *arguments],
+                capture_output=True,
+                text=True,
+                check=False,
+            )
+
+        refused = asked("5/8 + _ = 1 1/4")
+        offered = re.findall(r"--step (\d+) --kind ([a-z, -]+)", json.loads(refused.stderr)["error"]["hint"])
+        self.assertEqual([step for step, _ in offered], ["1", "2", "3", "4"])
+        for step, kinds in offered:
+            for kind in kinds.split(", "):
+                drawn = asked("5/8 + _ = 1 1/4", "--step", step, "--kind", kind)
+                self.assertRegex(drawn.stdout, "^<svg.*<title>[^<]+</title><desc>[^<]+</desc>")

@@ -29,6 +29,14 @@ _LOOKS = {
 }
 
 
+# What a kind of picture is called where it stands alone.
+_TITLES = {
+    "bars": "Strips", "circles": "Circles", "grid": "Squares cut both ways", "number-line": "A number line",
+    "part-whole": "A total and its parts", "place-value": "Counters in columns", "bar-model": "A bar model",
+    "strip": "A strip to cut out", "circle": "A circle to cut out",
+}  # fmt: skip
+
+
 def svg(figure: Figure, state: Literal["before", "after", "both"] = "after", voice: Voice = OWN) -> str:
     """*figure* as an SVG document; of an action, one state or "both", under each other.
 
@@ -53,7 +61,7 @@ def svg(figure: Figure, state: Literal["before", "after", "both"] = "after", voi
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="{-PAD} {-PAD} {figure.width + 2 * PAD} {height + 2 * PAD}" '
         f'width="{figure.width + 2 * PAD}" height="{height + 2 * PAD}" role="img" font-family="{_FONT}" font-size="{TEXT_SIZE}">'
-        f"<title>{alt}</title><defs>{''.join([_pattern(role) for role in used])}</defs>{''.join(body)}</svg>\n"
+        f"<title>{escape(_TITLES.get(figure.kind, figure.kind))}</title><desc>{alt}</desc><defs>{''.join([_pattern(role) for role in used])}</defs>{''.join(body)}</svg>\n"
     )
 
 
