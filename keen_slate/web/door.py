@@ -13,6 +13,7 @@ from apiflask import APIFlask, HTTPError
 from flask import Response, current_app, g, make_response, redirect, request
 from werkzeug.wrappers import Response as AnyResponse
 
+from keen_slate.export.page import inside_page
 from keen_slate.store import doors
 from keen_slate.store.models import Teacher
 
@@ -23,11 +24,6 @@ CHANGES = {"POST", "PUT", "PATCH", "DELETE"}
 CSRF_HEADER = "X-CSRF-Token"
 OURS = ["127.0.0.1", "localhost", "[::1]"]
 NOBODY = "Nobody is signed in here."
-# A page of its own follows, so that the cookie of a strict site is sent with what is asked for next.
-_INSIDE = (
-    '<!doctype html><html lang="en"><meta charset="utf-8"><title>Keen Slate</title>'
-    '<meta http-equiv="refresh" content="0;url=/"><p><a href="/">To the Shelf</a></p></html>'
-)
 
 
 def init_app(app: APIFlask, hosts: list[str]) -> None:
@@ -53,7 +49,7 @@ def init_app(app: APIFlask, hosts: list[str]) -> None:
         if secret is None:
             known = _signed_in() is not None
             return redirect("/" if known else "/door")
-        answer = make_response(_INSIDE)
+        answer = make_response(inside_page())
         answer.headers["Cache-Control"] = "no-store"
         answer.set_cookie(
             COOKIE, secret, max_age=doors.SIGN_IN_LASTS, secure=request.is_secure, httponly=True, samesite="Strict"

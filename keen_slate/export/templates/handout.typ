@@ -45,13 +45,22 @@
 }
 // The same where it is longer than a page: no line is left alone on the next.
 #let long-example(example, room, width) = {
-  block(sticky: true, head-of(example.head))
-  let all = example.blocks
-  for (i, one) in all.enumerate() {
-    block(breakable: one.block == "boxes", sticky: i == all.len() - 2 and one.block != "boxes", place-blocks((one,), width))
+  // With fewer squares, and as wide as the page, it may fit on one.
+  let bare = measure(block(width: width, example-of(example, 0mm, width))).height
+  let left = region.height - bare - 30mm
+  if left > 0mm {
+    block(breakable: false, width: width, above: 0pt, below: 0pt, example-of(example, calc.min(left, room), width))
+  } else {
+    block(sticky: true, head-of(example.head))
+    let all = example.blocks
+    for (i, one) in all.enumerate() {
+      block(breakable: one.block == "boxes", sticky: i == all.len() - 2 and one.block != "boxes", place-blocks((one,), width))
+    }
+    block(breakable: false, width: 100%, {
+      if example.room and room > 0mm { squares(room) }
+      place-blocks(example.after, width)
+    })
   }
-  if example.room and room > 0mm { squares(room) }
-  place-blocks(example.after, width)
 }
 
 
