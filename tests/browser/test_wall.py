@@ -212,7 +212,7 @@ class HandoutPageTests(PageTests):
         self.page.click(".top >> text=Handout")
         shown, said = self.page.locator(".pages img"), self.page.locator(".head [role=status]")
         expect(shown).to_have_count(2, timeout=60_000)
-        self.pick("The key", "not printed")
+        self.pick("The key with marks", "not printed")
         expect(shown).to_have_count(1, timeout=60_000)
         self.pick("Examples on a page, at most", "1")
         expect(shown).to_have_count(3, timeout=60_000)

@@ -9,6 +9,7 @@ import { computed } from 'vue'
 import type { Entry } from '../api/client'
 import limits from '../parts/limits.json'
 import { type HandoutOptions, PAGE_KINDS } from './options'
+import PickOne from './PickOne.vue'
 
 const options = defineModel<HandoutOptions>({ required: true })
 defineProps<{
@@ -78,10 +79,7 @@ const room = computed({
       />
     </div>
     <p class="quiet">{{ kind.said }}</p>
-    <label v-if="has('form')"
-      >Pupils get
-      <Select v-model="options.form" :options="FORMS" option-label="name" option-value="code" aria-label="Pupils get"
-    /></label>
+    <PickOne v-if="has('form')" v-model="options.form" label="Pupils get" :options="FORMS" />
     <label v-if="has('mistake')"
       >Which mistake
       <Select
@@ -94,28 +92,9 @@ const room = computed({
         filter
         aria-label="Which mistake"
     /></label>
-    <label v-if="has('shading')"
-      >As
-      <Select
-        v-model="options.shading"
-        :options="SHADINGS"
-        option-label="name"
-        option-value="code"
-        aria-label="Pictures to shade as"
-    /></label>
-    <label v-if="has('many')"
-      >Examples on a page, at most
-      <Select
-        v-model="options.per_page"
-        :options="MANY"
-        option-label="name"
-        option-value="code"
-        aria-label="Examples on a page, at most"
-    /></label>
-    <label v-if="has('room')"
-      >Squares to work in
-      <Select v-model="room" :options="ROOM" option-label="name" option-value="code" aria-label="Squares to work in"
-    /></label>
+    <PickOne v-if="has('shading')" v-model="options.shading" label="As" :options="SHADINGS" />
+    <PickOne v-if="has('many')" v-model="options.per_page" label="Examples on a page, at most" :options="MANY" />
+    <PickOne v-if="has('room')" v-model="room" label="Squares to work in" :options="ROOM" />
     <label
       >Which examples
       <InputText
@@ -126,15 +105,7 @@ const room = computed({
         title="Their numbers, like 1, 3, 5-8"
         aria-label="Which examples: their numbers, like 1, 3, 5-8"
     /></label>
-    <label v-if="has('versions')"
-      >Versions
-      <Select
-        v-model="options.versions"
-        :options="VERSIONS"
-        option-label="name"
-        option-value="code"
-        aria-label="Versions"
-    /></label>
+    <PickOne v-if="has('versions')" v-model="options.versions" label="Versions" :options="VERSIONS" />
     <Button
       v-if="has('versions') && (options.versions > 1 || options.kind === 'yours')"
       class="plain"
@@ -150,20 +121,14 @@ const room = computed({
     >
     <template v-if="has('key')">
       <h2>For you</h2>
-      <label
-        >The key with marks
-        <Select v-model="options.key" :options="KEYS" option-label="name" option-value="code" aria-label="The key"
-      /></label>
+      <PickOne v-model="options.key" label="The key with marks" :options="KEYS" />
       <label class="tick"
         ><Checkbox v-model="options.wrong_answers" binary :disabled="options.key === 'none'" /> with what they may
         write, and what to ask</label
       >
     </template>
     <h2>Paper</h2>
-    <label
-      >Size
-      <Select v-model="options.paper" :options="PAPERS" option-label="name" option-value="code" aria-label="Paper"
-    /></label>
+    <PickOne v-model="options.paper" label="Size" :options="PAPERS" />
     <label class="tick"><Checkbox v-model="options.name_line" binary /> a line for name and date</label>
     <label
       >Class <InputText v-model="options.class_name" size="14" :maxlength="limits.paper_words" aria-label="Class"
