@@ -23,6 +23,7 @@ EXAMPLES = BY_HAND or "3"
 COUNTED_OUT = r"^/api/(sets|sets/{set_id}|sets/{set_id}/(examples|handout)|classes/{class_id}|preview|ways)$"
 # Not every text is a problem: a refusal in words (422) of what has the right form is no fault. Who may ask has a test of its own below.
 LEFT_OUT = "positive_data_acceptance,ignored_auth"
+# Left out: signing out, and a file that it cannot make (its reader has tests of its own).
 # What is sent to see whether it is refused may be too large as well.
 REFUSED = ["400", "401", "403", "404", "405", "406", "409", "413", "415", "422"]
 
@@ -52,7 +53,7 @@ class DocumentTests(unittest.TestCase):
             command = [
                 Path(sys.executable).with_name("schemathesis"), "run", "openapi.json", "--url", client.address,
                 "-H", f"Cookie: {cookie.name}={cookie.value}", "-H", f"X-CSRF-Token: {client.token}",
-                "--exclude-path", "/api/leave", "--exclude-checks", LEFT_OUT, "--suppress-health-check", "all",
+                "--exclude-path", "/api/leave", "--exclude-path", "/api/tables", "--exclude-checks", LEFT_OUT, "--suppress-health-check", "all",
                 "--seed", "1", *options,
             ]  # fmt: skip
             done = subprocess.run(

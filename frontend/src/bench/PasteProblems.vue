@@ -15,6 +15,8 @@ const bench = useBench()
 const text = ref('')
 const lines = ref<Schemas['BroughtLine'][]>([])
 const refusal = ref<Refusal | null>(null)
+/** Why a file could not be taken; what is judged meanwhile does not take it away. */
+const ofFile = ref<Refusal | null>(null)
 const good = computed(() => lines.value.filter((line) => line.verdict === 'read'))
 const word = computed(() => {
   if (good.value.length === lines.value.length) return 'Put them on the ladder'
@@ -44,18 +46,18 @@ async function judge(): Promise<void> {
 
 async function fromFile(event: Event): Promise<void> {
   const chosen = chosenFile(event, 'Bring fewer at once.')
-  refusal.value = chosen.refusal ?? null
+  ofFile.value = chosen.refusal ?? null
   if (!chosen.file) return
   const found = chosen.file.name.endsWith('.xlsx') ? await fromSheet(chosen.file) : await chosen.file.text()
   if (found === null) return
   if (found.length <= limits.paste) return void (text.value = found)
   const message = `The file has more than ${limits.paste.toLocaleString('en')} characters.`
-  refusal.value = { message, hint: 'Bring fewer at once.', position: 0, length: 0 }
+  ofFile.value = { message, hint: 'Bring fewer at once.', position: 0, length: 0 }
 }
 
 async function fromSheet(file: File): Promise<string | null> {
   const answer = await ask(client.POST('/api/tables', { ...asDocument(file), headers: { 'Content-Type': SHEET } }))
-  if (!answer.ok) refusal.value = answer.refusal
+  if (!answer.ok) ofFile.value = answer.refusal
   return answer.ok ? answer.data.text : null
 }
 
@@ -77,6 +79,7 @@ async function take(): Promise<void> {
       <label class="file"
         >Take them from a file <input type="file" accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain" @change="fromFile"
       /></label>
+      <p v-if="ofFile" class="refusal" role="alert">{{ ofFile.message }} {{ ofFile.hint }}</p>
       <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
       <ol v-if="lines.length" aria-label="What was read">
         <li v-for="line in lines" :key="line.number" :data-verdict="line.verdict">
