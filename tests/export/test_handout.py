@@ -243,6 +243,39 @@ class ContentTests(unittest.TestCase):
         self.assertFalse(any(piece.role for block in example.blocks[:5] for run in block.runs for piece in run.pieces))
         self.assertIn("regroup-ten", plain(key.entries[0].notes[0][1][0]))
 
+    def test_the_mistake_that_is_chosen_is_the_best_to_find(self):
+        chosen = 0
+        for problem in [problem for _, some in SETS for problem in some]:
+            one = item(problem)
+            shown = [way for way in one.worked.likely if way.status == "reveals" and way.wrong.lines]
+            best = [way for way in shown if way.caught_by_estimate and len(way.wrong.lines) > 1]
+            if best:
+                self.assertEqual(wrong_way(one, ""), best[0], problem)
+                chosen += best[0] is not shown[0]
+        self.assertGreater(chosen, 0, "somewhere it is not the first")
+
+    def test_what_would_not_show_is_not_among_what_they_may_write(self):
+        one = item("9 - 4 2/3")  # cutting up one whole as one piece has the right value here
+        self.assertIn("hidden", [way.status for way in one.worked.likely])
+        _, key = parts([one])
+        ((title, lines),) = key.entries[0].notes
+        self.assertEqual(
+            (title, len(lines)), ("They may write", sum(way.status != "hidden" for way in one.worked.likely))
+        )
+
+    def test_examples_stand_in_two_columns_where_an_even_number_from_four_on_is_wanted(self):
+        for per_page, large, columns in (
+            (0, False, 2),
+            (0, True, 1),
+            (1, False, 1),
+            (2, False, 1),
+            (4, False, 2),
+            (5, False, 1),
+            (8, True, 2),
+        ):
+            (grid,) = parts([item(p) for p in SUMS], per_page=per_page, large=large, key="none")
+            self.assertEqual(grid.columns, columns, per_page)
+
     def test_an_example_stands_beside_one_like_it_whose_steps_are_blank(self):
         like = Numbered(1, item("7 1/4 - 3 5/6"), item("9 1/6 - 2 3/4"))
         pairs, key = handout.parts_of("P", [("", [like])], Options(kind="yours"))
