@@ -157,6 +157,10 @@ class WorkbookTests(unittest.TestCase):
             list(dict.fromkeys(sources)),
         )
 
+    def test_a_cell_is_no_formula_whatever_it_begins_with(self):
+        cell = load_workbook(io.BytesIO(workbook([["=1+1"]]))).active["A1"]
+        self.assertEqual((cell.value, cell.data_type), ("=1+1", "s"))
+
     def test_what_a_spreadsheet_made_of_a_fraction_is_told_or_undone(self):
         made = Workbook()
         for value, shown in (

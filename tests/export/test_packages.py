@@ -197,6 +197,7 @@ class QtiTests(unittest.TestCase):
             names = [e.tag.rpartition("}")[2] for e in old.iter()]
             self.assertFalse([name for name in names if "-" in name or name.startswith("qti")])
             self.assertFalse([a for e in old.iter() for a in e.attrib if "-" in a])
+            self.assertNotIn("contentBody", names)
             self.assertEqual((names[0], old.get("timeDependent")), ("assessmentItem", "false"))
             self.assertEqual(
                 {"responseDeclaration", "outcomeDeclaration", "itemBody", "responseProcessing", "modalFeedback"}
