@@ -36,6 +36,7 @@ from keen_slate.export.typesetting import FOLDER
 from keen_slate.store.demo import load
 from keen_slate.web.given import Given
 from keen_slate.web.papers import Wish, handout_pages, handout_pdf
+from keen_slate.web.schemas.papers import MOST_PAGES
 from tools.launch import ROOT
 from tools.server import LiveServer
 from tools.throw_away import application
@@ -183,9 +184,9 @@ def paper() -> None:
             took = time.perf_counter() - began
             print(f"paper: 30 examples and their key {said}, {times}: {took:.2f} s, {len(document) // 1024} kB")
     began = time.perf_counter()
-    pictures_of, _ = handout_pages("Thirty", examples, Wish(Options(form="full", pictures=True)), typefaces)
+    seen = handout_pages("Thirty", examples, Wish(Options(form="full", pictures=True)), typefaces, MOST_PAGES)
     took = time.perf_counter() - began
-    print(f"paper: their {len(pictures_of)} pages as pictures: {took:.2f} s, {sum(map(len, pictures_of)) // 1024} kB")
+    print(f"paper: their {seen.count} pages as pictures: {took:.2f} s, {sum(map(len, seen.pages)) // 1024} kB")
 
 
 def _enumerated() -> int:
