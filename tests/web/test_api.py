@@ -11,6 +11,7 @@ from hypothesis import given, settings
 
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.web import create_app
+from keen_slate.web.handouts import numbers_in
 from tests import strategies, support
 from tests.pdf_reader import texts
 
@@ -350,6 +351,7 @@ class ApiTests(unittest.TestCase):
         query = f"/api/sets/{self.set_id}/handout?kind=mistake&only="
         self.assertEqual(self.call("GET", query + "1")[1]["left_out"], [])
         self.assertTrue(self.call("GET", query)[1]["pages"][0].startswith("<svg"))
+        self.assertEqual(numbers_in(" 3, 8-5,", 9), {3, 5, 6, 7, 8})
         for only, said in (("9999", "There is no example 9999"), ("1, x", "“x” names no example")):
             status, body = self.call("GET", query + only.replace(" ", "%20"))
             self.assertEqual((status, body["error"]["message"][: len(said)]), (422, said))
