@@ -5,26 +5,39 @@ from __future__ import annotations
 import re
 import subprocess
 import tempfile
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
 
-def _run(tool: str, document: bytes, *options: str) -> bytes:
+@contextmanager
+def _file(document: bytes) -> Iterator[Path]:
+    """The *document* as a file of its own, in a folder of its own."""
     with tempfile.TemporaryDirectory() as directory:
         path = Path(directory) / "paper.pdf"
         path.write_bytes(document)
-        return subprocess.run([tool, *options, path, "-"], check=True, capture_output=True).stdout
+        yield path
+
+
+def _run(*command: str | Path) -> bytes:
+    return subprocess.run(command, check=True, capture_output=True).stdout
+
+
+def _text(document: bytes, how: str) -> str:
+    with _file(document) as path:
+        return _run("pdftotext", how, path, "-").decode()
 
 
 def texts(document: bytes) -> list[str]:
     """The text of each page, its white space taken out: fractions are read top, then bottom."""
-    pages = _run("pdftotext", document, "-raw").decode().split("\f")[:-1]
+    pages = _text(document, "-raw").split("\f")[:-1]
     return [re.sub(r"\s", "", page) for page in pages]
 
 
 def places(document: bytes) -> list[list[tuple[str, float, float, float]]]:
     """For each page its words, each with the upper end of its line, and how far right and down it ends, in points."""
-    found = _run("pdftotext", document, "-bbox").decode()
+    found = _text(document, "-bbox")
     word = re.compile(r'<word xMin="[\d.-]+" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)">(.*?)</word>')
     return [
         [(w[4], float(w[1]), float(w[2]), float(w[3])) for w in word.finditer(page)]
@@ -52,11 +65,9 @@ class Grey:
 
 def greys(document: bytes, dots: int = 36) -> list[Grey]:
     """Each page in greys, so many *dots* to the inch."""
-    with tempfile.TemporaryDirectory() as directory:
-        path = Path(directory) / "paper.pdf"
-        path.write_bytes(document)
-        subprocess.run(["pdftoppm", "-gray", "-r", str(dots), path, path], check=True, capture_output=True)
-        return [_pgm(one.read_bytes()) for one in sorted(Path(directory).glob("*.pgm"))]
+    with _file(document) as path:
+        _run("pdftoppm", "-gray", "-r", str(dots), path, path)
+        return [_pgm(one.read_bytes()) for one in sorted(path.parent.glob("*.pgm"))]
 
 
 def _pgm(content: bytes) -> Grey:
@@ -67,10 +78,7 @@ def _pgm(content: bytes) -> Grey:
 
 def info(document: bytes) -> dict[str, str]:
     """What a reader says of the whole file."""
-    with tempfile.TemporaryDirectory() as directory:
-        path = Path(directory) / "paper.pdf"
-        path.write_bytes(document)
-        said = subprocess.run(["pdfinfo", path], check=True, capture_output=True, text=True).stdout
-        fonts = subprocess.run(["pdffonts", path], check=True, capture_output=True, text=True).stdout
+    with _file(document) as path:
+        said, fonts = _run("pdfinfo", path).decode(), _run("pdffonts", path).decode()
     facts = dict(re.findall(r"^([\w ]+?): +(.*)$", said, re.MULTILINE))
     return facts | {"fonts": " ".join(line.split()[0] + " " + line.split()[-5] for line in fonts.splitlines()[2:])}

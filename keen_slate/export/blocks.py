@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from itertools import groupby
 from typing import Literal
 
@@ -131,7 +131,7 @@ class Example:
     blocks: tuple[Block, ...]
     room: bool
     after: tuple[Block, ...] = ()
-    aside: tuple[Block, ...] = field(default=())
+    aside: tuple[Block, ...] = ()
 
 
 # How they are made ----------------------------------------------------------------------------------------------------
@@ -161,7 +161,8 @@ def _runs(pieces: Sequence[Glyph], voice: Voice) -> Iterable[Run]:
 
 
 def _drawn(piece: Glyph) -> Run:
-    return Run((_piece(piece),), (piece.text or "") if _drawing(piece) else "")
+    made = _piece(piece)
+    return Run((made,), made.text if made.drawing else "")
 
 
 def _terms(pieces: Sequence[Glyph]) -> list[list[Glyph]]:

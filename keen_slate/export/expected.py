@@ -111,15 +111,10 @@ def right_pattern(worked: Worked) -> str:
 
 
 def gaps(worked: Worked) -> tuple[Gap, ...]:
-    """What belongs into each blank of an equation that has one answer; none for other problems."""
+    """What belongs into each blank of a problem whose answer is an equation; none for others, and where there are many answers."""
     working = worked.working
-    problem, answer = working.problem.expr, working.answer
-    if not isinstance(problem, Equation) or not isinstance(answer, Equation | Whole | Frac | Mixed | Dec | Neg):
-        return ()
-    if working.count != 1 or len(working.answers) > 1:
-        return ()
-    full = answer if isinstance(answer, Equation) else working.filled
-    if full is None:
+    problem, full = working.problem.expr, working.answer
+    if not isinstance(full, Equation) or working.count != 1 or len(working.answers) > 1:
         return ()
     voice, accepted = voice_of(working.ways), _accepts(worked)
     pairs = [(blank, put) for blank, put in zip(leaves(problem), leaves(full), strict=True) if has_blank(blank)]

@@ -11,12 +11,11 @@ from keen_slate.core.figures.inks import INKS
 
 from . import typesetting
 from .grey import grey
-from .paper import kinds as _kinds  # what registers the kinds of page
+from .paper.kinds import KINDS
 from .paper.options import Options
-from .paper.parts import KINDS, Numbered, Part, Sheet, is_empty, numbers_on
+from .paper.parts import Numbered, Part, Sheet, is_empty, numbers_on
 
 TEMPLATE = "handout.typ"
-_REGISTERED = _kinds
 Version = tuple[str, Sequence[Numbered]]  # its letter ("" where there is one version only), its examples
 
 

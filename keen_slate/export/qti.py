@@ -15,7 +15,7 @@ from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked
 
 from .packages import package
-from .qti_items import any_item, can_be_item
+from .qti_items import any_item
 
 Version = Literal["3.0", "2.1"]
 LEFT_OUT = "left-out.txt"
@@ -76,17 +76,15 @@ def qti(
     Examples that can be no item, for they have many answers, are named in a text that lies beside.
     """
     kind = KINDS[version]
-    there = [i for i, worked in enumerate(examples) if can_be_item(worked, to_choose)]
-    names = [f"item-{i + 1}" for i in there]
-    items = {
-        f"items/{name}.xml": _document(
-            kind.turned(any_item(name, f"{title}: {i + 1}", examples[i], points[i], to_choose)), kind.item
-        )
-        for i, name in zip(there, names, strict=True)
-    }
+    made = [
+        (f"item-{i}", any_item(f"item-{i}", f"{title}: {i}", worked, points[i - 1], to_choose))
+        for i, worked in enumerate(examples, 1)
+    ]
+    names = [name for name, item in made if item is not None]
+    items = {f"items/{name}.xml": _document(kind.turned(item), kind.item) for name, item in made if item is not None}
     left_out = [
-        f"{i + 1}. {problem_text(worked.working, voice_of(worked.working.ways))}"
-        for i, worked in enumerate(examples) if i not in there
+        f"{i}. {problem_text(worked.working, voice_of(worked.working.ways))}"
+        for i, worked in enumerate(examples, 1) if made[i - 1][1] is None
     ]  # fmt: skip
     more = {LEFT_OUT: ("\n".join(["Not among the items, for they have more than one answer:", *left_out, ""])).encode()}
     manifest = _document(_manifest(names, kind, bool(left_out)), kind.manifest)

@@ -6,34 +6,27 @@ import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 
 from keen_slate.core.diagnosing.choices import choices
-from keen_slate.core.documents.verdict import choice_views
+from keen_slate.core.documents.verdict import ChoiceView, choice_views
 from keen_slate.core.documents.working import problem_text
 from keen_slate.core.expressions.tree import Equation
 from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import Worked
 
-from .expected import RIGHT, Judged, expected, gaps
+from .expected import RIGHT, Gap, Judged, expected, gaps
 from .notation import NAMESPACE, mathml
 
 _XML = "http://www.w3.org/XML/1998/namespace"
 _RESPONSE, _SCORE, _FEEDBACK = "RESPONSE", "SCORE", "FEEDBACK"
 
 
-def can_be_item(worked: Worked, to_choose: bool) -> bool:
-    """Whether an item can judge the answers of a problem: there is one answer, and options where they are to be chosen from."""
+def any_item(identifier: str, title: str, worked: Worked, points: int, to_choose: bool) -> ET.Element | None:
+    """The item of a problem; None where none can judge its answers: there are many, or no options to choose from."""
     if to_choose:
-        return bool(choices(worked))
+        options = choice_views(choices(worked), worked.working.problem.label, voice_of(worked.working.ways))
+        return choice_item(identifier, title, worked, points, options) if options else None
     if isinstance(worked.working.answer, Equation) or len(worked.working.answers) > 1:
-        return bool(gaps(worked))
-    return True
-
-
-def any_item(identifier: str, title: str, worked: Worked, points: int, to_choose: bool) -> ET.Element:
-    """The item of a problem that can be one."""
-    if to_choose:
-        return choice_item(identifier, title, worked, points)
-    if isinstance(worked.working.answer, Equation):
-        return gap_item(identifier, title, worked, points)
+        blanks = gaps(worked)
+        return gap_item(identifier, title, worked, points, blanks) if blanks else None
     return item(identifier, title, worked, points)
 
 
@@ -58,9 +51,8 @@ def item(identifier: str, title: str, worked: Worked, points: int) -> ET.Element
     return root
 
 
-def gap_item(identifier: str, title: str, worked: Worked, points: int) -> ET.Element:
-    """One item: the equation, a box for each of its blanks in their order, and feedback where all are right."""
-    wanted = gaps(worked)
+def gap_item(identifier: str, title: str, worked: Worked, points: int, wanted: Sequence[Gap]) -> ET.Element:
+    """One item: the equation, a box for each of its blanks in their order (what is *wanted* in each), and feedback where all are right."""
     root = _root(identifier, title)
     names = [f"{_RESPONSE}{i + 1}" for i in range(len(wanted))]
     for name, gap in zip(names, wanted, strict=True):
@@ -81,10 +73,8 @@ def gap_item(identifier: str, title: str, worked: Worked, points: int) -> ET.Ele
     return root
 
 
-def choice_item(identifier: str, title: str, worked: Worked, points: int) -> ET.Element:
-    """One item: the problem, its four options in order, and feedback for each."""
-    problem = worked.working.problem
-    options = choice_views(choices(worked), problem.label, voice_of(worked.working.ways))
+def choice_item(identifier: str, title: str, worked: Worked, points: int, options: Sequence[ChoiceView]) -> ET.Element:
+    """One item: the problem, its *options* in order, and feedback for each."""
     root = _root(identifier, title)
     _response(root, _RESPONSE, "identifier", next(one.label for one in options if one.right))
     _outcomes(root)

@@ -21,13 +21,13 @@ from keen_slate.export.class_document import (
     read_document,
 )
 from keen_slate.export.json_document import written
-from keen_slate.export.report import Report
+from keen_slate.export.report import Report, report
 from keen_slate.store.classes import Classes
 from keen_slate.store.models import Sitting
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Entered, Sittings
 
-from . import heavy, papers, session
+from . import heavy, session
 from .cells import name_in_cell, question_out
 from .classes import class_view
 from .desk import shelf
@@ -98,7 +98,7 @@ def sitting_paper(sitting_id: UUID) -> Response:
 
 
 def _paper(page: Report) -> bytes:
-    return heavy.run(papers.report_paper, page, typefaces(), seconds=heavy.PAPER)
+    return heavy.run(report, page, typefaces(), seconds=heavy.PAPER)
 
 
 # One document ---------------------------------------------------------------------------------------------------------

@@ -16,6 +16,7 @@ from keen_slate.export.notation import problem_latex, problem_mathml, working_la
 from keen_slate.export.odt import TYPE as ODT_TYPE
 from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document
 from keen_slate.export.workbook import TYPE as XLSX_TYPE
+from keen_slate.export.workbook import table_in
 from keen_slate.store.history import EXAMPLE_FIELDS
 from keen_slate.store.models import Example, ExampleSet
 
@@ -70,7 +71,7 @@ def save_sheet(set_id: UUID) -> Response:
 def read_sheet() -> TableOut:
     """The table that a spreadsheet's own file holds, as text to be judged; nothing is stored by asking."""
     request.max_content_length = LARGEST_FILE
-    return TableOut(text=heavy.run(papers.table_in_sheet, request.get_data()))
+    return TableOut(text=heavy.run(table_in, request.get_data()))
 
 
 def _table(set_id: UUID, separator: str, suffix: str, kind: str) -> Response:

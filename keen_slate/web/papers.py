@@ -24,10 +24,9 @@ from keen_slate.export.paper.options import SHOWS_EXAMPLES, Options
 from keen_slate.export.paper.parts import Numbered
 from keen_slate.export.qti import Version as QtiVersion
 from keen_slate.export.qti import qti
-from keen_slate.export.report import Report, report
 from keen_slate.export.table import rows_for
 from keen_slate.export.table import table as csv_table
-from keen_slate.export.workbook import table_in, workbook
+from keen_slate.export.workbook import workbook
 
 from .given import Given, each_worked, points_in_all
 from .schemas.papers import PagesOut
@@ -127,20 +126,10 @@ def sheet(examples: list[Given]) -> bytes:
     return workbook(rows_for([worked for _, worked in each_worked(examples)]))
 
 
-def table_in_sheet(file: bytes) -> str:
-    """The text of the table that a spreadsheet's own *file* holds. Raises `ReadError`."""
-    return table_in(file)
-
-
 def items(title: str, examples: list[Given], to_choose: bool, version: QtiVersion) -> bytes:
     """The set as a QTI package, an item for each example that can be one."""
     pairs = [(worked, points_in_all(one, worked)) for one, worked in each_worked(examples)]
     return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs], to_choose, version)
-
-
-def report_paper(page: Report, typefaces: Path) -> bytes:
-    """Tables on one page, as a PDF."""
-    return report(page, typefaces)
 
 
 def checklist_card(ways: Mapping[str, str], typefaces: Path) -> bytes:

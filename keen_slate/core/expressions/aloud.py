@@ -10,14 +10,9 @@ from .typeset import Glyph
 BOX = "▢"  # what pupils fill in
 _BLANKS = frozenset(["_", BOX])
 _SIGNS = {
-    "(": "open bracket,",
-    ")": ", close bracket",
-    "=": "equals",
-    "−": "minus",
-    "÷": "divided by",
-    "×": "times",
-    "+": "plus",
-}
+    **OPERATOR_WORDS, "−": OPERATOR_WORDS["-"], "=": "equals", "(": "open bracket,", ")": ", close bracket",
+    **dict.fromkeys(_BLANKS, "blank"),
+}  # fmt: skip
 
 
 def aloud(pieces: Sequence[Glyph]) -> str:
@@ -60,16 +55,12 @@ def _is_whole(piece: Glyph | None) -> bool:
 
 def _signs(text: str) -> str:
     """One sign or several, as in "_ =": each in words; others stay as they are."""
-    return " ".join(
-        [_SIGNS.get(one, OPERATOR_WORDS.get(one, "blank" if one in _BLANKS else one)) for one in text.split()]
-    )
+    return " ".join([_SIGNS.get(one, one) for one in text.split()])
 
 
 def _number(text: str, recurs: bool) -> str:
     if text.isdigit():
         return cardinal(int(text))
-    if text in _BLANKS:
-        return "blank"
     if text == "−":
         return "negative"
     if text in _SIGNS:

@@ -3,5 +3,9 @@
 from importlib import import_module
 from pkgutil import iter_modules
 
+from ..parts import KINDS
+
 for _module in iter_modules(__path__):
     import_module(f"{__name__}.{_module.name}")
+
+__all__ = ["KINDS"]
