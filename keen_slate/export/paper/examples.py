@@ -38,6 +38,11 @@ def example(number: int, item: Item, options: Options, form: Form) -> Example:
     return Example(head, (*worked, *answer, *offered), bool(fading.hide))
 
 
+def unsolved(number: int, item: Item) -> Head:
+    """The line with the problem where all the rest is left to pupils."""
+    return headed(number, item, fading_of(item, "problems"))
+
+
 def headed(number: int, item: Item, fading: Fading) -> Head:
     """The line with the problem; that of a story has its number and marks alone."""
     label = item.working.problem.label
@@ -47,7 +52,7 @@ def headed(number: int, item: Item, fading: Fading) -> Head:
 
 def problem_alone(item: Item) -> list[Block]:
     """A story's text; nothing for other problems, which stand in their head."""
-    return Told(item, Fading(hide=len(item.working.steps))).text() if item.working.parts else []
+    return Told(item, fading_of(item, "problems")).text() if item.working.parts else []
 
 
 def _marks(item: Item) -> str:

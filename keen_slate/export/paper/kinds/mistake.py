@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.judging.misconceptions import LikelyAnswer
-from keen_slate.core.teaching.fading import Fading
 
 from ...blocks import Block, Example, Room, Written, words, written
 from ...item import Item
-from ..examples import headed, problem_alone
+from ..examples import problem_alone, unsolved
 from ..key import Note, keys
-from ..parts import Grid, Numbered, Part, Sheet, page_kind
-from .sheet import columns_of
+from ..parts import Numbered, Part, Sheet, page_kind
+from .sheet import grid_of
 
 
 @page_kind("mistake")
@@ -19,9 +20,8 @@ def mistake(given: Sheet) -> list[Part]:
     """The examples that have a wrong way with lines to show; the others are left out."""
     found = [(one, likely) for one in given.items if (likely := wrong_way(one.item, given.options.mistake)) is not None]
     examples = [_example(one, likely) for one, likely in found]
-    only = Sheet(given.title, given.letter, tuple([one for one, _ in found]), given.options)
-    grid = Grid(given.title, given.letter, tuple(examples), columns_of(given.options), given.options.per_page)
-    return [grid, *keys(only, examples, [(_note(one.item, likely),) for one, likely in found])]
+    only = replace(given, items=tuple([one for one, _ in found]))
+    return [grid_of(given, examples), *keys(only, examples, [(_note(one.item, likely),) for one, likely in found])]
 
 
 def wrong_way(item: Item, code: str) -> LikelyAnswer | None:
@@ -34,13 +34,12 @@ def wrong_way(item: Item, code: str) -> LikelyAnswer | None:
 
 def _example(one: Numbered, likely: LikelyAnswer) -> Example:
     item = one.item
-    head = headed(one.number, item, Fading(hide=len(item.working.steps)))
     lines: list[Block] = [*problem_alone(item), words("said", "Somebody wrote:")]
     lines += [written("line", item.voice.typeset(rich), item.voice) for rich in likely.wrong.lines]
     lines += [
         _answer(item, likely), words("said", "Mark the first line that is wrong."), Room("reason", "It is wrong because"), words("said", "Put it right:"),
     ]  # fmt: skip
-    return Example(head, tuple(lines), room=True)
+    return Example(unsolved(one.number, item), tuple(lines), room=True)
 
 
 def _answer(item: Item, likely: LikelyAnswer) -> Written:

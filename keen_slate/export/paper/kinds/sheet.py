@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
+from ...blocks import Example
 from ..examples import example
 from ..key import keys
 from ..options import Options
@@ -13,8 +16,13 @@ def sheet(given: Sheet) -> list[Part]:
     """The examples of a version in one or two columns, then their key."""
     options = given.options
     examples = [example(one.number, one.item, options, options.form) for one in given.items]
-    grid = Grid(given.title, given.letter, tuple(examples), columns_of(options), options.per_page)
-    return [grid, *keys(given, examples)]
+    return [grid_of(given, examples), *keys(given, examples)]
+
+
+def grid_of(given: Sheet, examples: Sequence[Example]) -> Grid:
+    """The *examples* of a version as they are wished for: so many on a page, in one or two columns."""
+    options = given.options
+    return Grid(given.title, given.letter, tuple(examples), columns_of(options), options.per_page)
 
 
 def columns_of(options: Options) -> int:

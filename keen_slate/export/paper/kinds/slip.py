@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from ..examples import example
 from ..key import keys
 from ..parts import Part, Sheet, Slips, page_kind
@@ -12,6 +14,6 @@ MOST = 4
 @page_kind("slip")
 def slip(given: Sheet) -> list[Part]:
     """The first four problems; who wants others chooses them."""
-    only = Sheet(given.title, given.letter, given.items[:MOST], given.options)
+    only = replace(given, items=given.items[:MOST])
     examples = [example(one.number, one.item, given.options, "problems") for one in only.items]
     return [Slips(given.title, given.letter, tuple(examples)), *keys(only, examples)]

@@ -4,24 +4,18 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from keen_slate.core.teaching.fading import Fading
-
-from ...blocks import Block, Example
-from ...item import Item
+from ...blocks import Example
 from ...told import Told
 from ...workings import body
-from ..examples import example, headed
+from ..examples import example, fading_of, unsolved
 from ..key import keys
-from ..options import Options
 from ..parts import Numbered, Pair, Pairs, Part, Sheet, page_kind
 
 
 @page_kind("yours")
 def yours(given: Sheet) -> list[Part]:
     """Each example beside one like it; where none is found, beside itself."""
-    pairs = [
-        Pair(example(one.number, one.item, given.options, "full"), _blank(one, given.options)) for one in given.items
-    ]
+    pairs = [Pair(example(one.number, one.item, given.options, "full"), _blank(one)) for one in given.items]
     theirs = replace(given, items=tuple([Numbered(one.number, one.like or one.item) for one in given.items]))
     return [
         Pairs(given.title, given.letter, tuple(pairs)),
@@ -29,16 +23,11 @@ def yours(given: Sheet) -> list[Part]:
     ]
 
 
-def _blank(one: Numbered, options: Options) -> Example:
+def _blank(one: Numbered) -> Example:
+    """An example like it, a frame for each of its steps."""
     item = one.like or one.item
-    nothing = Fading(hide=len(item.working.steps))
-    head = headed(one.number, item, nothing)
-    return Example(
-        head, tuple(_frames(item, nothing)), False, (Told(item, nothing).sentence(),) if item.working.parts else ()
-    )
-
-
-def _frames(item: Item, nothing: Fading) -> list[Block]:
-    """The same steps, each a frame."""
+    nothing = fading_of(item, "problems")
     told = Told(item, nothing) if item.working.parts else None
-    return [*(told.text() if told else ()), *(told.models() if told else ()), *body(item, nothing, pictures=False)]
+    before = [*told.text(), *told.models()] if told else []
+    blocks = (*before, *body(item, nothing, pictures=False))
+    return Example(unsolved(one.number, item), blocks, False, (told.sentence(),) if told else ())
