@@ -1,14 +1,23 @@
 <script setup lang="ts">
+import ConfirmPopup from 'primevue/confirmpopup'
+import ProgressBar from 'primevue/progressbar'
+
 import { signedIn, waiting } from './api/send'
 import DoorPage from './pages/DoorPage.vue'
 import HatchDefs from './parts/HatchDefs.vue'
+import ToldToast from './parts/ToldToast.vue'
 </script>
 
 <template>
   <HatchDefs />
   <RouterView v-if="signedIn" />
   <DoorPage v-else />
-  <p v-if="waiting" class="waiting" role="status">{{ waiting }}</p>
+  <ToldToast />
+  <ConfirmPopup />
+  <div v-if="waiting" class="waiting" role="status">
+    {{ waiting }}
+    <ProgressBar mode="indeterminate" :show-value="false" aria-label="Waiting" />
+  </div>
 </template>
 
 <style scoped>

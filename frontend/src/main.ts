@@ -5,6 +5,9 @@ import './styles/base.css'
 
 import { createPinia } from 'pinia'
 import PrimeVue from 'primevue/config'
+import ConfirmationService from 'primevue/confirmationservice'
+import ToastService from 'primevue/toastservice'
+import Tooltip from 'primevue/tooltip'
 import { createApp } from 'vue'
 
 import App from './App.vue'
@@ -22,5 +25,14 @@ const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?
 createApp(App)
   .use(createPinia())
   .use(router)
-  .use(PrimeVue, { csp: { nonce }, theme: { preset: desk, options: { darkModeSelector: '.never-dark' } } })
+  .use(PrimeVue, {
+    csp: { nonce },
+    theme: {
+      preset: desk,
+      options: { darkModeSelector: '.never-dark', cssLayer: { name: 'primevue', order: 'reset, primevue' } },
+    },
+  })
+  .use(ToastService)
+  .use(ConfirmationService)
+  .directive('tooltip', Tooltip)
   .mount('#app')

@@ -2,6 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
 import { useBench } from '../src/stores/bench'
+import { usePaper } from '../src/stores/paper'
 import { useWays } from '../src/stores/ways'
 import { held, refusal, serve } from './server'
 
@@ -107,7 +108,7 @@ describe('the Bench', () => {
     expect(bench.saving).toBe('saved')
   })
 
-  it('keeps points within what is allowed', async () => {
+  it('gives points, and none for an empty field', async () => {
     const given: unknown[] = []
     const example = { id: 'e', marks: { 'add 0': 2 }, words: {}, unreadable: 'x' }
     serve((one) => {
@@ -117,9 +118,10 @@ describe('the Bench', () => {
     })
     const bench = useBench()
     await bench.open('s')
-    await bench.choose('e')
-    for (const typed of ['99', '-3', 'x', '2.6']) await bench.give('answer', typed)
-    expect(given.map((marks) => (marks as { answer: number }).answer)).toEqual([20, 0, 0, 3])
+    const paper = usePaper()
+    await paper.choose('e')
+    for (const points of [4, null]) await paper.give('answer', points)
+    expect(given.map((marks) => (marks as { answer: number }).answer)).toEqual([4, 0])
     expect(given[0]).toHaveProperty('add 0', 2)
   })
 })

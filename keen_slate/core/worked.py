@@ -8,7 +8,7 @@ from .errors import CoreError
 from .expressions.text import DecimalMark
 from .expressions.tree import Expr
 from .grading.features import Features, features
-from .grading.surprises import surprises
+from .grading.surprises import Surprise, surprises
 from .judging.estimate import Estimate, estimate
 from .judging.misconceptions import LikelyAnswer, likely_answers
 from .reading.problem import Problem
@@ -33,7 +33,12 @@ class Worked:
     estimate: Estimate | None
     likely: list[LikelyAnswer]
     features: Features
-    surprises: list[str]
+    noticed: list[Surprise]
+
+    @property
+    def surprises(self) -> list[str]:
+        """What surprises, in sentences."""
+        return [one.said for one in self.noticed]
 
 
 def work_text(

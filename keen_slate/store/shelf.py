@@ -11,7 +11,8 @@ import uuid
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
-from sqlalchemy import Select, delete, func, or_, select
+from sqlalchemy import ScalarSelect, Select, and_, column, delete, func, or_, select
+from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import Session, defer, joinedload, selectinload
 from sqlalchemy.orm.attributes import flag_modified
 
@@ -19,7 +20,7 @@ from keen_slate.core.limits import MOST_EXAMPLES
 
 from .history import EXAMPLE_FIELDS, SET_FIELDS, History
 from .house import House
-from .models import Example, ExampleSet, Teacher
+from .models import Example, ExampleSet, SchoolClass, Sitting, Teacher
 
 MOST_DAYS = 100  # in the time log of an example
 PLACES = ("shelf", "archive", "bin")
@@ -66,21 +67,40 @@ class Shelf:
     # Sets ---------------------------------------------------------------------------------------------------------
 
     def sets(
-        self, place: str = "shelf", search: str = "", start: int = 0, most: int | None = None
+        self, place: str = "shelf", search: str = "", start: int = 0, most: int | None = None, order: str = "changed"
     ) -> Sequence[ExampleSet]:
-        """The sets in a *place* with their examples, the one changed last first; those in which *search* is written.
+        """The sets in a *place* with their examples; those in which *search* is written, *most* from number *start* (from 0).
 
-        *most* of them at most, from number *start* (from 0).
+        In *order*: the one changed last first, by title, or the one that was on the wall last first.
         """
         # What the Shelf does not show stays where it is.
         unseen = [defer(column) for column in (Example.words, Example.fading, Example.note)]
         query = self._searched(place, search).options(selectinload(ExampleSet.examples).options(*unseen))
-        query = query.order_by(ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id).offset(start).limit(most)
+        first: Sequence[Any] = {
+            "title": [func.lower(ExampleSet.title)],
+            "shown": [_shown_on().desc().nulls_last()],
+        }.get(order, [])
+        query = query.order_by(*first, ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id)
+        query = query.offset(start).limit(most)
         return self.session.scalars(query).all()
 
     def count(self, place: str, search: str) -> int:
         """How many sets `sets` has in all."""
         return self.session.scalar(select(func.count()).select_from(self._searched(place, search).subquery())) or 0
+
+    def classes_of(self, set_ids: Sequence[uuid.UUID]) -> dict[uuid.UUID, list[str]]:
+        """The names of the classes that had each of these sets."""
+        query = (
+            select(Sitting.set_id, SchoolClass.name)
+            .join(SchoolClass, and_(SchoolClass.teacher_id == Sitting.teacher_id, SchoolClass.id == Sitting.class_id))
+            .where(Sitting.teacher_id == self.teacher_id, Sitting.set_id.in_(set_ids))
+            .distinct()
+            .order_by(SchoolClass.name)
+        )
+        names: dict[uuid.UUID, list[str]] = {}
+        for set_id, name in self.session.execute(query):
+            names.setdefault(set_id, []).append(name)
+        return names
 
     def _searched(self, place: str, search: str) -> Select[ExampleSet]:
         query = select(ExampleSet).where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.place == place)
@@ -287,6 +307,15 @@ class Shelf:
 
     def _new_example(self, position: int, fields: Mapping[str, Any]) -> Example:
         return Example(teacher_id=self.teacher_id, id=uuid.uuid4(), position=position, **_EMPTY | dict(fields))
+
+
+def _shown_on() -> ScalarSelect[str]:
+    """The last day on which an example of a set was on the wall."""
+    days = func.jsonb_array_elements(Example.time_log).table_valued(column("value", JSONB), joins_implicitly=True)
+    of_set = select(func.max(days.c.value["day"].astext)).where(
+        Example.teacher_id == ExampleSet.teacher_id, Example.set_id == ExampleSet.id
+    )
+    return of_set.correlate(ExampleSet).scalar_subquery()
 
 
 def _said(names: Mapping[str, Any] | Sequence[str]) -> str:

@@ -32,6 +32,7 @@ from . import (
     sets,
     shelving,
     sittings,
+    starts,
     stories,
     texts,
     ways,
@@ -83,6 +84,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(ways.blueprint)
     app.register_blueprint(shelving.blueprint)
     app.register_blueprint(ladders.blueprint)
+    app.register_blueprint(starts.blueprint)
     app.register_blueprint(stories.blueprint)
     app.register_blueprint(handouts.blueprint)
     app.register_blueprint(files.blueprint)

@@ -98,6 +98,7 @@ def _entry(shown: Shown, voice: Voice) -> EntryOut:
         question=voice.said(shown.entry.question),
         family=voice.said(shown.family),
         often=shown.entry.often,
+        problem=working.problem.text,
         problem_glyphs=voice.glyphs(working.problem.expr),
         answer_glyphs=voice.glyphs(shown.likely.wrong.answer, ("wrong",)),
         right_glyphs=voice.glyphs(working.answer),

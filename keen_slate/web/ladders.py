@@ -9,6 +9,7 @@ from apiflask import APIBlueprint
 from keen_slate.core.diagnosing.catalogue import catalogue
 from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.ladders.climb import climb
+from keen_slate.core.ladders.shapes import SHAPES
 from keen_slate.core.ladders.spec import AVOIDED, DENOMINATORS
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
@@ -49,6 +50,7 @@ def choices() -> ChoicesOut:
             for one in shown
         ],
         denominators=list(DENOMINATORS),
+        only=[RungOut(code=code, name=voice.said(shape.title)) for code, shape in SHAPES.items()],
     )
 
 

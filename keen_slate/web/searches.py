@@ -23,6 +23,7 @@ from keen_slate.core.ladders.climb import jump_between
 from keen_slate.core.ladders.options import Option
 from keen_slate.core.ladders.parallel import Parallel, parallel
 from keen_slate.core.ladders.smallest import smallest
+from keen_slate.core.ladders.why import why
 from keen_slate.core.reading.problem import labelled, problem_of
 from keen_slate.core.reading.reader import read
 from keen_slate.core.searching.deadline import EndedEarlyError, passed
@@ -46,6 +47,7 @@ LIMITS = {
     "denominators": "These denominators make no such problem.",
     "largest_common_denominator": "Every common denominator is larger than allowed.",
     "largest_whole": "The wholes allowed are too small.",
+    "only": "There are not so many problems of this shape on these rungs.",
     "lowest_terms": "The problems of these rungs need terms that can be simplified.",
     "operations": "The problems of these rungs ask for other operations.",
     "places": "There are not so many different decimals with these places.",
@@ -96,7 +98,7 @@ def ladder(wish: object, ways: Chosen, kept: Sequence[str | None], shunned: Sequ
     if isinstance(made, ladders.Impossible):
         return _no_ladder(made, spec)
     return LadderOut(
-        problems=_problems(made.problems, spec.label, spec.ways),
+        problems=_problems(made.problems, spec.label, spec.ways, spec.targets),
         reveals=list(made.reveals),
         not_separated=[list(pair) for pair in made.not_separated],
         counts=dict(made.counts),
@@ -106,6 +108,14 @@ def ladder(wish: object, ways: Chosen, kept: Sequence[str | None], shunned: Sequ
         ended_early=made.ended_early,
         not_revealed=list(made.not_revealed),
         impossible=None,
+    )
+
+
+def problems_for(wishes: Sequence[object], ways: Chosen) -> list[LadderProblem]:
+    """The problems of the ladders that are wished for, one behind the other; none where one of them cannot be had."""
+    ladders_made = [ladder(wish, ways, (), ()) for wish in wishes]
+    return (
+        [] if any(made.impossible for made in ladders_made) else [one for made in ladders_made for one in made.problems]
     )
 
 
@@ -134,7 +144,7 @@ def smallest_set(codes: Sequence[str], ways: Chosen) -> SmallestOut:
             raise ReadError(f"There is no misconception {code!r}.", 0, 0, "Take one of the catalogue.")
     found = smallest(tuple(dict.fromkeys(codes)), Ways.of(ways))
     return SmallestOut(
-        problems=_problems(found.problems, None, Ways.of(ways)),
+        problems=_problems(found.problems, None, Ways.of(ways), codes),
         proven=found.proven,
         not_revealed=list(found.not_revealed),
         not_separated=[list(pair) for pair in found.not_separated],
@@ -143,24 +153,27 @@ def smallest_set(codes: Sequence[str], ways: Chosen) -> SmallestOut:
     )
 
 
-def _problems(found: tuple[Option, ...], label: str | None, ways: Ways) -> list[LadderProblem]:
+def _problems(
+    found: tuple[Option, ...], label: str | None, ways: Ways, targets: Sequence[str] = ()
+) -> list[LadderProblem]:
     voice = voice_of(ways)
     shown = []
-    before: str | None = None
+    before: Option | None = None
     for one in found:
-        rung = one.features.rung
+        rung, last = one.features.rung, before.features.rung if before else None
         shown.append(
             LadderProblem(
                 text=labelled(voice.text(one.expr), label),
                 target=cast("Target | None", one.target),
                 glyphs=voice.glyphs(one.expr),
                 rung=rung or "",
-                harder=voice.said(RUNGS[rung]) if rung and rung != before else None,
-                mark=jump_between(before, rung),
+                harder=voice.said(RUNGS[rung]) if rung and rung != last else None,
+                mark=jump_between(last, rung),
+                why=voice.said(why(one, before, targets)),
                 reveals=list(one.answers),
             )
         )
-        before = rung
+        before = one
     return shown
 
 

@@ -43,21 +43,25 @@ CONFLICT = conflict_doc("The set was changed elsewhere since that version", "Con
 @blueprint.output(MeOut)
 def me() -> MeOut:
     """Who is signed in, and the token that every change must carry."""
-    return MeOut(name=teacher().name, csrf_token=csrf_token())
+    with shelf() as mine:
+        return MeOut(name=teacher().name, csrf_token=csrf_token(), sets=sum(mine.counts().values()))
 
 
 @blueprint.get("/sets")
 @blueprint.input(ShelfQuery, location="query")
 @blueprint.output(ShelfOut)
 def list_sets(query_data: ShelfQuery) -> ShelfOut:
-    """A page of the sets in a place (on the Shelf, if none is named), the one changed last first."""
+    """A page of the sets in a place (on the Shelf, if none is named), in an order."""
     with shelf() as mine:
         house = mine.house_ways()
         place, search = query_data.place, query_data.search
-        example_set = mine.sets(place, search, query_data.start, ON_A_PAGE)
+        found = mine.sets(place, search, query_data.start, ON_A_PAGE, query_data.order)
+        classes = mine.classes_of([one.id for one in found])
         counts = mine.counts()
         total = mine.count(place, search) if search.strip() else counts[place]
-        return ShelfOut(sets=[views.set_summary(one, house) for one in example_set], counts=counts, total=total)
+        return ShelfOut(
+            sets=[views.set_summary(one, house, classes.get(one.id, ())) for one in found], counts=counts, total=total
+        )
 
 
 @blueprint.post("/sets")

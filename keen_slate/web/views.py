@@ -15,7 +15,8 @@ from keen_slate.core.documents.summary import Summary, summary_of, unreadable_su
 from keen_slate.core.documents.view import working_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.grading.compare import other_ways
-from keen_slate.core.ladders.climb import jump_between
+from keen_slate.core.grading.rungs import ALL_RUNGS
+from keen_slate.core.ladders.climb import jump_between, stair
 from keen_slate.core.searching.deadline import EndedEarlyError
 from keen_slate.core.stories.reading import read_any
 from keen_slate.core.teaching import minutes
@@ -178,9 +179,12 @@ def _worked_out(example: Example, house: Mapping[str, str]) -> tuple[Summary, bo
         return unreadable_summary(example.source, error), not isinstance(error, EndedEarlyError)
 
 
-def set_summary(example_set: ExampleSet, house: Mapping[str, str]) -> SetSummary:
-    """A set as the Shelf shows it."""
+def set_summary(example_set: ExampleSet, house: Mapping[str, str], classes: Sequence[str] = ()) -> SetSummary:
+    """A set as the Shelf shows it; *classes* had it."""
     shown = shown_of(example_set, house)
+    rungs = [one.rung for one in shown]
+    ends = [rung for rung in rungs if rung][:: max(1, sum(map(bool, rungs)) - 1)]
+    voice = voice_of(Ways.of(house))
     return SetSummary(
         id=example_set.id,
         title=example_set.title,
@@ -191,6 +195,10 @@ def set_summary(example_set: ExampleSet, house: Mapping[str, str]) -> SetSummary
         objective=example_set.objective,
         standards=example_set.standards,
         seconds=sum(_seconds(example_set.examples, shown)),
+        stair=stair(rungs),
+        climb=[voice.said(ALL_RUNGS[rung]) for rung in dict.fromkeys(ends)],
+        shown_on=max([day["day"] for one in example_set.examples for day in one.time_log], default=None),
+        classes=list(classes),
     )
 
 

@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from apiflask import APIBlueprint
 
+from keen_slate.core.documents.ways_shown import ShownWay, shown_ways
 from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.layouts.checklist import OF_THE_HOUSE
 from keen_slate.core.ways.checklist import HANGS_ON
-from keen_slate.core.ways.settings import SETTINGS, Setting, Ways
+from keen_slate.core.ways.settings import GROUPS, SETTINGS, Setting, Ways
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.store.shelf import Shelf
 
 from .desk import shelf
 from .openapi import conflict_doc
 from .schemas.base import VersionIn
-from .schemas.ways import CodeOut, HouseWaysIn, SettingOut, WaysOut
+from .schemas.ways import CodeOut, HouseWaysIn, SettingOut, ShownQuery, ShownSetting, ShownWaysOut, WaysOut
 
 blueprint = APIBlueprint("ways", __name__, url_prefix="/api/ways")
 CONFLICT = conflict_doc("The ways were changed elsewhere since that version", "WaysConflictOut")
@@ -26,6 +29,23 @@ def get_ways() -> WaysOut:
     """Every setting, and what the house has chosen."""
     with shelf() as mine:
         return ways_view(mine)
+
+
+@blueprint.get("/shown")
+@blueprint.input(ShownQuery, location="query")
+@blueprint.output(ShownWaysOut)
+def get_shown(query_data: ShownQuery) -> ShownWaysOut:
+    """The ways of a group of settings, each shown in a piece of working."""
+    with shelf() as mine:
+        own = mine.one_set(query_data.set_id).ways if query_data.set_id else {}
+        ways = Ways.of({**mine.house_ways(), **own})
+    shown = [one for one in SETTINGS.values() if one.group == query_data.group]
+    return ShownWaysOut(settings=[ShownSetting(name=one.name, ways=_shown(one.name, ways)) for one in shown])
+
+
+@lru_cache(maxsize=512)
+def _shown(name: str, ways: Ways) -> list[ShownWay]:
+    return shown_ways(SETTINGS[name], ways)
 
 
 @blueprint.put("")
@@ -68,6 +88,7 @@ def ways_view(mine: Shelf) -> WaysOut:
     voice = voice_of(Ways.of(house.teacher.ways))
     undo, redo = house.said()
     return WaysOut(
+        groups=[CodeOut(code=code, name=voice.said(title)) for code, title in GROUPS.items()],
         settings=[_setting(one, voice) for one in SETTINGS.values()],
         hangs_on=[CodeOut(code=code, name=voice.said(title)) for code, title in HANGS_ON.items()],
         questions="\n".join([f"{one.hangs_on}: {voice.said(one.asks)}" for one in OF_THE_HOUSE]),
@@ -80,4 +101,4 @@ def ways_view(mine: Shelf) -> WaysOut:
 
 def _setting(one: Setting, voice: Voice) -> SettingOut:
     codes = [CodeOut(code=code, name=voice.said(title)) for code, title in one.codes.items()]
-    return SettingOut(name=one.name, title=voice.said(one.title), codes=codes)
+    return SettingOut(name=one.name, group=one.group, title=voice.said(one.title), codes=codes)

@@ -26,13 +26,14 @@ def work_one(json_data: WorkIn) -> WorkingOut:
 @blueprint.input(PreviewIn)
 @blueprint.output(PreviewOut)
 def preview(json_data: PreviewIn) -> PreviewOut:
-    """A problem as it is typed: how it is read, and what may surprise. One that cannot be worked is refused."""
+    """A problem as it is typed: how it is read, what may surprise, how it is worked. One that cannot be worked is refused."""
     worked = work_text(json_data.text, Ways.of(json_data.ways))
     working = worked.working
     voice = voice_of(working.ways)
     return PreviewOut(
         glyphs=voice.glyphs(working.problem.expr, working.problem_roles),
         surprises=[voice.said(sentence) for sentence in worked.surprises],
+        working=working_view(worked),
     )
 
 

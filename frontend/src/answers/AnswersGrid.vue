@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { StorageSerializers, useStorage } from '@vueuse/core'
+import Textarea from 'primevue/textarea'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 
 import type { AnswerEntry } from '../api/client'
@@ -14,7 +16,8 @@ const emit = defineEmits<{ pick: [pupil: string, number: number]; overrule: [] }
 const pupils = computed(() => props.desk.sitting.value?.pupils ?? [])
 const questions = computed(() => props.desk.sitting.value?.questions ?? [])
 const table = ref<HTMLTableElement | null>(null)
-const field = ref<HTMLTextAreaElement | null>(null)
+const area = ref<{ $el: HTMLTextAreaElement } | null>(null)
+const field = computed(() => area.value?.$el ?? null)
 const hand = useCellInHand(
   () => pupils.value.length,
   () => questions.value.length,
@@ -31,7 +34,13 @@ const written = () => {
 
 const draft = ref<string | null>(null)
 const place = ref({ left: '0px', top: '0px', width: '0px', height: '0px' })
-const draftKey = `keen-slate-typed ${props.desk.sitting.value?.id}`
+/** What is being typed outlives a reload. */
+const typed = useStorage<{ pupil_id: string; number: number; text: string } | null>(
+  `keen-slate-typed ${props.desk.sitting.value?.id}`,
+  null,
+  localStorage,
+  { serializer: StorageSerializers.object, flush: 'sync' },
+)
 
 function begin(text: string): void {
   draft.value = text
@@ -59,8 +68,7 @@ function grow(): void {
 }
 
 watch(draft, (text) => {
-  if (text === null || !pupil.value) localStorage.removeItem(draftKey)
-  else localStorage.setItem(draftKey, JSON.stringify({ pupil_id: pupil.value.id, number: hand.column.value, text }))
+  typed.value = text === null || !pupil.value ? null : { pupil_id: pupil.value.id, number: hand.column.value, text }
 })
 
 function commit(): void {
@@ -188,11 +196,7 @@ function pick(row: number, column: number): void {
 }
 
 onMounted(() => {
-  const kept = JSON.parse(localStorage.getItem(draftKey) ?? 'null') as {
-    pupil_id: string
-    number: number
-    text: string
-  } | null
+  const kept = typed.value
   const row = pupils.value.findIndex((one) => one.id === kept?.pupil_id)
   if (kept && row >= 0) {
     hand.go(row, kept.number)
@@ -249,9 +253,9 @@ defineExpose({ focus: () => table.value?.focus() })
         />
       </tbody>
     </table>
-    <textarea
+    <Textarea
       v-if="draft !== null"
-      ref="field"
+      ref="area"
       v-model="draft"
       class="draft"
       rows="1"

@@ -6,7 +6,7 @@ import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 
 import { ask, client, type AnswerEntry, type Refusal, type Schemas } from '../api/client'
-import { chosenFile } from '../parts/chosenFile'
+import ChooseFile from '../parts/ChooseFile.vue'
 import limits from '../parts/limits.json'
 import type { SittingDesk } from './useSitting'
 
@@ -37,10 +37,7 @@ async function look(): Promise<void> {
   chosen.value = Object.fromEntries((table.value?.rows ?? []).map((row) => [row.line, row.why ? null : row.pupil_id]))
 }
 
-async function choose(event: Event): Promise<void> {
-  const { file, refusal: tooLarge } = chosenFile(event, 'A class of 60 takes less than 100 kB.', limits.paste)
-  if (tooLarge) refusal.value = tooLarge
-  if (!file) return
+async function choose(file: File): Promise<void> {
   text.value = await file.text()
   await look()
 }
@@ -67,7 +64,7 @@ function enter(): void {
     :style="{ width: 'min(980px, 96vw)' }"
     @update:visible="emit('done')"
   >
-    <div class="bring paper-fields">
+    <div class="bring">
       <p>
         A line for each pupil, the alias first, then the answers; a head with the numbers of the problems or the
         problems themselves, in any order, is understood. Commas, semicolons or tabs.
@@ -82,9 +79,14 @@ function enter(): void {
       />
       <p class="acts">
         <Button label="See what is in it" :disabled="!text.trim()" @click="look" />
-        <label class="file"
-          >or choose a file (CSV) <input type="file" accept=".csv,.tsv,.txt,text/csv" @change="choose"
-        /></label>
+        <ChooseFile
+          label="or choose a file (CSV)"
+          accept=".csv,.tsv,.txt,text/csv"
+          hint="A class of 60 takes less than 100 kB."
+          :largest="limits.paste"
+          @file="choose"
+          @refused="refusal = $event"
+        />
       </p>
       <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
       <template v-if="table && sitting">
@@ -144,9 +146,9 @@ function enter(): void {
 .bring :deep(textarea) {
   width: 100%;
   font: inherit;
-  background: #fff;
+  background: var(--field);
   color: var(--ink);
-  border: 1px solid #8496a0;
+  border: 1px solid var(--field-edge);
   padding: 6px 10px;
 }
 .acts {

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
+import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 
 import { type AboutCell, client, type AnswerEntry } from '../api/client'
@@ -42,7 +44,7 @@ async function load(): Promise<void> {
 }
 
 // The cell in hand moves with every key; what is known of it is asked for when it rests.
-let waiting: ReturnType<typeof setTimeout> | undefined
+const soon = useDebounceFn(load, 120)
 watch(
   () => [props.pupilId, props.number, props.desk.changed.value],
   ([who, at], before) => {
@@ -50,8 +52,7 @@ watch(
       about.value = null
       others.value = false
     }
-    clearTimeout(waiting)
-    waiting = setTimeout(load, 120)
+    void soon()
   },
   { immediate: true },
 )
@@ -95,13 +96,13 @@ function take(codes: readonly string[]): void {
         <p v-if="about && cell.said !== 'right'" class="quiet">Right is <MathLine :glyphs="about.answer" />.</p>
         <FigureDrawing v-if="about?.figure" class="seen" :figure="about.figure" />
         <template v-if="rest.length">
-          <button class="word also" :aria-expanded="others" @click="others = !others">
+          <Button class="word also" :aria-expanded="others" @click="others = !others">
             Also fits: {{ rest.length === 1 ? 'one more way' : `${rest.length} more ways` }}
-          </button>
+          </Button>
           <ul v-if="others" class="others">
             <li v-for="one in rest" :key="one.codes.join()">
               {{ one.names.join(', then ') }}
-              <button class="word" @click="take(one.codes)">It was this</button>
+              <Button class="word" @click="take(one.codes)">It was this</Button>
             </li>
           </ul>
         </template>
@@ -127,9 +128,9 @@ function take(codes: readonly string[]): void {
           Cannot be told apart so far: {{ pair.join(' and ') }}.
           <template v-if="about.telling.text"
             >This would: <MathLine :glyphs="about.telling.glyphs" />
-            <button v-if="sitting.set_id && added !== about.telling.text" class="word" @click="add(about.telling.text)">
+            <Button v-if="sitting.set_id && added !== about.telling.text" class="word" @click="add(about.telling.text)">
               Put it on the ladder
-            </button>
+            </Button>
             <span v-else-if="added" role="status">It is on the ladder.</span></template
           >
         </p>

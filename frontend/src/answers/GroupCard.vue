@@ -61,7 +61,7 @@ function choose(event: Event, who: Pupil): void {
     </h2>
     <VueDraggable v-model="pupils" tag="ul" class="names" group="pupils" :animation="120" @add="dropped">
       <li v-for="who in pupils" :key="who.id">
-        <button
+        <Button
           class="name"
           :data-moved="group.moved.includes(who.id)"
           :title="`Move ${who.alias}`"
@@ -69,7 +69,7 @@ function choose(event: Event, who: Pupil): void {
           @click="choose($event, who)"
         >
           {{ who.alias }}<span v-if="group.moved.includes(who.id)" class="sr-only">, moved by hand</span>
-        </button>
+        </Button>
       </li>
     </VueDraggable>
     <Menu ref="menu" :model="choices" popup />

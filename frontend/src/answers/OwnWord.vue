@@ -52,7 +52,6 @@ const steps = computed({
       <label for="marks-given">Marks</label>
       <InputNumber
         input-id="marks-given"
-        class="paper-fields"
         :model-value="cell.points"
         :min="0"
         :max="most"
@@ -65,11 +64,11 @@ const steps = computed({
         <template #incrementicon>+</template>
       </InputNumber>
       <span>of {{ most }}</span>
-      <button class="word" :aria-expanded="bySteps" @click="bySteps = !bySteps">by step</button>
+      <Button class="word" :aria-expanded="bySteps" @click="bySteps = !bySteps">by step</Button>
     </p>
     <ul v-if="bySteps" class="steps">
       <li v-for="(one, i) in points" :key="one.key">
-        <Checkbox v-model="steps" :input-id="`step-${i}`" :value="one.key" class="paper-fields" />
+        <Checkbox v-model="steps" :input-id="`step-${i}`" :value="one.key" />
         <label :for="`step-${i}`"
           >{{ one.points }} {{ one.key === 'answer' ? 'for the answer' : `for step ${i + 1}`
           }}<small>{{ one.loses }}</small></label

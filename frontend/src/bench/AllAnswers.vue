@@ -1,13 +1,14 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 
 import { client, type Glyph, type Working } from '../api/client'
 import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
-import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
 const props = defineProps<{ working: Working }>()
-const bench = useBench()
+const paper = usePaper()
 // What may be asked of blank numerators: a setting each, for this example.
 const ASKED = [
   { setting: 'blank_proper', name: 'proper' },
@@ -38,10 +39,10 @@ async function showMore(): Promise<void> {
 const ended = ref(false)
 
 function ask(setting: string): void {
-  const example = bench.example
+  const example = paper.example
   if (!example) return
   const code = props.working.methods[setting] === 'yes' ? 'no' : 'yes'
-  void bench.changeExample({ ways: { ...example.ways, [setting]: code } })
+  void paper.changeExample({ ways: { ...example.ways, [setting]: code } })
 }
 </script>
 
@@ -50,7 +51,7 @@ function ask(setting: string): void {
     <h2 id="all-heading">{{ heading }}</h2>
     <p class="asked">
       Only
-      <button
+      <Button
         v-for="one in ASKED"
         :key="one.setting"
         class="word"
@@ -58,14 +59,14 @@ function ask(setting: string): void {
         @click="ask(one.setting)"
       >
         {{ one.name }}
-      </button>
+      </Button>
     </p>
     <ol>
       <li v-for="(glyphs, i) in shown" :key="i"><MathLine :glyphs="glyphs" /></li>
     </ol>
     <p v-if="ended" class="asked">The rest is too long to be listed.</p>
     <p v-else-if="rest" class="asked">
-      {{ shown.length.toLocaleString('en') }} are shown. <button class="word" @click="showMore">Show more</button>
+      {{ shown.length.toLocaleString('en') }} are shown. <Button class="word" @click="showMore">Show more</Button>
     </p>
   </section>
 </template>

@@ -1,20 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import KeptField from '../parts/KeptField.vue'
-import { useBench } from '../stores/bench'
+import KeptNumber from '../parts/KeptNumber.vue'
+import limits from '../parts/limits.json'
+import { usePaper } from '../stores/paper'
 
-const bench = useBench()
-const mark = computed(() => bench.working?.marks.at(-1))
+const paper = usePaper()
+const mark = computed(() => paper.working?.marks.at(-1))
 </script>
 
 <template>
-  <details v-if="mark && bench.example" class="marks">
-    <summary>{{ bench.example.points }} {{ bench.example.points === 1 ? 'mark' : 'marks' }} in all</summary>
+  <details v-if="mark && paper.example" class="marks">
+    <summary>{{ paper.example.points }} {{ paper.example.points === 1 ? 'mark' : 'marks' }} in all</summary>
     <p>
       <label
         >For the answer
-        <KeptField type="number" min="0" max="20" :value="mark.points" @save="bench.give('answer', $event)"
+        <KeptNumber
+          :min="0"
+          :max="limits.points"
+          :value="mark.points"
+          label="For the answer"
+          @save="paper.give('answer', $event)"
       /></label>
       {{ mark.loses }}
     </p>

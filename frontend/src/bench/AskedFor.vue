@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { type Target, useBench } from '../stores/bench'
+import Button from 'primevue/button'
+import { type Target, usePaper } from '../stores/paper'
 
-const bench = useBench()
+const paper = usePaper()
 const FORMS: { target: Target | ''; name: string }[] = [
   { target: '', name: 'simplest form' },
   { target: 'improper', name: 'improper fraction' },
@@ -12,18 +13,18 @@ const FORMS: { target: Target | ''; name: string }[] = [
 </script>
 
 <template>
-  <section v-if="bench.example" aria-labelledby="asked-heading">
+  <section v-if="paper.example" aria-labelledby="asked-heading">
     <h2 id="asked-heading">Asked for</h2>
     <div class="forms">
-      <button
+      <Button
         v-for="form in FORMS"
         :key="form.target"
         class="word"
-        :aria-pressed="(bench.example.target ?? '') === form.target"
-        @click="bench.changeExample({ target: form.target })"
+        :aria-pressed="(paper.example.target ?? '') === form.target"
+        @click="paper.changeExample({ target: form.target })"
       >
         {{ form.name }}
-      </button>
+      </Button>
     </div>
   </section>
 </template>

@@ -1,10 +1,14 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { ref, watch } from 'vue'
 
 import { ask, client, type Schemas } from '../api/client'
+import { download } from '../parts/download'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
 const bench = useBench()
+const paper = usePaper()
 const said = ref('')
 const KINDS: { key: keyof Schemas['NotationOut']; name: string; file: string }[] = [
   { key: 'problem_latex', name: 'the problem in LaTeX', file: 'problem.tex' },
@@ -13,12 +17,12 @@ const KINDS: { key: keyof Schemas['NotationOut']; name: string; file: string }[]
   { key: 'working_mathml', name: 'the working in MathML', file: 'working.mml' },
 ]
 watch(
-  () => bench.chosen,
+  () => paper.chosen,
   () => (said.value = ''),
 )
 
 async function written(key: keyof Schemas['NotationOut']): Promise<string | null> {
-  const path = { set_id: bench.set?.id ?? '', example_id: bench.chosen ?? '' }
+  const path = { set_id: bench.set?.id ?? '', example_id: paper.chosen ?? '' }
   const answer = await ask(client.GET('/api/sets/{set_id}/examples/{example_id}/notation', { params: { path } }))
   if (!answer.ok) said.value = `${answer.refusal.message} ${answer.refusal.hint}`
   return answer.ok ? answer.data[key] : null
@@ -38,11 +42,7 @@ async function copy(kind: (typeof KINDS)[number]): Promise<void> {
 async function save(kind: (typeof KINDS)[number]): Promise<void> {
   const text = await written(kind.key)
   if (text === null) return
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/plain' }))
-  link.download = kind.file
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 1000)
+  download(text, kind.file)
 }
 </script>
 
@@ -50,8 +50,8 @@ async function save(kind: (typeof KINDS)[number]): Promise<void> {
   <details>
     <summary>Copy it elsewhere</summary>
     <p v-for="kind in KINDS" :key="kind.key" class="kind">
-      {{ kind.name }} <button class="word" :aria-label="`Copy ${kind.name}`" @click="copy(kind)">copy</button>
-      <button class="word" :aria-label="`Save ${kind.name}`" @click="save(kind)">save</button>
+      {{ kind.name }} <Button class="word" :aria-label="`Copy ${kind.name}`" @click="copy(kind)">copy</Button>
+      <Button class="word" :aria-label="`Save ${kind.name}`" @click="save(kind)">save</Button>
     </p>
     <p role="status">{{ said }}</p>
   </details>

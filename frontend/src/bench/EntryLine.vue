@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import { useSessionStorage } from '@vueuse/core'
 import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 
-import type { Glyph } from '../api/client'
+import type { Glyph, Working } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 import StoryDesk from '../story/StoryDesk.vue'
 import { usePreview } from './usePreview'
 
@@ -15,9 +18,11 @@ const WORDS = /^\s*[\p{L}'’]+[ ,]+\p{L}{2,}|\p{L}{2,}[ ,]+\p{L}{2,}[ ,]+\p{L}|
 const bench = useBench()
 const field = ref<{ $el: HTMLInputElement } | null>(null)
 const key = `draft ${props.setId}`
-const text = ref(sessionStorage.getItem(key) ?? '')
+/** What is typed and not yet added survives a reload. */
+const text = useSessionStorage(key, '')
 const busy = ref(false)
 const telling = ref(false)
+const paper = usePaper()
 const { preview, refusal, clear } = usePreview(
   () => (WORDS.test(text.value) ? '' : text.value),
   () => ({ ...bench.set?.house, ...bench.set?.ways }),
@@ -31,8 +36,14 @@ watch(
   { immediate: true },
 )
 
-// What is typed and not yet added survives a reload.
-watch(text, (now) => (now ? sessionStorage.setItem(key, now) : sessionStorage.removeItem(key)))
+// What can be read so far stands on the paper in pencil, and stays there while the next number is typed.
+watch(
+  () => [preview.value, text.value.trim()] as const,
+  ([read, typed]) => {
+    if (read) paper.pencil = read.working as Working
+    else if (!typed) paper.pencil = null
+  },
+)
 
 const glyphs = computed(() => preview.value?.glyphs as Glyph[] | undefined)
 const pieces = computed(() => {
@@ -79,9 +90,6 @@ defineExpose({ focus })
       </template>
       <template v-else-if="glyphs">
         <p class="typeset"><MathLine :glyphs="glyphs" /></p>
-        <ul v-if="preview?.surprises.length" class="surprises">
-          <li v-for="said in preview.surprises" :key="said">{{ said }}</li>
-        </ul>
       </template>
     </div>
     <label class="sr-only" for="entry">The next problem</label>
@@ -98,7 +106,7 @@ defineExpose({ focus })
     />
     <p id="entry-hint" class="hint">
       like 5 1/6 - 2 3/8, then Enter; or
-      <button type="button" class="word" @click="telling = true">a story</button>
+      <Button class="word" @click="telling = true">a story</Button>
     </p>
     <StoryDesk v-model:visible="telling" :typed="text" @added="dropText" @left="text = $event" />
   </form>
@@ -123,9 +131,6 @@ defineExpose({ focus })
 .typeset :deep([data-role]) {
   color: inherit;
 }
-.surprises {
-  color: #f0cf8e;
-}
 .place {
   font-size: 1.05rem;
   white-space: pre-wrap;
@@ -133,12 +138,12 @@ defineExpose({ focus })
 mark {
   background: none;
   color: inherit;
-  text-decoration: underline wavy #ffab91 2px;
+  text-decoration: underline wavy var(--on-slate-refused) 2px;
   text-underline-offset: 4px;
   white-space: pre;
 }
 .refusal {
-  color: #ffc3b0;
+  color: var(--on-slate-refused);
 }
 .field {
   width: 100%;

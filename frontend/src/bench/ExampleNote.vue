@@ -1,21 +1,21 @@
 <script setup lang="ts">
 import KeptField from '../parts/KeptField.vue'
-import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
-const bench = useBench()
+const paper = usePaper()
 </script>
 
 <template>
-  <section v-if="bench.example">
+  <section v-if="paper.example">
     <h2><label for="example-note">Note</label></h2>
     <KeptField
       id="example-note"
-      :key="bench.example.id"
+      :key="paper.example.id"
       long
-      :value="bench.example.note"
+      :value="paper.example.note"
       rows="2"
       placeholder="Only you see it."
-      @save="bench.changeExample({ note: $event })"
+      @save="paper.changeExample({ note: $event })"
     />
   </section>
 </template>

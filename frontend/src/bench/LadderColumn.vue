@@ -1,15 +1,21 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, nextTick, ref, watch } from 'vue'
+import { VueDraggable } from 'vue-draggable-plus'
+
+import type { ExampleSummary } from '../api/client'
+import { useTold } from '../parts/useTold'
 
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 import ClimbChoice from './ClimbChoice.vue'
 import LadderRung from './LadderRung.vue'
 import PasteProblems from './PasteProblems.vue'
 
 const bench = useBench()
-const list = ref<HTMLOListElement | null>(null)
-const dragged = ref<string | null>(null)
-const over = ref<number | null>(null)
+const paper = usePaper()
+const column = ref<HTMLElement | null>(null)
+const tell = useTold()
 const said = ref('')
 const sorting = ref(false)
 const bringing = ref(false)
@@ -17,7 +23,7 @@ const bringing = ref(false)
 async function focusOn(id: string | undefined): Promise<void> {
   if (!id) return
   await nextTick()
-  list.value?.querySelector<HTMLButtonElement>(`[data-id="${id}"] .pick`)?.focus()
+  column.value?.querySelector<HTMLElement>(`[data-id="${id}"] .pick`)?.focus()
 }
 
 async function onKey(event: KeyboardEvent, index: number): Promise<void> {
@@ -35,36 +41,38 @@ async function onKey(event: KeyboardEvent, index: number): Promise<void> {
     }
   }
   if (event.key === 'Delete') {
-    await bench.remove(id)
-    await focusOn(bench.chosen ?? undefined)
+    const example = bench.examples[index]
+    if (example) await takeOff(example)
+    await focusOn(paper.chosen ?? undefined)
   }
 }
 
 async function choose(id: string | undefined): Promise<void> {
   if (!id) return
-  await bench.choose(id)
+  await paper.choose(id)
   await focusOn(id)
 }
 
-async function drop(): Promise<void> {
-  const [id, at] = [dragged.value, over.value]
-  dragged.value = over.value = null
-  if (id === null || at === null) return
-  const from = bench.examples.findIndex((item) => item.id === id)
-  await bench.move(id, at > from ? at - 1 : at)
-}
+/** The order while a rung is dragged; it is kept when it is let go. */
+const order = ref<ExampleSummary[]>([])
+watch(
+  () => bench.examples,
+  (now) => (order.value = [...now]),
+  { immediate: true },
+)
+const dropped = () => bench.reorder(order.value.map((one) => one.id))
 
-function hover(event: DragEvent, index: number): void {
-  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  over.value = event.clientY > box.top + box.height / 2 ? index + 1 : index
+async function takeOff(example: ExampleSummary): Promise<void> {
+  await bench.remove(example.id)
+  if (!bench.examples.some((one) => one.id === example.id)) tell(`${example.text} is off the ladder.`, bench.undo)
 }
 
 // A rung that was just added, or is chosen from elsewhere, comes into view.
 watch(
-  () => bench.chosen,
+  () => paper.chosen,
   async (id) => {
     await nextTick()
-    list.value?.querySelector(`[data-id="${id}"]`)?.scrollIntoView({ block: 'nearest' })
+    column.value?.querySelector(`[data-id="${id}"]`)?.scrollIntoView({ block: 'nearest' })
   },
 )
 
@@ -73,7 +81,7 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
 </script>
 
 <template>
-  <div class="ladder">
+  <div ref="column" class="ladder">
     <p class="tools">
       <RouterLink v-if="bench.set" class="word" :to="{ name: 'ladder', params: { setId: bench.set.id } }"
         >Build to order</RouterLink
@@ -81,25 +89,31 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
       <RouterLink v-if="bench.set" class="word" :to="{ name: 'stories', params: { setId: bench.set.id } }"
         >Stories</RouterLink
       >
-      <button class="word" @click="bringing = true">Bring in</button>
-      <button v-if="uneven" class="word" @click="sorting = true">Sort into a climb</button>
+      <Button class="word" @click="bringing = true">Bring in</Button>
+      <Button v-if="uneven" class="word" @click="sorting = true">Sort into a climb</Button>
     </p>
-    <ol ref="list" class="rails" aria-label="Examples" @dragover.prevent @drop.prevent="drop">
+    <VueDraggable
+      v-model="order"
+      tag="ol"
+      class="rails"
+      aria-label="Examples"
+      :animation="120"
+      :delay="180"
+      delay-on-touch-only
+      ghost-class="dragged"
+      @end="dropped"
+    >
       <LadderRung
-        v-for="(example, i) in bench.examples"
+        v-for="(example, i) in order"
         :key="example.id"
         :example="example"
         :number="i + 1"
-        :chosen="example.id === bench.chosen"
-        :mark="over === i ? 'above' : over === bench.examples.length && i === over - 1 ? 'below' : null"
+        :chosen="example.id === paper.chosen"
         @choose="choose(example.id)"
-        @remove="bench.remove(example.id)"
+        @remove="takeOff(example)"
         @keydown="onKey($event, i)"
-        @dragstart="dragged = example.id"
-        @dragend="dragged = over = null"
-        @dragover.prevent="hover($event, i)"
       />
-    </ol>
+    </VueDraggable>
     <p v-if="!bench.examples.length" class="empty">No example yet. Type the first problem below.</p>
     <p class="sr-only" role="status">{{ said }}</p>
     <ClimbChoice v-model:visible="sorting" />
@@ -118,8 +132,11 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
   min-height: 100%;
   padding: 8px 0 20px;
   background:
-    linear-gradient(90deg, transparent 10px, #4b5d69 10px 13px, transparent 13px),
-    linear-gradient(270deg, transparent 26px, #4b5d69 26px 29px, transparent 29px);
+    linear-gradient(90deg, transparent 10px, var(--rail) 10px 13px, transparent 13px),
+    linear-gradient(270deg, transparent 26px, var(--rail) 26px 29px, transparent 29px);
+}
+.dragged {
+  opacity: 0.45;
 }
 .tools {
   display: flex;

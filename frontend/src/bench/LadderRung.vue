@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 
 import type { ExampleSummary } from '../api/client'
@@ -10,8 +11,6 @@ const props = defineProps<{
   number: number
   /** Whether it is the one on the paper. */
   chosen: boolean
-  /** Where a dragged rung would land. */
-  mark: 'above' | 'below' | null
 }>()
 defineEmits<{ choose: []; remove: [] }>()
 
@@ -25,28 +24,28 @@ const blank = computed(() => {
 </script>
 
 <template>
-  <li :data-id="example.id" :data-mark="mark" class="step" draggable="true">
+  <li :data-id="example.id" class="step">
     <p v-if="example.harder" class="harder" :data-mark="example.mark">
       <strong v-if="example.mark">{{ example.mark === 'jump' ? 'skips a rung' : 'steps back' }}: </strong>now
       {{ example.harder }}
     </p>
     <div class="rung" :data-chosen="chosen" :data-faded="!!blank">
-      <button class="pick" :aria-current="chosen ? 'true' : undefined" @click="$emit('choose')">
+      <Button class="pick" :aria-current="chosen ? 'true' : undefined" @click="$emit('choose')">
         <span class="code">{{ example.rung ?? '' }}</span>
         <span class="sr-only">Number {{ number }}: </span>
         <MathLine class="problem" :glyphs="example.glyphs" :spoken="example.spoken" />
         <span v-if="example.target" class="target">to {{ example.target }}</span>
         <span v-if="blank" class="faded">{{ blank }}</span>
         <span v-if="example.unreadable" class="sr-only">{{ example.unreadable }}</span>
-      </button>
-      <button
+      </Button>
+      <Button
+        v-tooltip.right="'Take off the ladder'"
         class="off"
         :aria-label="`Take number ${number} off the ladder`"
-        title="Take off the ladder"
         @click="$emit('remove')"
       >
         ×
-      </button>
+      </Button>
     </div>
   </li>
 </template>
@@ -55,21 +54,6 @@ const blank = computed(() => {
 .step {
   position: relative;
   padding: 4px 0;
-}
-.step[data-mark='above']::before,
-.step[data-mark='below']::after {
-  content: '';
-  position: absolute;
-  left: 0;
-  right: 20px;
-  height: 3px;
-  background: var(--focus);
-}
-.step[data-mark='above']::before {
-  top: -1px;
-}
-.step[data-mark='below']::after {
-  bottom: -1px;
 }
 .harder {
   font-size: 0.82rem;

@@ -1,31 +1,32 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 
-import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 import { useWays } from '../stores/ways'
 
-const bench = useBench()
+const paper = usePaper()
 const ways = useWays()
 void ways.load()
 
 const layouts = computed(() => ways.settings.find((item) => item.name === 'layout')?.codes ?? [])
 
 async function choose(code: string): Promise<void> {
-  if (bench.example) await bench.changeExample({ ways: { ...bench.example.ways, layout: code } })
+  if (paper.example) await paper.changeExample({ ways: { ...paper.example.ways, layout: code } })
 }
 </script>
 
 <template>
   <div class="switch" role="group" aria-label="Layout on the paper">
-    <button
+    <Button
       v-for="item in layouts"
       :key="item.code"
       class="word"
-      :aria-pressed="bench.working?.layout === item.code"
+      :aria-pressed="paper.working?.layout === item.code"
       @click="choose(item.code)"
     >
       {{ item.name }}
-    </button>
+    </Button>
   </div>
 </template>
 

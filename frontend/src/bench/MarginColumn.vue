@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 import AllAnswers from './AllAnswers.vue'
 import AskedFor from './AskedFor.vue'
 import CanItBeRight from './CanItBeRight.vue'
@@ -9,29 +9,25 @@ import OtherWays from './OtherWays.vue'
 import TheyMayWrite from './TheyMayWrite.vue'
 import WhatHappened from './WhatHappened.vue'
 
-const bench = useBench()
+const paper = usePaper()
 </script>
 
 <template>
   <aside class="margin" aria-label="Margin">
-    <template v-if="bench.working">
-      <AskedFor v-if="['simplify', 'convert'].includes(bench.working.problem.kind)" />
+    <template v-if="paper.working">
+      <AskedFor v-if="!paper.pencil && ['simplify', 'convert'].includes(paper.working.problem.kind)" />
       <AllAnswers
-        v-if="bench.working.answer_glyphs.length && bench.working.problem.text.includes('_/')"
-        :working="bench.working"
+        v-if="paper.working.answer_glyphs.length && paper.working.problem.text.includes('_/')"
+        :working="paper.working"
       />
-      <CanItBeRight :working="bench.working" />
-      <TheyMayWrite :working="bench.working" />
-      <WhatHappened :working="bench.working" />
-      <OtherWays />
-      <ExampleNote />
-      <CopyNotation />
-      <section v-if="bench.working.surprises.length">
-        <h2>Before you use it</h2>
-        <ul>
-          <li v-for="said in bench.working.surprises" :key="said">{{ said }}</li>
-        </ul>
-      </section>
+      <CanItBeRight :working="paper.working" />
+      <TheyMayWrite :working="paper.working" />
+      <WhatHappened :working="paper.working" />
+      <template v-if="!paper.pencil">
+        <OtherWays />
+        <ExampleNote />
+        <CopyNotation />
+      </template>
     </template>
   </aside>
 </template>

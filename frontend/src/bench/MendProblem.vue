@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { ref, watch } from 'vue'
 
 import { ask, client, type Mended, type Misconception, type Working } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
-import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
 const props = defineProps<{
   working: Working
@@ -11,7 +12,7 @@ const props = defineProps<{
   item: Misconception
 }>()
 
-const bench = useBench()
+const paper = usePaper()
 const found = ref<Mended | null>(null)
 watch(
   () => props.working.problem.text,
@@ -32,16 +33,16 @@ async function look(): Promise<void> {
 
 <template>
   <p class="mend">
-    <button v-if="!found" class="word" @click="look">
+    <Button v-if="!found" class="word" @click="look">
       {{
         item.status === 'hidden'
           ? 'Find the nearest problem that shows it'
           : 'Find the nearest problem that tells them apart'
       }}
-    </button>
+    </Button>
     <template v-else-if="found.text">
       <MathLine :glyphs="found.glyphs" /> does it.
-      <button class="word" @click="bench.changeExample({ source: found.text ?? '' })">Take it instead</button>
+      <Button class="word" @click="paper.changeExample({ source: found.text ?? '' })">Take it instead</Button>
     </template>
     <template v-else>No small change of one number does it.</template>
   </p>

@@ -1,27 +1,28 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 
 import type { OtherWay } from '../api/client'
-import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 import { useWays } from '../stores/ways'
 
-const bench = useBench()
+const paper = usePaper()
 const ways = useWays()
 
 const groups = computed(() => {
   const found = new Map<string, OtherWay[]>()
-  for (const way of bench.otherWays) found.set(way.setting, [...(found.get(way.setting) ?? []), way])
+  for (const way of paper.otherWays) found.set(way.setting, [...(found.get(way.setting) ?? []), way])
   return [...found.entries()].map(([setting, ways]) => ({ setting, ways, title: titleOf(setting) }))
 })
-const own = computed(() => Object.keys(bench.example?.ways ?? {}).length > 0)
+const own = computed(() => Object.keys(paper.example?.ways ?? {}).length > 0)
 
 function titleOf(setting: string): string {
   return ways.settings.find((item) => item.name === setting)?.title ?? ''
 }
 
 async function take(way: OtherWay): Promise<void> {
-  if (bench.example && !way.current) {
-    await bench.changeExample({ ways: { ...bench.example.ways, [way.setting]: way.code } })
+  if (paper.example && !way.current) {
+    await paper.changeExample({ ways: { ...paper.example.ways, [way.setting]: way.code } })
   }
 }
 void ways.load()
@@ -34,7 +35,7 @@ void ways.load()
       <h3>{{ group.title }}</h3>
       <ul>
         <li v-for="way in group.ways" :key="way.code">
-          <button class="way" :aria-pressed="way.current" :disabled="way.largest === null" @click="take(way)">
+          <Button class="way" :aria-pressed="way.current" :disabled="way.largest === null" @click="take(way)">
             <span class="name">{{ way.name }}</span>
             <template v-if="way.largest === null"><span class="far">numbers too large</span></template>
             <template v-else>
@@ -42,21 +43,21 @@ void ways.load()
               <span>to {{ way.largest }}</span>
             </template>
             <small v-if="way.large_facts">{{ way.large_facts }} beyond 12 × 12</small>
-          </button>
-          <button
+          </Button>
+          <Button
             v-if="!way.current && way.largest !== null"
             class="beside"
             :aria-label="`Show ${way.name} beside this working`"
-            @click="bench.showBeside(way)"
+            @click="paper.showBeside(way)"
           >
             beside
-          </button>
+          </Button>
         </li>
       </ul>
     </div>
-    <button v-if="own && bench.example" class="word" @click="bench.changeExample({ ways: {} })">
+    <Button v-if="own && paper.example" class="word" @click="paper.changeExample({ ways: {} })">
       This example has ways of its own: back to the set’s
-    </button>
+    </Button>
   </section>
 </template>
 

@@ -1,16 +1,17 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, onMounted, ref, watch } from 'vue'
 
-import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 import PaperRow from './PaperRow.vue'
 
-const bench = useBench()
+const paper = usePaper()
 
 const columns = computed(() =>
-  bench.working && bench.beside
+  paper.working && paper.beside
     ? [
-        { name: 'as here', working: bench.working },
-        { name: bench.beside.name, working: bench.beside.working },
+        { name: 'as here', working: paper.working },
+        { name: paper.beside.name, working: paper.beside.working },
       ]
     : [],
 )
@@ -19,7 +20,7 @@ const columns = computed(() =>
 const root = ref<HTMLElement | null>(null)
 const show = () => root.value?.scrollIntoView({ block: 'nearest' })
 onMounted(show)
-watch(() => bench.beside, show, { flush: 'post' })
+watch(() => paper.beside, show, { flush: 'post' })
 </script>
 
 <template>
@@ -31,7 +32,7 @@ watch(() => bench.beside, show, { flush: 'post' })
         <PaperRow v-for="(row, i) in column.working.rows" :key="i" class="written" :row="row" />
       </template>
     </section>
-    <button class="word" @click="bench.beside = null">Put the other way away</button>
+    <Button class="word" @click="paper.beside = null">Put the other way away</Button>
   </div>
 </template>
 

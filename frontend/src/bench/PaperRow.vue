@@ -155,7 +155,7 @@ function choose(key: string): void {
   cursor: pointer;
 }
 [data-blanking='true'] .cell:not([data-key='']):hover {
-  background: #e6eef2;
+  background: var(--shade);
 }
 .bar {
   position: absolute;

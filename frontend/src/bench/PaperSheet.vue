@@ -1,11 +1,15 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { ref, watch } from 'vue'
 
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
+import BenchStarts from './BenchStarts.vue'
 import AnswerMark from './AnswerMark.vue'
 import FadingBar from './FadingBar.vue'
 import LayoutSwitch from './LayoutSwitch.vue'
+import NoticedNotes from './NoticedNotes.vue'
 import PaperBeside from './PaperBeside.vue'
 import PaperBoxes from './PaperBoxes.vue'
 import PaperRow from './PaperRow.vue'
@@ -14,20 +18,21 @@ import PaperStory from './PaperStory.vue'
 import TellAsStory from '../story/TellAsStory.vue'
 
 const bench = useBench()
+const paper = usePaper()
 const peek = ref(false)
 const blanking = ref(false)
 const telling = ref(false)
 /** What can be told as a story: a calculation with two numbers. */
 const TOLD = ['add-subtract', 'decimal', 'multiply-divide']
 watch(
-  () => bench.chosen,
+  () => paper.chosen,
   () => (peek.value = blanking.value = false),
 )
 
 /** Make what *key* names a blank, or bring it back. */
 async function toggle(key: string): Promise<void> {
   if (!blanking.value) return
-  await bench.changeExample(({ fading }) => {
+  await paper.changeExample(({ fading }) => {
     const others = fading.blanks.filter((one) => one !== key)
     return { fading: { ...fading, blanks: others.length < fading.blanks.length ? others : [...others, key] } }
   })
@@ -35,89 +40,93 @@ async function toggle(key: string): Promise<void> {
 </script>
 
 <template>
-  <article class="paper" :data-example="bench.chosen" aria-label="Working">
-    <template v-if="bench.working">
+  <article class="paper" :data-example="paper.chosen" :data-pencil="!!paper.pencil" aria-label="Working">
+    <template v-if="paper.working">
       <div class="edge">
-        <LayoutSwitch />
+        <p v-if="paper.pencil" class="in-pencil" role="status"><strong>In pencil.</strong> Enter inks it.</p>
+        <LayoutSwitch v-else />
         <p class="kind">
-          {{ bench.working.problem.kind_name
-          }}<template v-if="bench.working.problem.label">, in {{ bench.working.problem.label }}</template>
-          <button v-if="TOLD.includes(bench.working.problem.kind)" class="word" @click="telling = true">
+          {{ paper.working.problem.kind_name
+          }}<template v-if="paper.working.problem.label">, in {{ paper.working.problem.label }}</template>
+          <Button
+            v-if="!paper.pencil && TOLD.includes(paper.working.problem.kind)"
+            class="word"
+            @click="telling = true"
+          >
             Tell it as a story
-          </button>
+          </Button>
         </p>
-        <FadingBar v-model:peek="peek" v-model:blanking="blanking" />
+        <FadingBar v-if="!paper.pencil" v-model:peek="peek" v-model:blanking="blanking" />
       </div>
+      <NoticedNotes :step="null" class="start" />
       <PaperStory
-        v-if="bench.working.story && !bench.beside"
-        :key="bench.chosen ?? ''"
-        :story="bench.working.story"
+        v-if="paper.working.story && !paper.beside"
+        :key="paper.chosen ?? ''"
+        :story="paper.working.story"
         :blanking="blanking"
         :peek="peek"
         @blank="toggle"
       />
-      <PaperBeside v-if="bench.beside" />
+      <PaperBeside v-if="paper.beside" />
       <PaperRow
-        v-else-if="bench.working.layout === 'line' && bench.working.rows[0]"
+        v-else-if="paper.working.layout === 'line' && paper.working.rows[0]"
         class="start"
-        :row="bench.working.rows[0]"
+        :row="paper.working.rows[0]"
         :blanking="blanking"
         :peek="peek"
         @blank="toggle"
       />
       <PaperRow
-        v-if="bench.working.sheet && !bench.beside"
+        v-if="paper.working.sheet && !paper.beside"
         class="start"
-        :row="bench.working.sheet"
+        :row="paper.working.sheet"
         :blanking="blanking"
         :peek="peek"
         @blank="toggle"
       />
       <PaperBoxes
-        v-if="bench.working.boxes.length && !bench.beside"
-        :working="bench.working"
+        v-if="paper.working.boxes.length && !paper.beside"
+        :working="paper.working"
         :blanking="blanking"
         :peek="peek"
         @blank="toggle"
       />
-      <ol v-else-if="!bench.beside">
+      <ol v-else-if="!paper.beside">
         <PaperStep
-          v-for="(step, i) in bench.working.steps"
-          :key="`${bench.chosen} ${i}`"
+          v-for="(step, i) in paper.working.steps"
+          :key="`${paper.chosen} ${i}`"
           :step="step"
-          :row="bench.working.layout === 'line' ? bench.working.rows[i + 1] : undefined"
+          :row="paper.working.layout === 'line' ? paper.working.rows[i + 1] : undefined"
           :index="i"
-          :last="i === bench.working.steps.length - 1"
-          :mark="bench.working.marks[i]"
+          :last="i === paper.working.steps.length - 1"
+          :mark="paper.working.marks[i]"
           :blanking="blanking"
           :peek="peek"
           @blank="toggle"
         />
       </ol>
-      <p v-if="!bench.working.steps.length" class="nothing">Nothing has to be done: this is its answer already.</p>
-      <AnswerMark />
-      <p v-if="bench.working.story" class="answer sentence">
-        <span v-if="bench.working.story.answer_hidden && !peek" class="fill"
+      <p v-if="!paper.working.steps.length" class="nothing">Nothing has to be done: this is its answer already.</p>
+      <AnswerMark v-if="!paper.pencil" />
+      <p v-if="paper.working.story" class="answer sentence">
+        <span v-if="paper.working.story.answer_hidden && !peek" class="fill"
           ><span class="sr-only">a sentence to write</span></span
         >
-        <MathLine v-else :glyphs="bench.working.story.answer_glyphs" :spoken="bench.working.story.answer" />
-        <button v-if="blanking" class="word" @click="toggle('sentence 0 row')">
-          {{ bench.working.story.answer_hidden ? 'show it' : 'pupils write it' }}
-        </button>
+        <MathLine v-else :glyphs="paper.working.story.answer_glyphs" :spoken="paper.working.story.answer" />
+        <Button v-if="blanking" class="word" @click="toggle('sentence 0 row')">
+          {{ paper.working.story.answer_hidden ? 'show it' : 'pupils write it' }}
+        </Button>
       </p>
-      <p v-else-if="bench.working.problem.label && (peek || !bench.working.steps.at(-1)?.hidden)" class="answer">
+      <p v-else-if="paper.working.problem.label && (peek || !paper.working.steps.at(-1)?.hidden)" class="answer">
         Answer:
-        <template v-if="bench.working.answer.label_before">{{ bench.working.answer.label }}</template>
-        <MathLine :glyphs="bench.working.answer.glyphs" />
-        <template v-if="!bench.working.answer.label_before">{{ ' ' + bench.working.answer.label }}</template>
+        <template v-if="paper.working.answer.label_before">{{ paper.working.answer.label }}</template>
+        <MathLine :glyphs="paper.working.answer.glyphs" />
+        <template v-if="!paper.working.answer.label_before">{{ ' ' + paper.working.answer.label }}</template>
       </p>
     </template>
-    <p v-else-if="bench.example?.unreadable" class="nothing">
-      {{ bench.example.unreadable }} It is kept as it was typed; type it anew on the left to work it.
+    <p v-else-if="paper.example?.unreadable" class="nothing">
+      {{ paper.example.unreadable }} It is kept as it was typed; type it anew on the left to work it.
     </p>
-    <p v-else-if="!bench.examples.length" class="nothing">
-      The paper is empty. A problem typed on the left is worked here.
-    </p>
+    <BenchStarts v-else-if="bench.set && !bench.examples.length" :key="bench.set.id" />
     <TellAsStory v-model:visible="telling" />
   </article>
 </template>
@@ -137,6 +146,17 @@ async function toggle(key: string): Promise<void> {
   display: grid;
   grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr);
   padding-bottom: var(--square);
+}
+/* Pencil has no colours; what is in it is not kept yet. */
+.paper[data-pencil='true'] {
+  filter: grayscale(1);
+}
+.paper[data-pencil='true'] :deep(.answer .row)::after {
+  border-style: dashed;
+}
+.in-pencil {
+  background: var(--paper);
+  width: fit-content;
 }
 .start {
   margin-bottom: var(--square);

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { ref } from 'vue'
 
 import type { Row, Schemas, Step } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
+import { usePaper } from '../stores/paper'
+import NoticedNotes from './NoticedNotes.vue'
 import PaperRow from './PaperRow.vue'
 import StepJotting from './StepJotting.vue'
 import StepMark from './StepMark.vue'
@@ -26,6 +29,7 @@ defineProps<{
 }>()
 defineEmits<{ blank: [key: string] }>()
 
+const paper = usePaper()
 const open = ref(false)
 </script>
 
@@ -51,20 +55,22 @@ const open = ref(false)
     </div>
     <div class="note">
       <h3>
-        <button class="title" :aria-expanded="open" @click="open = !open">
+        <Button class="title" :aria-expanded="open" @click="open = !open">
           <span class="number" aria-hidden="true">{{ index + 1 }}</span>
           <MathLine :glyphs="step.title_glyphs" />
           <span class="why">{{ open ? 'less' : 'why?' }}</span>
-        </button>
+        </Button>
       </h3>
-      <template v-if="open">
+      <NoticedNotes :step="index" />
+      <p v-if="open && paper.pencil" class="mine">{{ step.reason }}</p>
+      <template v-else-if="open">
         <StepWords :id="`title-${index}`" :step="step" which="title" label="What is done" />
         <StepWords :id="`reason-${index}`" :step="step" which="reason" label="Why" />
         <StepWords :id="`spoken-${index}`" :step="step" which="spoken" label="Say aloud" />
         <StepMark :step="step" :mark="mark" />
       </template>
       <p v-else-if="step.reason_from" class="mine">{{ step.reason }}</p>
-      <StepPicture v-if="!step.hidden || peek" :step="step" :index="index" :open="open" />
+      <StepPicture v-if="!step.hidden || peek" :step="step" :index="index" :open="open && !paper.pencil" />
     </div>
   </li>
 </template>

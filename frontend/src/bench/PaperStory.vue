@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { ref } from 'vue'
 
 import type { Story } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
-import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 import StoryDesk from '../story/StoryDesk.vue'
 import StoryModel from '../story/StoryModel.vue'
 import StoryText from '../story/StoryText.vue'
@@ -17,13 +18,13 @@ const props = defineProps<{
   peek: boolean
 }>()
 const emit = defineEmits<{ blank: [key: string] }>()
-const bench = useBench()
+const paper = usePaper()
 const changing = ref(false)
 const inner = ref<HTMLElement | null>(null)
 const below = useWholeSquares(inner)
 
 /** The numbers without the story; the story can be undone to. */
-const onlyNumbers = () => bench.changeExample({ source: props.story.numbers })
+const onlyNumbers = () => paper.changeExample({ source: props.story.numbers })
 </script>
 
 <template>
@@ -31,8 +32,8 @@ const onlyNumbers = () => bench.changeExample({ source: props.story.numbers })
     <div ref="inner">
       <StoryText class="text" :story="story" />
       <p class="acts">
-        <button class="word" @click="changing = true">Change the story</button>
-        <button class="word" @click="onlyNumbers">Only the numbers</button>
+        <Button class="word" @click="changing = true">Change the story</Button>
+        <Button class="word" @click="onlyNumbers">Only the numbers</Button>
         <span class="kind">{{ story.situation_name }}, {{ story.unknown_name }} is to be found</span>
       </p>
       <ol class="models">
@@ -42,9 +43,9 @@ const onlyNumbers = () => bench.changeExample({ source: props.story.numbers })
             <span v-if="part.hidden && !peek" class="fill"><span class="sr-only">a calculation to fill in</span></span>
             <MathLine v-else-if="blanking || story.calculations.length > 1" :glyphs="part.glyphs" />
             <small>{{ part.rung }}</small>
-            <button v-if="blanking" class="word" @click="emit('blank', `calculation ${i} row`)">
+            <Button v-if="blanking" class="word" @click="emit('blank', `calculation ${i} row`)">
               {{ part.hidden ? 'show it' : 'pupils write it' }}
-            </button>
+            </Button>
           </p>
           <template v-if="part.model">
             <span v-if="part.model_hidden && !peek" class="fill drawn"
@@ -52,17 +53,17 @@ const onlyNumbers = () => bench.changeExample({ source: props.story.numbers })
             >
             <StoryModel v-else :figure="part.model" />
             <p v-if="blanking" class="finds">
-              <button class="word" @click="emit('blank', `model ${i} row`)">
+              <Button class="word" @click="emit('blank', `model ${i} row`)">
                 {{ part.model_hidden ? 'show the model' : 'pupils draw it' }}
-              </button>
-              <button
+              </Button>
+              <Button
                 v-for="k in part.numbers"
                 :key="k"
                 class="word"
                 @click="emit('blank', `model ${i} cell ${k - 1}`)"
               >
                 {{ k === part.numbers ? 'blank what is found' : `blank number ${k}` }}
-              </button>
+              </Button>
             </p>
           </template>
         </li>

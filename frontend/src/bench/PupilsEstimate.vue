@@ -1,13 +1,14 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { ref, watch } from 'vue'
 
 import { client, type Schemas, type Working } from '../api/client'
 import { useLatest } from '../api/useLatest'
-import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
 const props = defineProps<{ working: Working }>()
-const bench = useBench()
+const paper = usePaper()
 const { latest, drop } = useLatest()
 const typed = ref('')
 const judged = ref<Schemas['EstimateVerdictView'] | null>(null)
@@ -24,7 +25,7 @@ const SAID: Record<Schemas['EstimateVerdictView']['verdict'], string> = {
 async function see(): Promise<void> {
   clear()
   if (!typed.value.trim()) return
-  const target = (bench.example?.target ?? null) as 'improper' | 'mixed' | 'fraction' | 'decimal' | null
+  const target = (paper.example?.target ?? null) as 'improper' | 'mixed' | 'fraction' | 'decimal' | null
   const body = { text: props.working.problem.text, ways: props.working.methods, estimate: typed.value.trim(), target }
   const answer = await latest((signal) => client.POST('/api/estimate', { body, signal }))
   if (!answer) return
@@ -51,7 +52,7 @@ watch(
   <form class="pupils" @submit.prevent="see">
     <label for="pupils-estimate">A pupil’s estimate</label>
     <InputText id="pupils-estimate" v-model="typed" autocomplete="off" maxlength="40" @input="clear" />
-    <button class="word" :disabled="!typed.trim()">Judge it</button>
+    <Button type="submit" class="word" :disabled="!typed.trim()">Judge it</Button>
     <p v-if="judged" role="status" :data-verdict="judged.verdict">{{ SAID[judged.verdict] }} {{ judged.reason }}</p>
     <p v-else-if="trouble" role="alert">{{ trouble }}</p>
   </form>
@@ -69,9 +70,9 @@ watch(
 }
 input {
   font: inherit;
-  background: #fff;
+  background: var(--field);
   color: var(--ink);
-  border: 1px solid #8496a0;
+  border: 1px solid var(--field-edge);
   border-radius: 2px;
   padding: 4px 8px;
 }

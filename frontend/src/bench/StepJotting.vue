@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 
 import type { Schemas } from '../api/client'
@@ -40,7 +41,7 @@ const parts = computed(() => {
     :data-hidden="hidden && !peek"
   >
     <template v-if="blanking">
-      <button
+      <Button
         v-for="(part, i) in parts"
         :key="i"
         class="piece"
@@ -48,7 +49,7 @@ const parts = computed(() => {
         @click="$emit('blank', part.key ?? lineKey)"
       >
         <MathLine :glyphs="part.pieces" />
-      </button>
+      </Button>
     </template>
     <span v-else-if="hidden && !peek" class="fill"><span class="sr-only">a jotting to fill in</span></span>
     <MathLine v-else :glyphs="glyphs" />
@@ -88,7 +89,7 @@ const parts = computed(() => {
   text-align: left;
 }
 .piece:hover {
-  background: #e6eef2;
+  background: var(--shade);
 }
 .jotting[data-hidden='true'] .piece {
   opacity: 0.45;

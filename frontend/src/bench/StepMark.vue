@@ -1,17 +1,19 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import type { Schemas, Step } from '../api/client'
-import KeptField from '../parts/KeptField.vue'
-import { useBench } from '../stores/bench'
+import KeptNumber from '../parts/KeptNumber.vue'
+import limits from '../parts/limits.json'
+import { usePaper } from '../stores/paper'
 
 const props = defineProps<{
   step: Step
   /** What it counts when it is marked. */
   mark?: Schemas['Points']
 }>()
-const bench = useBench()
+const paper = usePaper()
 
 async function pause(): Promise<void> {
-  await bench.changeExample(({ fading }) => ({
+  await paper.changeExample(({ fading }) => ({
     fading: { ...fading, pause: fading.pause === props.step.key ? null : props.step.key },
   }))
 }
@@ -20,14 +22,15 @@ async function pause(): Promise<void> {
 <template>
   <p v-if="mark" class="mark">
     <label
-      >Marks <KeptField type="number" min="0" max="20" :value="mark.points" @save="bench.give(mark.key, $event)"
+      >Marks
+      <KeptNumber :min="0" :max="limits.points" :value="mark.points" label="Marks" @save="paper.give(mark.key, $event)"
     /></label>
     {{ mark.loses }}
   </p>
   <p class="mark">
-    <button class="word" :aria-pressed="step.pause" @click="pause">
+    <Button class="word" :aria-pressed="step.pause" @click="pause">
       {{ step.pause ? 'No pause before this step' : 'Let them try before this step' }}
-    </button>
+    </Button>
   </p>
 </template>
 

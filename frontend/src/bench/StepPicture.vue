@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 
 import type { Step } from '../api/client'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import FigureFiles from '../parts/FigureFiles.vue'
+import PickOne from '../parts/PickOne.vue'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
 const props = defineProps<{
   step: Step
@@ -15,16 +18,18 @@ const props = defineProps<{
 }>()
 
 const bench = useBench()
+const paper = usePaper()
 const state = ref<'before' | 'after'>('after')
 const kind = computed(() => props.step.figure?.kind ?? 'none')
-const address = computed(() => `/api/sets/${bench.set?.id}/examples/${bench.chosen}/steps/${props.index}/picture.svg`)
+const address = computed(() => `/api/sets/${bench.set?.id}/examples/${paper.chosen}/steps/${props.index}/picture.svg`)
 const file = computed(() => `step-${props.index + 1}-${kind.value}`)
 watch(kind, () => (state.value = 'after'))
 
-async function change(event: Event): Promise<void> {
-  const wanted = (event.target as HTMLSelectElement).value
+const choices = computed(() => [...props.step.pictures, { code: 'none', name: 'no picture' }])
+
+async function change(wanted: string): Promise<void> {
   const own = props.step.pictures[0]?.code ?? 'none'
-  await bench.reword(`${props.step.key} picture`, wanted === own && props.step.picture_from !== 'set' ? '' : wanted)
+  await paper.reword(`${props.step.key} picture`, wanted === own && props.step.picture_from !== 'set' ? '' : wanted)
 }
 </script>
 
@@ -32,24 +37,16 @@ async function change(event: Event): Promise<void> {
   <div class="picture">
     <FigureDrawing v-if="step.figure" :figure="step.figure" :state="state" />
     <div v-if="step.figure?.acts || (open && step.pictures.length)" class="tools">
-      <button
+      <Button
         v-if="step.figure?.acts"
         class="word"
         :aria-pressed="state === 'before'"
         @click="state = state === 'after' ? 'before' : 'after'"
       >
         {{ state === 'after' ? 'Show it before' : 'Show what happens' }}
-      </button>
+      </Button>
       <template v-if="open && step.pictures.length">
-        <label>
-          Picture
-          <select :value="kind" @change="change">
-            <option v-for="picture in step.pictures" :key="picture.code" :value="picture.code">
-              {{ picture.name }}
-            </option>
-            <option value="none">no picture</option>
-          </select>
-        </label>
+        <PickOne label="Picture" :model-value="kind" :options="choices" @update:model-value="change" />
         <FigureFiles v-if="step.figure" :address="address" :name="file" />
       </template>
     </div>
@@ -83,8 +80,8 @@ async function change(event: Event): Promise<void> {
 select {
   font: inherit;
   color: var(--ink);
-  background: #fff;
-  border: 1px solid #8496a0;
+  background: var(--field);
+  border: 1px solid var(--field-edge);
   border-radius: 2px;
   height: 22px;
   line-height: 18px;

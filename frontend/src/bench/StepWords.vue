@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Textarea from 'primevue/textarea'
 import { computed, ref, watch } from 'vue'
 
 import type { Step } from '../api/client'
 import limits from '../parts/limits.json'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
 const props = defineProps<{
   step: Step
@@ -16,6 +19,7 @@ const props = defineProps<{
 }>()
 
 const bench = useBench()
+const paper = usePaper()
 const suffix = computed(() => (props.which === 'reason' ? '' : ` ${props.which}`))
 const now = computed(() => props.step[props.which])
 const own = computed(() => props.step[`own_${props.which}`])
@@ -26,29 +30,29 @@ watch(now, (sentence) => (text.value = sentence))
 async function keep(): Promise<void> {
   const wanted = text.value.trim()
   if (wanted === now.value) return
-  await bench.reword(props.step.key + suffix.value, wanted === own.value ? '' : wanted)
+  await paper.reword(props.step.key + suffix.value, wanted === own.value ? '' : wanted)
 }
 
 async function keepForSet(): Promise<void> {
   const sentence = text.value.trim()
   await bench.rewordSet(props.step.kind + suffix.value, sentence)
-  await bench.reword(props.step.key + suffix.value, '')
+  await paper.reword(props.step.key + suffix.value, '')
 }
 
 async function restore(): Promise<void> {
   text.value = own.value
   if (from.value === 'set') await bench.rewordSet(props.step.kind + suffix.value, '')
-  else await bench.reword(props.step.key + suffix.value, '')
+  else await paper.reword(props.step.key + suffix.value, '')
 }
 </script>
 
 <template>
   <div class="words">
     <label :for="id">{{ label }}<span v-if="from === 'set'"> (in the whole set)</span></label>
-    <textarea :id="id" v-model="text" rows="2" :maxlength="limits.words" @change="keep" />
+    <Textarea :id="id" v-model="text" rows="2" auto-resize :maxlength="limits.words" @change="keep" />
     <p v-if="from" class="after">
-      <button v-if="from === 'example'" class="word" @click="keepForSet">Say it so in the whole set</button>
-      <button class="word" @click="restore">Back to Keen Slate’s words</button>
+      <Button v-if="from === 'example'" class="word" @click="keepForSet">Say it so in the whole set</Button>
+      <Button class="word" @click="restore">Back to Keen Slate’s words</Button>
     </p>
   </div>
 </template>
@@ -72,12 +76,12 @@ textarea {
   field-sizing: content;
   min-height: calc(2 * var(--square));
   color: var(--ink);
-  background: #fff;
+  background: var(--field);
   border: 0;
   border-radius: 2px;
   padding: 0 6px;
   resize: none;
-  box-shadow: 0 0 0 1px #8496a0;
+  box-shadow: 0 0 0 1px var(--field-edge);
 }
 .after {
   display: flex;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { ref } from 'vue'
 
 import type { Misconception, Working } from '../api/client'
@@ -36,7 +37,7 @@ function nameOf(code: string): string {
     <h2 id="write-heading">They may write</h2>
     <ul>
       <li v-for="item in working.misconceptions" :key="item.code" :data-status="item.status">
-        <button class="entry" :aria-expanded="open === item.code" @click="open = open === item.code ? null : item.code">
+        <Button class="entry" :aria-expanded="open === item.code" @click="open = open === item.code ? null : item.code">
           <span class="answer"><MathLine :glyphs="item.glyphs" :spoken="item.answer" /></span>
           <span class="how">
             {{ item.name }} <span class="more" aria-hidden="true">{{ open === item.code ? 'less' : 'how?' }}</span>
@@ -46,7 +47,7 @@ function nameOf(code: string): string {
               {{ dayOf(met[item.code]?.day ?? '') }}</small
             >
           </span>
-        </button>
+        </Button>
         <div v-if="open === item.code" class="inside">
           <p v-for="(glyphs, i) in item.line_glyphs" :key="i" class="wrong-line"><MathLine :glyphs="glyphs" /></p>
           <p>{{ item.reason }}</p>

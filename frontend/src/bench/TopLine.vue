@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed } from 'vue'
 
 import limits from '../parts/limits.json'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
 defineEmits<{ keys: []; ways: []; whole: [] }>()
 const bench = useBench()
-const title = ref<HTMLInputElement | null>(null)
+const paper = usePaper()
 
 const state = computed(() => {
   if (bench.saving !== 'saved') return bench.saving
@@ -21,10 +24,11 @@ const minutes = computed(() => {
 })
 const tooLong = computed(() => !!bench.set?.lesson_minutes && bench.set.seconds > 60 * bench.set.lesson_minutes)
 
-async function rename(): Promise<void> {
-  const wanted = title.value?.value.trim() ?? ''
+async function rename(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  const wanted = field.value.trim()
   if (wanted && wanted !== bench.set?.title) await bench.changeSet({ title: wanted })
-  if (title.value) title.value.value = bench.set?.title ?? ''
+  field.value = bench.set?.title ?? ''
 }
 </script>
 
@@ -33,42 +37,42 @@ async function rename(): Promise<void> {
     <span class="name">Keen Slate</span>
     <RouterLink class="word" to="/">Shelf</RouterLink>
     <h1 v-if="bench.set" class="title">
-      <input
-        ref="title"
-        :value="bench.set.title"
-        :size="Math.max(12, Math.min(28, bench.set.title.length))"
+      <InputText
+        :model-value="bench.set.title"
+        :size="'small'"
         :maxlength="limits.title"
+        :style="{ width: `${Math.max(12, Math.min(30, bench.set.title.length + 1))}ch` }"
         aria-label="Title of the set"
         autocomplete="off"
         @change="rename"
-        @keydown.enter="title?.blur()"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
       />
     </h1>
     <span class="state" role="status" :data-state="bench.saving">{{ state }}</span>
     <span v-if="bench.trouble" class="trouble" role="alert">
-      {{ bench.trouble.message }} <button class="word" @click="bench.tryAgain()">Try again</button>
+      {{ bench.trouble.message }} <Button class="word" @click="bench.tryAgain()">Try again</Button>
     </span>
     <span class="gap" />
-    <button
+    <Button
       v-if="minutes"
+      v-tooltip.bottom="'Planned for the class'"
       class="word minutes"
       :data-too-long="tooLong"
-      title="Planned for the class"
       @click="$emit('whole')"
     >
       {{ minutes }}<span v-if="tooLong" class="sr-only">: longer than the lesson</span>
-    </button>
-    <button class="word" :disabled="!bench.set?.undo" :title="bench.set?.undo ?? undefined" @click="bench.undo()">
+    </Button>
+    <Button v-tooltip.bottom="bench.set?.undo ?? ''" class="word" :disabled="!bench.set?.undo" @click="bench.undo()">
       Undo
-    </button>
-    <button class="word" :disabled="!bench.set?.redo" :title="bench.set?.redo ?? undefined" @click="bench.redo()">
+    </Button>
+    <Button v-tooltip.bottom="bench.set?.redo ?? ''" class="word" :disabled="!bench.set?.redo" @click="bench.redo()">
       Redo
-    </button>
-    <button v-if="bench.set" class="word" @click="$emit('whole')">The set</button>
+    </Button>
+    <Button v-if="bench.set" class="word" @click="$emit('whole')">The set</Button>
     <RouterLink
       v-if="bench.set"
       class="word"
-      :to="{ name: 'wall', params: { setId: bench.set.id, exampleId: bench.chosen ?? '' } }"
+      :to="{ name: 'wall', params: { setId: bench.set.id, exampleId: paper.chosen ?? '' } }"
       >Wall</RouterLink
     >
     <RouterLink v-if="bench.set" class="word" :to="{ name: 'handout', params: { setId: bench.set.id } }"
@@ -80,8 +84,8 @@ async function rename(): Promise<void> {
     <RouterLink v-if="bench.set" class="word" :to="{ name: 'classes', query: { set: bench.set.id } }"
       >Answers</RouterLink
     >
-    <button v-if="bench.set" class="word" @click="$emit('ways')">Ways</button>
-    <button class="word" aria-label="Keys" title="Keys" @click="$emit('keys')">?</button>
+    <Button v-if="bench.set" class="word" @click="$emit('ways')">Ways</Button>
+    <Button v-tooltip.bottom="'Help'" class="word" aria-label="Help" @click="$emit('keys')">?</Button>
   </header>
 </template>
 

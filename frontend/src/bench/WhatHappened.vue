@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
 import { computed, ref, watch } from 'vue'
 
@@ -6,9 +7,11 @@ import { ask, type Checked, client, type Refusal, type Verdict, type Working } f
 import CheckedWorking from '../parts/CheckedWorking.vue'
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
 const props = defineProps<{ working: Working }>()
 const bench = useBench()
+const paper = usePaper()
 const typed = ref('')
 const verdict = ref<Verdict | null>(null)
 const checked = ref<Checked | null>(null)
@@ -36,7 +39,7 @@ async function see(): Promise<void> {
   const text = asked()
   const ways = props.working.methods
   if (lines.value.length === 1) {
-    const target = (bench.example?.target ?? null) as 'improper' | 'mixed' | 'fraction' | 'decimal' | null
+    const target = (paper.example?.target ?? null) as 'improper' | 'mixed' | 'fraction' | 'decimal' | null
     const answer = await ask(
       client.POST('/api/diagnose', {
         body: { text, ways, target, answer: lines.value[0] ?? '', set_id: bench.set?.id ?? null },
@@ -81,7 +84,7 @@ watch(
       @input="clear"
       @keydown.ctrl.enter="see"
     />
-    <button class="word" :disabled="!lines.length" @click="see">See what happened</button>
+    <Button class="word" :disabled="!lines.length" @click="see">See what happened</Button>
     <div aria-live="polite" class="found">
       <p v-if="refusal" class="wrong">{{ refusal.message }} {{ refusal.hint }}</p>
       <template v-if="verdict">
@@ -111,9 +114,9 @@ textarea {
   width: 100%;
   font: inherit;
   font-size: 1.05rem;
-  background: #fff;
+  background: var(--field);
   color: var(--ink);
-  border: 1px solid #8496a0;
+  border: 1px solid var(--field-edge);
   border-radius: 2px;
   padding: 4px 8px;
 }

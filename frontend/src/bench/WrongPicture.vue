@@ -5,6 +5,7 @@ import FigureDrawing from '../parts/FigureDrawing.vue'
 import FigureFiles from '../parts/FigureFiles.vue'
 import { useExposure } from '../parts/useExposure'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
 const props = defineProps<{
   /** The misconception whose wrong answer is shown below the right one. */
@@ -14,12 +15,13 @@ const props = defineProps<{
 }>()
 
 const bench = useBench()
+const paper = usePaper()
 const figure = useExposure(
-  () => ({ set_id: bench.set?.id ?? '', example_id: bench.chosen ?? '', code: props.code }),
+  () => ({ set_id: bench.set?.id ?? '', example_id: paper.chosen ?? '', code: props.code }),
   () => props.problem,
 )
 const address = computed(
-  () => `/api/sets/${bench.set?.id}/examples/${bench.chosen}/misconceptions/${props.code}/picture.svg`,
+  () => `/api/sets/${bench.set?.id}/examples/${paper.chosen}/misconceptions/${props.code}/picture.svg`,
 )
 </script>
 

@@ -1,16 +1,16 @@
-import { onScopeDispose, readonly, ref, watch } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import { readonly, ref, watch } from 'vue'
 
 import { client, type Refusal, type Schemas } from '../api/client'
 import { useLatest } from '../api/useLatest'
 
-const PAUSE = 120 // milliseconds: shorter than a pause for thought, longer than between two keys
+const PAUSE = 150 // milliseconds: shorter than a pause for thought, longer than between two keys
 
 /** What the core makes of *text*, in the class's *ways*, while it is typed: how it is read, or a refusal. */
 export function usePreview(text: () => string, ways: () => Record<string, string>) {
   const preview = ref<Schemas['PreviewOut'] | null>(null)
   const refusal = ref<Refusal | null>(null)
   const { latest, drop } = useLatest()
-  let timer = 0
 
   function clear(): void {
     drop()
@@ -26,16 +26,8 @@ export function usePreview(text: () => string, ways: () => Record<string, string
     refusal.value = answer.ok ? null : answer.refusal
   }
 
-  watch(
-    text,
-    (now) => {
-      window.clearTimeout(timer)
-      if (now.trim()) timer = window.setTimeout(look, PAUSE)
-      else clear()
-    },
-    { immediate: true },
-  )
-  onScopeDispose(() => window.clearTimeout(timer))
+  const soon = useDebounceFn(() => (text().trim() ? look() : undefined), PAUSE)
+  watch(text, (now) => (now.trim() ? void soon() : clear()), { immediate: true })
 
   return { preview: readonly(preview), refusal, clear }
 }

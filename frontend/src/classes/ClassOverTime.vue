@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import type { Schemas } from '../api/client'
@@ -47,9 +48,9 @@ const aliases = computed(() => new Map(props.over.pupils.map((one) => [one.id, o
         </tbody>
       </table>
     </div>
-    <button v-if="over.codes.length > FEW" class="word no-print" @click="all = !all">
+    <Button v-if="over.codes.length > FEW" class="word no-print" @click="all = !all">
       {{ all ? 'The first ones only' : `All ${over.codes.length}` }}
-    </button>
+    </Button>
     <h2 class="pupils">Pupils</h2>
     <div class="wide">
       <table>

@@ -5,6 +5,7 @@ import { ref } from 'vue'
 
 import { ask, client, type Pupil, type Refusal, type SchoolClass, type Schemas } from '../api/client'
 import KeptField from '../parts/KeptField.vue'
+import { useAsk } from '../parts/useAsk'
 import { aliasesIn } from './aliases'
 import limits from '../parts/limits.json'
 
@@ -12,7 +13,7 @@ const props = defineProps<{ found: SchoolClass }>()
 const emit = defineEmits<{ changed: [found: SchoolClass]; again: [] }>()
 const aliases = ref('')
 const refusal = ref<Refusal | null>(null)
-const asking = ref('')
+const askFirst = useAsk()
 const at = (pupil: Pupil) => ({ path: { class_id: props.found.id, pupil_id: pupil.id } })
 
 async function add(): Promise<void> {
@@ -37,7 +38,6 @@ async function change(pupil: Pupil, body: Schemas['PupilChange']): Promise<void>
 async function remove(pupil: Pupil): Promise<void> {
   const answer = await ask(client.DELETE('/api/classes/{class_id}/pupils/{pupil_id}', { params: at(pupil) }))
   refusal.value = answer.ok ? null : answer.refusal
-  asking.value = ''
   if (answer.ok) emit('again')
 }
 </script>
@@ -54,21 +54,22 @@ async function remove(pupil: Pupil): Promise<void> {
           :aria-label="`Alias of ${pupil.alias}`"
           @save="change(pupil, { alias: $event })"
         />
-        <button class="word" @click="change(pupil, { here: !pupil.here })">
+        <Button class="word" @click="change(pupil, { here: !pupil.here })">
           {{ pupil.here ? 'has left' : 'is back' }}
-        </button>
-        <template v-if="asking === pupil.id">
-          <span class="refusal">All that {{ pupil.alias }} wrote goes for good.</span>
-          <button class="word" @click="remove(pupil)">Remove</button>
-          <button class="word" @click="asking = ''">Keep</button>
-        </template>
-        <button v-else class="word" :aria-label="`Remove ${pupil.alias}`" @click="asking = pupil.id">remove…</button>
+        </Button>
+        <Button
+          class="word"
+          :aria-label="`Remove ${pupil.alias}`"
+          @click="askFirst($event, `All that ${pupil.alias} wrote goes for good.`, 'Remove', () => remove(pupil))"
+        >
+          remove…
+        </Button>
         <small v-if="pupil.full_name">This looks like a full name; an alias is enough.</small>
       </li>
     </ul>
     <form @submit.prevent="add">
       <label for="more-aliases">More aliases, a line each (no full names)</label>
-      <Textarea id="more-aliases" v-model="aliases" class="paper-fields" rows="2" auto-resize spellcheck="false" />
+      <Textarea id="more-aliases" v-model="aliases" rows="2" auto-resize spellcheck="false" />
       <Button type="submit" label="Add" :disabled="!aliases.trim()" />
     </form>
   </section>
@@ -111,9 +112,9 @@ form {
 form :deep(textarea) {
   width: 100%;
   font: inherit;
-  background: #fff;
+  background: var(--field);
   color: var(--ink);
-  border: 1px solid #8496a0;
+  border: 1px solid var(--field-edge);
   padding: 4px 8px;
 }
 </style>

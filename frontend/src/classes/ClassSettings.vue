@@ -1,15 +1,22 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { ask, client, type Refusal, type SchoolClass, type Schemas } from '../api/client'
 import KeptField from '../parts/KeptField.vue'
+import KeptNumber from '../parts/KeptNumber.vue'
 import limits from '../parts/limits.json'
+import { useAsk } from '../parts/useAsk'
 
 const props = defineProps<{ found: SchoolClass }>()
 const emit = defineEmits<{ changed: [found: SchoolClass]; again: []; gone: [] }>()
 const refusal = ref<Refusal | null>(null)
-const asking = ref(false)
+const askFirst = useAsk()
+const gone = computed(
+  () =>
+    `The class goes with its ${props.found.pupils.length} pupils, ${props.found.sittings.length} sittings and all ` +
+    'that was written, for good.',
+)
 const params = { path: { class_id: props.found.id } }
 
 async function change(body: Schemas['ClassChange']): Promise<void> {
@@ -41,26 +48,19 @@ async function remove(): Promise<void> {
       </dd>
       <dt><label for="class-returns">What was mastered comes back after so many days</label></dt>
       <dd><KeptField id="class-returns" :value="found.returns.join(', ')" maxlength="40" @save="days" /></dd>
-      <dt><label for="class-forget">Forget sittings after so many months (0: never)</label></dt>
+      <dt>Forget sittings after so many months (0: never)</dt>
       <dd>
-        <KeptField
-          id="class-forget"
-          type="number"
-          min="0"
-          max="60"
+        <KeptNumber
+          label="Forget sittings after so many months"
+          :min="0"
+          :max="60"
           :value="found.forget_months"
-          @save="change({ forget_months: Number($event) })"
+          @save="change({ forget_months: $event ?? 0 })"
         />
         <small v-if="found.forget_months">Older ones go when the class is next opened.</small>
       </dd>
     </dl>
-    <p v-if="asking" class="ask">
-      The class goes with its {{ found.pupils.length }} pupils, {{ found.sittings.length }} sittings and all that was
-      written, for good.
-      <Button label="Remove the class" severity="danger" @click="remove" />
-      <button class="word" @click="asking = false">Keep it</button>
-    </p>
-    <button v-else class="word remove" @click="asking = true">Remove this class…</button>
+    <Button class="word remove" @click="askFirst($event, gone, 'Remove the class', remove)">Remove this class…</Button>
   </section>
 </template>
 

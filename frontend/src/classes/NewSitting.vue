@@ -46,7 +46,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <form class="sitting on-paper paper-fields" @submit.prevent="begin">
+  <form class="sitting on-paper" @submit.prevent="begin">
     <h2>Type in answers</h2>
     <p class="fields">
       <label v-if="classes.length > 1"

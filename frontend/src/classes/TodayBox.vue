@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -43,7 +44,7 @@ onMounted(async () => {
       </p>
       <p v-if="one.problems.length" class="problems">
         <MathLine v-for="problem in one.problems" :key="problem.text" :glyphs="problem.glyphs" />
-        <button class="word" :disabled="busy" @click="make(one)">Make this warm-up</button>
+        <Button class="word" :disabled="busy" @click="make(one)">Make this warm-up</Button>
       </p>
     </article>
   </section>

@@ -9,7 +9,7 @@ import { computed } from 'vue'
 import type { Entry } from '../api/client'
 import limits from '../parts/limits.json'
 import { type HandoutOptions, PAGE_KINDS } from './options'
-import PickOne from './PickOne.vue'
+import PickOne from '../parts/PickOne.vue'
 
 const options = defineModel<HandoutOptions>({ required: true })
 defineProps<{

@@ -1,162 +1,138 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
+import InputNumber from 'primevue/inputnumber'
+import InputText from 'primevue/inputtext'
+import SelectButton from 'primevue/selectbutton'
+import { computed } from 'vue'
+
 import type { Choices } from '../api/client'
-import { OPERATIONS, type Wish } from './wish'
 import limits from '../parts/limits.json'
+import PickOne from '../parts/PickOne.vue'
+import { OPERATIONS, type Wish } from './wish'
 
 const wish = defineModel<Wish>({ required: true })
-defineProps<{ choices: Choices }>()
-const DENOMINATORS = Array.from({ length: 23 }, (_, i) => i + 2)
+const props = defineProps<{
+  choices: Choices
+  /** How many problems the limits leave, said in words. */
+  left: string
+}>()
+const DENOMINATORS = [...Array.from({ length: 23 }, (_, i) => i + 2), 100]
+const SIGNS = OPERATIONS.map((code) => ({ code, name: code.replace('-', '−') }))
 
-function flip<T>(list: T[], item: T): T[] {
-  return list.includes(item) ? list.filter((one) => one !== item) : [...list, item]
-}
-
-function number(event: Event): number | null {
-  const typed = (event.target as HTMLInputElement).value
-  return typed === '' ? null : Math.round(Number(typed))
-}
+const numbers = computed(() => {
+  const { denominators, largestCommon, largestWhole } = wish.value
+  const many = `${denominators.length} ${denominators.length === 1 ? 'denominator' : 'denominators'}`
+  return `${many}${largestCommon ? `, common up to ${largestCommon}` : ''}, wholes up to ${largestWhole}`
+})
+const shape = computed(() => {
+  const only = props.choices.only.find((one) => one.code === wish.value.only)?.name
+  const signs =
+    wish.value.operations.length < OPERATIONS.length ? wish.value.operations.join(' ').replace('-', '−') : ''
+  return [only, signs, wish.value.lowestTerms ? 'no term simplified' : ''].filter(Boolean).join(', ') || 'any'
+})
+const avoided = computed(
+  () =>
+    props.choices.avoid
+      .filter((one) => wish.value.avoid.includes(one.code))
+      .map((one) => one.name)
+      .join(', ') || 'nothing',
+)
+const shapes = computed(() => [{ code: null as string | null, name: 'any' }, ...props.choices.only])
+const sorted = (numbers: number[]) => [...numbers].sort((a, b) => a - b)
 </script>
 
 <template>
-  <fieldset>
-    <legend>Limits</legend>
-    <p id="dens">Denominators</p>
-    <p class="dens" role="group" aria-labelledby="dens">
-      <button
-        v-for="d in DENOMINATORS"
-        :key="d"
-        type="button"
-        :aria-pressed="wish.denominators.includes(d)"
-        @click="wish.denominators = flip(wish.denominators, d).sort((a, b) => a - b)"
-      >
-        {{ d }}
-      </button>
-    </p>
-    <p class="fields">
+  <section class="limits" aria-label="Limits">
+    <details>
+      <summary>
+        Numbers: {{ numbers }}<span class="effect">: {{ left }}</span>
+      </summary>
+      <p id="dens">Denominators</p>
+      <SelectButton
+        class="dens"
+        :model-value="wish.denominators"
+        :options="DENOMINATORS"
+        multiple
+        aria-labelledby="dens"
+        @update:model-value="wish.denominators = sorted($event)"
+      />
       <label
         >Common denominator up to
-        <input type="number" min="2" :value="wish.largestCommon ?? ''" @input="wish.largestCommon = number($event)"
-      /></label>
+        <InputNumber v-model="wish.largestCommon" :min="2" :max="9900" :use-grouping="false" show-buttons :step="6" />
+      </label>
+      <label>Wholes up to <InputNumber v-model="wish.largestWhole" :min="0" :max="999" show-buttons /></label>
+      <label>Answers below <InputText v-model="wish.answerBelow" autocomplete="off" placeholder="any" /></label>
+      <p id="places">Places after the point</p>
+      <SelectButton v-model="wish.places" :options="[1, 2, 3]" multiple :allow-empty="false" aria-labelledby="places" />
+    </details>
+    <details>
+      <summary>Shape: {{ shape }}</summary>
+      <PickOne v-model="wish.only" label="Only problems with" :options="shapes" />
+      <p id="operations">Operations</p>
+      <SelectButton
+        v-model="wish.operations"
+        :options="SIGNS"
+        option-label="name"
+        option-value="code"
+        multiple
+        :allow-empty="false"
+        aria-labelledby="operations"
+      />
+      <label class="check"><Checkbox v-model="wish.lowestTerms" binary /> terms that cannot be simplified</label>
+      <label class="check"
+        ><Checkbox v-model="wish.likesFirst" binary /> on each rung: one denominator first, then one that fits, then
+        both changed</label
+      >
       <label
-        >Wholes up to
-        <input
-          type="number"
-          min="0"
-          max="999"
-          :value="wish.largestWhole"
-          @input="wish.largestWhole = number($event) ?? 0"
+        >Label <InputText v-model="wish.label" autocomplete="off" placeholder="none" :maxlength="limits.label"
       /></label>
-      <label>Answers below <input v-model="wish.answerBelow" autocomplete="off" placeholder="any" /></label>
-      <label
-        >Label <input v-model="wish.label" autocomplete="off" placeholder="none" :maxlength="limits.label"
-      /></label>
-    </p>
-    <p id="operations">Operations</p>
-    <p class="dens" role="group" aria-labelledby="operations">
-      <button
-        v-for="operation in OPERATIONS"
-        :key="operation"
-        type="button"
-        :aria-pressed="wish.operations.includes(operation)"
-        :disabled="wish.operations.length === 1 && wish.operations[0] === operation"
-        @click="wish.operations = OPERATIONS.filter((one) => flip(wish.operations, operation).includes(one))"
-      >
-        {{ operation.replace('-', '−') }}
-      </button>
-    </p>
-    <p id="places">Places after the point</p>
-    <p class="dens" role="group" aria-labelledby="places">
-      <button
-        v-for="count in [1, 2, 3]"
-        :key="count"
-        type="button"
-        :aria-pressed="wish.places.includes(count)"
-        :disabled="wish.places.length === 1 && wish.places[0] === count"
-        @click="wish.places = flip(wish.places, count).sort()"
-      >
-        {{ count }}
-      </button>
-    </p>
-    <p class="checks">
-      <label><input v-model="wish.lowestTerms" type="checkbox" /> terms that cannot be simplified</label>
-      <label
-        ><input v-model="wish.likesFirst" type="checkbox" /> on each rung: one denominator first, then one that fits,
-        then both changed</label
-      >
-    </p>
-    <p>Avoid</p>
-    <p class="checks">
-      <label v-for="one in choices.avoid" :key="one.code"
-        ><input
-          type="checkbox"
-          :checked="wish.avoid.includes(one.code)"
-          @change="wish.avoid = flip(wish.avoid, one.code)"
-        />
-        {{ one.name }}</label
-      >
-    </p>
-  </fieldset>
+    </details>
+    <details>
+      <summary>Avoid: {{ avoided }}</summary>
+      <label v-for="one in choices.avoid" :key="one.code" class="check">
+        <Checkbox v-model="wish.avoid" :value="one.code" /> {{ one.name }}
+      </label>
+    </details>
+  </section>
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
+.limits {
+  display: grid;
+  gap: 6px;
 }
-legend {
+details {
+  display: grid;
+}
+summary {
+  padding: 3px 0;
+}
+.effect {
   font-weight: 700;
-  padding: 0;
 }
-.dens {
+details[open] > :not(summary) {
+  margin: 2px 0 6px 16px;
+}
+label {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px;
-  padding: 2px 0 8px;
-}
-.dens button {
-  min-width: 2.1em;
-  padding: 1px 4px;
-  border: 1.5px solid var(--on-slate-quiet);
-  border-radius: 3px;
-  background: none;
-  color: inherit;
-  cursor: pointer;
-}
-.dens button[aria-pressed='true'] {
-  background: var(--paper);
-  color: var(--ink);
-  border-color: var(--paper);
-  font-weight: 700;
-}
-.fields {
-  display: grid;
-  gap: 4px;
-  max-width: 20rem;
-  padding-bottom: 8px;
-}
-.fields label {
-  display: flex;
   justify-content: space-between;
-  gap: 8px;
-  align-items: baseline;
+  gap: 4px 8px;
+  align-items: center;
+  max-width: 22rem;
 }
-.fields input {
-  font: inherit;
-  width: 4.6em;
-  background: var(--paper);
-  color: var(--ink);
-  border: 0;
-  border-radius: 2px;
-  padding: 1px 6px;
+label.check {
+  justify-content: flex-start;
+  flex-wrap: nowrap;
+  max-width: none;
 }
-.checks {
-  display: grid;
-  gap: 2px;
+label :deep(.p-inputtext) {
+  width: 6.4em;
 }
-.checks label {
-  display: flex;
-  gap: 6px;
-  align-items: baseline;
+.dens {
+  flex-wrap: wrap;
+}
+.dens :deep(.p-togglebutton) {
+  min-width: 2.3rem;
 }
 </style>

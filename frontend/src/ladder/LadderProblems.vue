@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import type { Choices, LadderProblem } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
 
@@ -22,18 +23,18 @@ function lock(at: number): void {
 <template>
   <ol>
     <li v-for="(problem, i) in problems" :key="problem.text">
-      <p v-if="problem.harder" class="harder">
+      <p class="harder">
         <strong v-if="problem.mark">{{ problem.mark === 'jump' ? 'skips a rung: ' : 'steps back: ' }}</strong>{{
-          i ? 'now ' : ''
-        }}{{ problem.harder }}
+          problem.why
+        }}
       </p>
       <div class="problem">
         <span class="rung">{{ problem.rung }}</span>
         <MathLine class="math" :glyphs="problem.glyphs" />
         <span v-if="problem.target" class="rung asked">to {{ problem.target }}</span>
         <template v-if="locked.length">
-          <button class="word" :aria-pressed="locked[i]" @click="lock(i)">{{ locked[i] ? 'Kept' : 'Keep' }}</button>
-          <button class="word" :disabled="locked[i]" @click="$emit('swap', i)">Swap</button>
+          <Button class="word" :aria-pressed="locked[i]" @click="lock(i)">{{ locked[i] ? 'Kept' : 'Keep' }}</Button>
+          <Button class="word" :disabled="locked[i]" @click="$emit('swap', i)">Swap</Button>
         </template>
         <details v-if="problem.reveals.length">
           <summary>
@@ -48,10 +49,10 @@ function lock(at: number): void {
     Not told apart: {{ pair.map(name).join(' and ') }}.
   </p>
   <p class="acts">
-    <button class="do" @click="$emit('take')">Put {{ problems.length === 1 ? 'it' : 'them' }} on the ladder</button>
-    <button v-if="locked.length" class="word" @click="$emit('another')">
+    <Button :label="`Put ${problems.length === 1 ? 'it' : 'them'} on the ladder`" @click="$emit('take')" />
+    <Button v-if="locked.length" class="word" @click="$emit('another')">
       {{ locked.some(Boolean) ? 'Build the rest anew' : 'Others' }}
-    </button>
+    </Button>
   </p>
 </template>
 
@@ -111,14 +112,5 @@ summary {
   align-items: center;
   padding-top: 12px;
   border-top: 1px solid var(--hair);
-}
-.do {
-  background: var(--ink);
-  color: var(--paper);
-  border: 0;
-  border-radius: 3px;
-  padding: 6px 16px;
-  cursor: pointer;
-  font-weight: 700;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import { computed } from 'vue'
 
 import type { Choices } from '../api/client'
@@ -6,53 +7,44 @@ import type { Wish } from './wish'
 
 const wish = defineModel<Wish>({ required: true })
 const props = defineProps<{ targets: Choices['targets'] }>()
-const families = computed(() => [...new Set(props.targets.map((one) => one.family))])
-
-function flip(code: string): void {
-  const { targets } = wish.value
-  wish.value.targets = targets.includes(code) ? targets.filter((one) => one !== code) : [...targets, code]
-}
+const families = computed(() =>
+  [...new Set(props.targets.map((one) => one.family))].map((name) => {
+    const all = props.targets.filter((one) => one.family === name)
+    return { name, all, chosen: all.filter((one) => wish.value.targets.includes(one.code)).length }
+  }),
+)
+const said = computed(() => (wish.value.targets.length ? `${wish.value.targets.length} chosen` : 'as they come'))
 </script>
 
 <template>
-  <fieldset>
-    <legend>Wrong answers it has to show</legend>
-    <label><input v-model="wish.separate" type="checkbox" /> and tell from each other</label>
-    <details
-      v-for="family in families"
-      :key="family"
-      :open="targets.some((one) => one.family === family && wish.targets.includes(one.code))"
-    >
+  <details class="targets">
+    <summary>Wrong answers it has to show: {{ said }}</summary>
+    <label><Checkbox v-model="wish.separate" binary /> and tell from each other</label>
+    <details v-for="family in families" :key="family.name" :open="family.chosen > 0">
       <summary>
-        {{ family
-        }}<template v-if="targets.some((one) => one.family === family && wish.targets.includes(one.code))">
-          ({{ targets.filter((one) => one.family === family && wish.targets.includes(one.code)).length }})</template
-        >
+        {{ family.name }}<template v-if="family.chosen"> ({{ family.chosen }})</template>
       </summary>
-      <label v-for="one in targets.filter((item) => item.family === family)" :key="one.code" class="target">
-        <input type="checkbox" :checked="wish.targets.includes(one.code)" @change="flip(one.code)" /> {{ one.name }}
+      <label v-for="one in family.all" :key="one.code" class="target">
+        <Checkbox v-model="wish.targets" :value="one.code" /> {{ one.name }}
       </label>
     </details>
-  </fieldset>
+  </details>
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-}
-legend {
-  font-weight: 700;
-  padding: 0;
-}
 summary {
-  cursor: pointer;
   padding: 3px 0;
-  color: var(--on-slate-quiet);
+}
+label {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  padding: 1px 0;
+}
+.targets > :not(summary) {
+  margin-left: 16px;
 }
 .target {
-  display: block;
-  padding: 1px 0 1px 14px;
+  padding-left: 16px;
 }
 </style>

@@ -1,4 +1,4 @@
-import type { LadderWish } from '../api/client'
+import type { Choices, LadderWish } from '../api/client'
 
 export type Operation = NonNullable<LadderWish['operations']>[number]
 export const OPERATIONS: Operation[] = ['+', '-', '×', '÷']
@@ -17,6 +17,7 @@ export interface Wish {
   lowestTerms: boolean
   places: number[]
   likesFirst: boolean
+  only: string | null
   seed: number
 }
 
@@ -35,6 +36,7 @@ export function emptyWish(): Wish {
     lowestTerms: false,
     places: [1, 2],
     likesFirst: false,
+    only: null,
     seed: Math.floor(Math.random() * 2 ** 30),
   }
 }
@@ -55,6 +57,30 @@ export function wishAsSpec(wish: Wish): LadderWish {
     lowest_terms: wish.lowestTerms,
     places: wish.places,
     likes_first: wish.likesFirst,
+    only: wish.only,
     seed: wish.seed,
   }
+}
+
+/** The rung of each problem that is wished for, in the order of the ladder. */
+export function slotsOf(wish: Wish, choices: Choices | null): string[] {
+  return (choices?.rungs ?? []).flatMap(({ code }) => Array.from({ length: wish.rungs[code] ?? 0 }, () => code))
+}
+
+/** The wish with the value of a *limit* that was found to allow a ladder. */
+export function withNearest(wish: Wish, limit: string, nearest: unknown): Wish {
+  const names: Record<string, Partial<Wish>> = {
+    rungs: { rungs: (nearest ?? {}) as Record<string, number> },
+    answer_below: { answerBelow: String(nearest) },
+    denominators: { denominators: nearest as number[] },
+    largest_common_denominator: { largestCommon: nearest as number },
+    largest_whole: { largestWhole: nearest as number },
+    lowest_terms: { lowestTerms: nearest as boolean },
+    operations: { operations: nearest as Operation[] },
+    places: { places: nearest as number[] },
+    avoid: { avoid: nearest as string[] },
+    targets: { targets: nearest as string[] },
+    only: { only: nearest as string | null },
+  }
+  return { ...wish, ...names[limit] }
 }

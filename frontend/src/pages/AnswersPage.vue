@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import Select from 'primevue/select'
 import Tab from 'primevue/tab'
 import TabList from 'primevue/tablist'
@@ -84,7 +85,7 @@ onMounted(async () => {
       <span class="gap" />
       <span v-if="sitting" class="quiet">{{ kindOf(sitting.kind) }}, {{ dayOf(sitting.day) }}</span>
       <span class="quiet state" role="status" :data-state="saving">{{ state }}</span>
-      <button class="word" :disabled="!desk.undone.value.length" @click="desk.undo()">Undo</button>
+      <Button class="word" :disabled="!desk.undone.value.length" @click="desk.undo()">Undo</Button>
     </header>
     <Tabs v-if="sitting" :value="leaf" lazy @update:value="turn">
       <div class="leaves">
@@ -96,8 +97,8 @@ onMounted(async () => {
         <p class="quiet">{{ counts }}</p>
         <span class="gap" />
         <p v-if="leaf === 'wrote'" class="tools">
-          <button class="word" @click="bringing = true">From a table</button>
-          <button class="word" @click="logged = true">Log</button>
+          <Button class="word" @click="bringing = true">From a table</Button>
+          <Button class="word" @click="logged = true">Log</Button>
           <label class="units"
             ><ToggleSwitch
               :model-value="sitting.labels"

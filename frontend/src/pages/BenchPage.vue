@@ -1,17 +1,18 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { onKeyStroke, useLocalStorage } from '@vueuse/core'
+import { defineAsyncComponent, onMounted, type Ref, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
+import { ask, client } from '../api/client'
+import BenchWalk from '../bench/BenchWalk.vue'
 import ConflictChoice from '../bench/ConflictChoice.vue'
 import EntryLine from '../bench/EntryLine.vue'
-import KeysHelp from '../bench/KeysHelp.vue'
 import LadderColumn from '../bench/LadderColumn.vue'
 import MarginColumn from '../bench/MarginColumn.vue'
 import PaperSheet from '../bench/PaperSheet.vue'
 import TopLine from '../bench/TopLine.vue'
-import SetPanel from '../bench/SetPanel.vue'
-import WaysPanel from '../bench/WaysPanel.vue'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 
 const props = defineProps<{
   /** The set on the Bench. */
@@ -19,25 +20,37 @@ const props = defineProps<{
   /** The example on the paper; the first one when the address names none. */
   exampleId?: string
 }>()
+const HelpPanel = defineAsyncComponent(() => import('../bench/HelpPanel.vue'))
+const SetPanel = defineAsyncComponent(() => import('../set/SetPanel.vue'))
+const WaysPanel = defineAsyncComponent(() => import('../ways/WaysPanel.vue'))
 
 const bench = useBench()
+const paper = usePaper()
 const router = useRouter()
-const keysShown = ref(false)
+const helpShown = ref(false)
 const waysShown = ref(false)
 const wholeShown = ref(false)
+// What opens beside the paper is loaded when it is first wanted.
+const [helpMet, waysMet, wholeMet] = [onceOpened(helpShown), onceOpened(waysShown), onceOpened(wholeShown)]
 const entry = ref<InstanceType<typeof EntryLine> | null>(null)
+
+function onceOpened(shown: Ref<boolean>): Ref<boolean> {
+  const met = ref(false)
+  watch(shown, (now) => (met.value ||= now))
+  return met
+}
 
 watch(() => props.setId, openSet, { immediate: true })
 
 async function openSet(): Promise<void> {
   await bench.open(props.setId)
   const wanted = bench.examples.find((item) => item.id === props.exampleId) ?? bench.examples[0]
-  await bench.choose(wanted?.id ?? null)
+  await paper.choose(wanted?.id ?? null)
 }
 
 // The address follows the choice, so that a reload comes back to the same example.
 watch(
-  () => bench.chosen,
+  () => paper.chosen,
   (id) => {
     if (bench.set?.id === props.setId && (id ?? '') !== (props.exampleId ?? '')) {
       void router.replace({ name: 'bench', params: { setId: props.setId, exampleId: id ?? '' } })
@@ -49,27 +62,39 @@ watch(
   (title) => (document.title = title ? `${title} · Keen Slate` : 'Keen Slate'),
 )
 
-function onKey(event: KeyboardEvent): void {
-  const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
-  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing) {
-    event.preventDefault()
-    void (event.shiftKey ? bench.redo() : bench.undo())
-  }
-  if (typing || event.ctrlKey || event.metaKey || event.altKey) return
-  if (event.key === '/') {
-    event.preventDefault()
-    entry.value?.focus()
-  }
-  if (event.key === '?') keysShown.value = true
-}
+const typing = (event: KeyboardEvent) =>
+  event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
+onKeyStroke('z', (event) => {
+  if (!(event.ctrlKey || event.metaKey) || typing(event)) return
+  event.preventDefault()
+  void (event.shiftKey ? bench.redo() : bench.undo())
+})
+onKeyStroke(['Z'], (event) => {
+  if (!(event.ctrlKey || event.metaKey) || typing(event)) return
+  event.preventDefault()
+  void bench.redo()
+})
+const plain = (event: KeyboardEvent) => !typing(event) && !event.ctrlKey && !event.metaKey && !event.altKey
+onKeyStroke('/', (event) => {
+  if (!plain(event)) return
+  event.preventDefault()
+  entry.value?.focus()
+})
+onKeyStroke('?', (event) => plain(event) && (helpShown.value = true))
 
-onMounted(() => window.addEventListener('keydown', onKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+// A new teacher is walked over the Bench, once.
+const walked = useLocalStorage('keen-slate-walked', false)
+const walking = ref(false)
+onMounted(async () => {
+  if (walked.value) return
+  const answer = await ask(client.GET('/api/me'))
+  if (answer.ok && answer.data.sets <= 1) walking.value = walked.value = true
+})
 </script>
 
 <template>
   <div class="bench">
-    <TopLine @keys="keysShown = true" @ways="waysShown = !waysShown" @whole="wholeShown = !wholeShown" />
+    <TopLine @keys="helpShown = true" @ways="waysShown = !waysShown" @whole="wholeShown = !wholeShown" />
     <p v-if="bench.missing" class="missing" role="alert">
       {{ bench.missing.message }} {{ bench.missing.hint }}
       <RouterLink to="/">Shelf</RouterLink>
@@ -85,9 +110,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       </main>
     </div>
     <ConflictChoice />
-    <WaysPanel v-model:visible="waysShown" />
-    <SetPanel v-model:visible="wholeShown" />
-    <KeysHelp v-model:visible="keysShown" />
+    <WaysPanel v-if="waysMet" v-model:visible="waysShown" />
+    <SetPanel v-if="wholeMet" v-model:visible="wholeShown" />
+    <HelpPanel v-if="helpMet" v-model:visible="helpShown" @walk="walking = true" />
+    <BenchWalk v-model:visible="walking" />
   </div>
 </template>
 

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { onMounted, ref } from 'vue'
 
 import { ask, type Built, client, type Level, type Refusal } from '../api/client'
 import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
+import PageHead from '../parts/PageHead.vue'
 
 const levels = ref<Level[]>([])
 const numbers = ref('')
@@ -52,11 +54,7 @@ onMounted(async () => {
 
 <template>
   <main class="building">
-    <header class="head">
-      <p class="name">Keen Slate</p>
-      <RouterLink class="word" to="/">Shelf</RouterLink>
-      <h1>Number building</h1>
-    </header>
+    <PageHead title="Number building" />
     <section class="sheet on-paper" aria-live="polite">
       <template v-if="built">
         <p class="task">
@@ -66,9 +64,9 @@ onMounted(async () => {
           <span v-for="(glyphs, i) in built.number_glyphs" :key="i" class="number"><MathLine :glyphs="glyphs" /></span>
         </p>
         <p class="rule">Each number at most once.</p>
-        <button class="word" :aria-expanded="shown" @click="shown = !shown">
+        <Button class="word" :aria-expanded="shown" @click="shown = !shown">
           {{ shown ? 'Hide the ways' : 'Show the ways' }}
-        </button>
+        </Button>
         <template v-if="shown">
           <p v-if="built.ended_early" class="rule">There are more ways than could be tried.</p>
           <p v-if="!built.exact" class="rule">
@@ -87,15 +85,15 @@ onMounted(async () => {
     <section class="make">
       <h2>Make one</h2>
       <p class="levels">
-        <button v-for="level in levels" :key="level.code" class="word" @click="propose(level.code)">
+        <Button v-for="level in levels" :key="level.code" class="word" @click="propose(level.code)">
           {{ level.name }}
-        </button>
+        </Button>
       </p>
       <h2>Or type your own</h2>
       <form @submit.prevent="build">
         <label>Numbers <InputText v-model="numbers" autocomplete="off" placeholder="3, 1/2, 0.25, 5" /></label>
         <label>to build <InputText v-model="wanted" class="short" autocomplete="off" placeholder="7" /></label>
-        <button class="word" type="submit">Find the ways</button>
+        <Button class="word" type="submit">Find the ways</Button>
       </form>
     </section>
   </main>
@@ -106,18 +104,6 @@ onMounted(async () => {
   max-width: 900px;
   margin: 0 auto;
   padding: 22px 24px 60px;
-}
-.head {
-  display: flex;
-  gap: 22px;
-  align-items: baseline;
-  padding-bottom: 18px;
-}
-.name {
-  font-weight: 700;
-}
-h1 {
-  font-size: 1.4rem;
 }
 .sheet {
   background: var(--paper);

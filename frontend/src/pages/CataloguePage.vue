@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 
 import { ask, client, type Entry, type Refusal } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
+import PageHead from '../parts/PageHead.vue'
 
 const entries = ref<Entry[]>([])
 const refusal = ref<Refusal | null>(null)
@@ -19,11 +20,7 @@ onMounted(async () => {
 
 <template>
   <main class="catalogue">
-    <header class="head">
-      <p class="name">Keen Slate</p>
-      <RouterLink class="word" to="/">Shelf</RouterLink>
-      <h1>Likely wrong answers</h1>
-    </header>
+    <PageHead title="Likely wrong answers" />
     <p v-if="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <section v-for="family in families" :key="family" class="sheet on-paper">
       <h2>{{ family }}</h2>
@@ -60,18 +57,6 @@ onMounted(async () => {
   max-width: 1060px;
   margin: 0 auto;
   padding: 22px 24px 60px;
-}
-.head {
-  display: flex;
-  gap: 22px;
-  align-items: baseline;
-  padding-bottom: 18px;
-}
-.name {
-  font-weight: 700;
-}
-h1 {
-  font-size: 1.4rem;
 }
 .sheet {
   background: var(--paper);

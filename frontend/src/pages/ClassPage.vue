@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -8,6 +9,7 @@ import ClassOverTime from '../classes/ClassOverTime.vue'
 import ClassPupils from '../classes/ClassPupils.vue'
 import ClassSettings from '../classes/ClassSettings.vue'
 import NewSitting from '../classes/NewSitting.vue'
+import PageHead from '../parts/PageHead.vue'
 
 const props = defineProps<{ classId: string }>()
 const router = useRouter()
@@ -49,18 +51,14 @@ const asking = ref('')
 
 <template>
   <main class="class">
-    <header class="head">
-      <p class="name">Keen Slate</p>
-      <RouterLink class="word" to="/">Shelf</RouterLink>
-      <RouterLink class="word" :to="{ name: 'classes' }">Classes</RouterLink>
-      <h1 v-if="found">{{ found.name }}</h1>
+    <PageHead :title="found?.name ?? ''" :back="{ to: { name: 'classes' }, name: 'Classes' }">
       <span class="gap" />
       <template v-if="found">
-        <button class="word" @click="print">Print</button>
+        <Button class="word" @click="print">Print</Button>
         <a class="word" :href="`/api/classes/${found.id}/class.pdf`" target="_blank">One page (PDF)</a>
         <a class="word" :href="`/api/classes/${found.id}/class.json`" download>All of it (JSON)</a>
       </template>
-    </header>
+    </PageHead>
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <template v-if="found">
       <NewSitting :classes="self" class="no-print" />
@@ -74,17 +72,17 @@ const asking = ref('')
             <span class="no-print">
               <template v-if="asking === one.id">
                 All that was written in it goes.
-                <button class="word" @click="removeSitting(one.id)">Remove it</button>
-                <button class="word" @click="asking = ''">Keep it</button>
+                <Button class="word" @click="removeSitting(one.id)">Remove it</Button>
+                <Button class="word" @click="asking = ''">Keep it</Button>
               </template>
-              <button
+              <Button
                 v-else
                 class="word"
                 :aria-label="`Remove ${one.title}, ${dayOf(one.day)}`"
                 @click="asking = one.id"
               >
                 Remove
-              </button>
+              </Button>
             </span>
           </li>
         </ul>

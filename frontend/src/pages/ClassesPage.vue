@@ -8,9 +8,11 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask, type ClassSummary, client, type Refusal } from '../api/client'
 import { dayOf } from '../answers/cells'
 import NewSitting from '../classes/NewSitting.vue'
-import { asDocument, chosenFile } from '../parts/chosenFile'
+import ChooseFile from '../parts/ChooseFile.vue'
+import { asDocument } from '../parts/chosenFile'
 import { aliasesIn } from '../classes/aliases'
 import limits from '../parts/limits.json'
+import PageHead from '../parts/PageHead.vue'
 
 const router = useRouter()
 const setId = computed(() => String(useRoute().query.set ?? ''))
@@ -36,11 +38,8 @@ async function begin(): Promise<void> {
 }
 
 /** A new class from a file that Keen Slate has written; all of it or nothing. */
-async function bring(event: Event): Promise<void> {
-  const chosen = chosenFile(event, 'A class of 30 with forty sittings takes about 1 MB.')
-  if (chosen.refusal) refusal.value = chosen.refusal
-  if (!chosen.file) return
-  const answer = await ask(client.POST('/api/classes/bring', asDocument(chosen.file)))
+async function bring(file: File): Promise<void> {
+  const answer = await ask(client.POST('/api/classes/bring', asDocument(file)))
   if (answer.ok) await router.push({ name: 'class', params: { classId: answer.data.id } })
   else refusal.value = answer.refusal
 }
@@ -53,11 +52,7 @@ onMounted(() => {
 
 <template>
   <main class="classes">
-    <header class="head">
-      <p class="name">Keen Slate</p>
-      <RouterLink class="word" to="/">Shelf</RouterLink>
-      <h1>Classes</h1>
-    </header>
+    <PageHead title="Classes" />
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <NewSitting v-if="setId && classes?.length" :classes="classes" :set-id="setId" />
     <ul class="sheets">
@@ -94,9 +89,13 @@ onMounted(() => {
       </p>
       <p class="acts">
         <Button type="submit" class="go" label="Begin" :disabled="!name.trim()" />
-        <label class="file"
-          >or bring one in from a file <input type="file" accept=".json,application/json" @change="bring"
-        /></label>
+        <ChooseFile
+          label="or bring one in from a file"
+          accept=".json,application/json"
+          hint="A class of 30 with forty sittings takes about 1 MB."
+          @file="bring"
+          @refused="refusal = $event"
+        />
       </p>
     </form>
   </main>
@@ -108,19 +107,8 @@ onMounted(() => {
   margin: 0 auto;
   padding: 22px 24px 60px;
 }
-.head {
-  display: flex;
-  align-items: baseline;
-  gap: 1rem;
-  margin-bottom: 22px;
-}
 .name {
   font-weight: 700;
-}
-h1 {
-  font-size: 1rem;
-  font-weight: 400;
-  color: var(--on-slate-quiet);
 }
 .sheets {
   display: grid;
@@ -156,7 +144,7 @@ h2 {
 .begin h2 {
   padding-bottom: 4px;
 }
-.begin label:not(.file) {
+.begin label {
   padding-top: 6px;
 }
 .acts {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, onBeforeUnmount, onMounted, reactive, ref, watch } from 'vue'
 
@@ -6,6 +7,7 @@ import { ask, client, type Entry, type Refusal } from '../api/client'
 import { useNewest } from '../api/useNewest'
 import HandoutForm from '../handout/HandoutForm.vue'
 import { AS_IT_COMES, PAGE_KINDS } from '../handout/options'
+import PageHead from '../parts/PageHead.vue'
 
 const props = defineProps<{ setId: string }>()
 
@@ -54,10 +56,8 @@ function show(found: string[]): void {
 }
 
 // What is typed is waited for; what is chosen shows at once.
-let waiting: ReturnType<typeof setTimeout> | undefined
-watch([() => options.only, () => options.class_name, () => options.date, () => options.minutes], () => {
-  clearTimeout(waiting)
-  waiting = setTimeout(renew, 250)
+watchDebounced([() => options.only, () => options.class_name, () => options.date, () => options.minutes], renew, {
+  debounce: 250,
 })
 watch(
   () => ({ ...options, only: '', class_name: '', date: '', minutes: 0 }),
@@ -76,22 +76,16 @@ onMounted(async () => {
   const found = await ask(client.GET('/api/misconceptions'))
   if (found.ok) entries.value = found.data.entries
 })
-onBeforeUnmount(() => {
-  clearTimeout(waiting)
-  pages.value.forEach(URL.revokeObjectURL)
-})
+onBeforeUnmount(() => pages.value.forEach(URL.revokeObjectURL))
 </script>
 
 <template>
   <main class="handout">
-    <header class="head">
-      <p class="name">Keen Slate</p>
-      <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Back to the Bench</RouterLink>
-      <h1>Handout</h1>
+    <PageHead title="Handout" :back="{ to: { name: 'bench', params: { setId } }, name: 'Bench' }">
       <p class="of">{{ title }}</p>
       <p class="quiet" role="status">{{ saidOfPages }}</p>
       <Button as="a" class="do" :href="address" target="_blank" rel="noopener" label="Open the PDF" />
-    </header>
+    </PageHead>
     <div class="desk">
       <HandoutForm v-model="options" class="form" :entries="entries" />
       <section class="pages" aria-label="The pages" tabindex="0">
@@ -118,19 +112,6 @@ onBeforeUnmount(() => {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
   padding: 18px 24px 0;
-}
-.head {
-  display: flex;
-  gap: 4px 22px;
-  align-items: baseline;
-  padding-bottom: 12px;
-  flex-wrap: wrap;
-}
-.name {
-  font-weight: 700;
-}
-h1 {
-  font-size: 1.4rem;
 }
 .of,
 .quiet {
@@ -164,7 +145,7 @@ h1 {
 }
 .pages img {
   width: min(100%, 418px);
-  background: #fff;
+  background: var(--field);
   border-radius: 1px;
   box-shadow: 0 2px 10px rgb(0 0 0 / 0.35);
 }

@@ -1,124 +1,29 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import Button from 'primevue/button'
+import ProgressBar from 'primevue/progressbar'
+import { computed, onMounted } from 'vue'
 import { useRouter } from 'vue-router'
 
-import {
-  ask,
-  type Choices,
-  client,
-  type Counts,
-  type Ladder,
-  type LadderProblem,
-  type Refusal,
-  type Schemas,
-} from '../api/client'
-import { useLatest } from '../api/useLatest'
+import type { LadderProblem } from '../api/client'
 import LadderLimits from '../ladder/LadderLimits.vue'
 import LadderProblems from '../ladder/LadderProblems.vue'
-import LadderRungs from '../ladder/LadderRungs.vue'
-import { putOnLadder } from '../ladder/putOnLadder'
+import LadderSpan from '../ladder/LadderSpan.vue'
+import LadderStair from '../ladder/LadderStair.vue'
 import LadderTargets from '../ladder/LadderTargets.vue'
-import { emptyWish, type Operation, type Wish, wishAsSpec } from '../ladder/wish'
+import LadderTrouble from '../ladder/LadderTrouble.vue'
+import { putOnLadder } from '../ladder/putOnLadder'
+import { useLadder } from '../ladder/useLadder'
+import PageHead from '../parts/PageHead.vue'
 
 const props = defineProps<{ setId: string }>()
 const router = useRouter()
-const choices = ref<Choices | null>(null)
-const wish = ref<Wish>(emptyWish())
-const counts = ref<Counts | null>(null)
-const ladder = ref<Ladder | null>(null)
-const smallest = ref<Schemas['SmallestOut'] | null>(null)
-const locked = ref<boolean[]>([])
-const shunned = ref<string[]>([])
-const refusal = ref<Refusal | null>(null)
-const busy = ref(false)
-const total = computed(() => Object.values(wish.value.rungs).reduce((sum, count) => sum + count, 0))
-const body = () => ({ spec: wishAsSpec(wish.value), set_id: props.setId })
+const { choices, wish, ladder, smallest, locked, refusal, busy, total, another, swap, span, takeNearest, fewest } =
+  useLadder(props.setId)
 
-// The count follows every change.
-const [counting, building] = [useLatest(), useLatest()]
-let waiting: ReturnType<typeof setTimeout> | undefined
-watch(
-  wish,
-  () => {
-    clearTimeout(waiting)
-    waiting = setTimeout(count, 120)
-  },
-  { deep: true },
+const there = computed(() => Object.values(ladder.value?.counts ?? {}).reduce((sum, n) => sum + n, 0))
+const left = computed(() =>
+  ladder.value ? `${ladder.value.exact ? '' : 'at most '}${there.value.toLocaleString('en')} problems` : '…',
 )
-
-async function count(): Promise<void> {
-  counting.drop()
-  if (!total.value) return void (counts.value = null)
-  const answer = await counting.latest((signal) => client.POST('/api/ladders/count', { body: body(), signal }))
-  if (!answer) return
-  counts.value = answer.ok ? answer.data : null
-  refusal.value = answer.ok ? null : answer.refusal
-}
-
-/** So many problems from one rung to another. */
-async function span(from: string, to: string, steps: number): Promise<void> {
-  const answer = await ask(
-    client.POST('/api/ladders/count', { body: { spec: { from, to, steps }, set_id: props.setId } }),
-  )
-  if (answer.ok) wish.value.rungs = answer.data.rungs
-  else refusal.value = answer.refusal
-}
-
-async function build(kept: (string | null)[] = []): Promise<void> {
-  busy.value = true
-  const wanted = { ...body(), kept, shunned: shunned.value }
-  const answer = await building.latest((signal) => client.POST('/api/ladders', { body: wanted, signal }))
-  if (!answer) return
-  busy.value = false
-  refusal.value = answer.ok ? null : answer.refusal
-  if (!answer.ok) return
-  ladder.value = answer.data
-  smallest.value = null
-  locked.value = answer.data.problems.map((_, i) => !!kept[i] && (locked.value[i] ?? false))
-}
-
-async function another(): Promise<void> {
-  wish.value.seed = Math.floor(Math.random() * 2 ** 30)
-  shunned.value = []
-  await build(texts().map((text, i) => (locked.value[i] ? text : null)))
-}
-
-/** The next best in the place of one, the others staying. */
-async function swap(at: number): Promise<void> {
-  const now = texts()
-  shunned.value.push(now[at] ?? '')
-  await build(now.map((text, i) => (i === at ? null : text)))
-}
-
-const texts = () => (ladder.value?.problems ?? []).map((problem: LadderProblem) => problem.text)
-
-/** Give the wish the nearest value that allows a ladder. */
-async function takeNearest(): Promise<void> {
-  const { limit, nearest } = ladder.value?.impossible ?? {}
-  if (limit === 'rungs') wish.value.rungs = (nearest ?? {}) as Record<string, number>
-  if (limit === 'answer_below') wish.value.answerBelow = String(nearest)
-  if (limit === 'denominators') wish.value.denominators = nearest as number[]
-  if (limit === 'largest_common_denominator') wish.value.largestCommon = nearest as number
-  if (limit === 'largest_whole') wish.value.largestWhole = nearest as number
-  if (limit === 'lowest_terms') wish.value.lowestTerms = nearest as boolean
-  if (limit === 'operations') wish.value.operations = nearest as Operation[]
-  if (limit === 'places') wish.value.places = nearest as number[]
-  if (limit === 'avoid') wish.value.avoid = nearest as string[]
-  if (limit === 'targets') wish.value.targets = nearest as string[]
-  await build()
-}
-
-async function fewest(): Promise<void> {
-  busy.value = true
-  const wanted = { codes: wish.value.targets, set_id: props.setId }
-  const answer = await building.latest((signal) => client.POST('/api/ladders/smallest', { body: wanted, signal }))
-  if (!answer) return
-  busy.value = false
-  refusal.value = answer.ok ? null : answer.refusal
-  if (!answer.ok) return
-  smallest.value = answer.data
-  ladder.value = null
-}
 
 async function take(taken: LadderProblem[]): Promise<void> {
   const texts = taken.map((one) => one.text)
@@ -127,96 +32,38 @@ async function take(taken: LadderProblem[]): Promise<void> {
   if (!refusal.value) await router.push({ name: 'bench', params: { setId: props.setId } })
 }
 
-onMounted(async () => {
-  document.title = 'Build to order · Keen Slate'
-  const answer = await ask(client.GET('/api/ladders'))
-  if (answer.ok) choices.value = answer.data
-  else refusal.value = answer.refusal
-  await count()
-})
+onMounted(() => (document.title = 'Build to order · Keen Slate'))
 </script>
 
 <template>
   <main class="order">
-    <header class="head">
-      <p class="name">Keen Slate</p>
-      <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Back to the Bench</RouterLink>
-      <h1>A ladder built to order</h1>
-    </header>
+    <PageHead title="A ladder built to order" :back="{ to: { name: 'bench', params: { setId } }, name: 'Bench' }" />
     <div v-if="choices" class="desk">
-      <form class="wish" @submit.prevent="build()">
-        <LadderRungs v-model="wish.rungs" :rungs="choices.rungs" :counts="counts" @span="span" />
-        <LadderLimits v-model="wish" :choices="choices" />
+      <form class="wish" @submit.prevent>
+        <LadderStair v-model="wish.rungs" :rungs="choices.rungs" :counts="ladder?.counts ?? {}" />
+        <details>
+          <summary>Draw it from one rung to another</summary>
+          <LadderSpan :rungs="choices.rungs" @span="span" />
+        </details>
+        <LadderLimits v-model="wish" :choices="choices" :left="left" />
         <LadderTargets v-model="wish" :targets="choices.targets" />
       </form>
-      <section class="sheet on-paper" aria-label="The ladder">
+      <section class="sheet on-paper squared" aria-label="The ladder" :aria-busy="busy">
         <p class="count" role="status">
-          <template v-if="counts">
-            {{ counts.exact ? '' : 'At most '
-            }}<strong>{{
-              Object.values(counts.counts)
-                .reduce((sum, n) => sum + n, 0)
-                .toLocaleString('en')
-            }}</strong>
-            problems satisfy the limits, of {{ counts.considered.toLocaleString('en') }} looked at<template
-              v-if="counts.sampled"
+          <template v-if="ladder">
+            {{ ladder.exact ? '' : 'At most ' }}<strong>{{ there.toLocaleString('en') }}</strong> problems satisfy the
+            limits, of {{ ladder.considered.toLocaleString('en') }} looked at<template v-if="ladder.sampled"
               >; there are more than could be looked at</template
-            ><template v-if="counts.ended_early">; some rungs take too long to count</template>.
+            >.
           </template>
-          <template v-else>Choose rungs on the left: how many problems of each.</template>
+          <template v-else-if="!total">Add a step on the left: its problems appear here.</template>
         </p>
-        <p class="acts">
-          <button class="do" :disabled="!total || busy" @click="build()">
-            Build {{ total || '' }} {{ total === 1 ? 'problem' : 'problems' }}
-          </button>
-          <button v-if="wish.targets.length" class="word" :disabled="busy" @click="fewest">
-            The fewest that show and separate {{ wish.targets.length === 1 ? 'it' : 'them' }}
-          </button>
-        </p>
+        <ProgressBar class="busy" :class="{ idle: !busy }" mode="indeterminate" aria-label="Building" />
+        <Button v-if="wish.targets.length" class="word" :disabled="busy" @click="fewest">
+          The fewest that show and separate {{ wish.targets.length === 1 ? 'it' : 'them' }}
+        </Button>
         <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
-        <div v-if="ladder?.impossible" class="impossible" role="status">
-          <p>{{ ladder.impossible.said }} No ladder fulfils this wish.</p>
-          <p v-if="ladder.impossible.nearest !== null">
-            The nearest that does:
-            {{
-              {
-                answer_below: 'answers below',
-                denominators: 'denominators',
-                largest_common_denominator: 'a common denominator up to',
-                largest_whole: 'wholes up to',
-                avoid: 'avoid only',
-                operations: 'operations',
-                places: 'places after the point',
-                lowest_terms: 'terms in lowest terms',
-                targets: 'reveal only',
-                rungs: 'fewer problems',
-              }[ladder.impossible.limit]
-            }}
-            {{
-              ladder.impossible.limit === 'rungs'
-                ? Object.entries(ladder.impossible.nearest as object)
-                    .map(([rung, n]) => `${n} on ${rung}`)
-                    .join(', ')
-                : ([ladder.impossible.nearest].flat().join(', ') || 'none').replace('false', 'not asked for')
-            }}.
-            <button class="word" @click="takeNearest">Take that</button>
-          </p>
-        </div>
-        <p v-if="ladder?.ended_early || ladder?.impossible?.ended_early" class="quiet" role="status">
-          {{
-            ladder.impossible
-              ? 'Which limit rules it out was not found in ten seconds.'
-              : 'After ten seconds the search was ended: these are the best problems by then.'
-          }}
-          <template v-if="ladder.not_revealed.length">
-            Not shown yet:
-            {{
-              ladder.not_revealed
-                .map((code) => choices?.targets.find((one) => one.code === code)?.name ?? code)
-                .join('; ')
-            }}.
-          </template>
-        </p>
+        <LadderTrouble v-if="ladder" :ladder="ladder" :choices="choices" @nearest="takeNearest" />
         <LadderProblems
           v-if="ladder && !ladder.impossible"
           v-model:locked="locked"
@@ -254,36 +101,17 @@ onMounted(async () => {
 <style scoped>
 .wish {
   display: grid;
-  gap: 18px;
+  gap: 14px;
 }
 .sheet {
   position: sticky;
   top: 12px;
 }
-.count {
-  padding-bottom: 8px;
+.busy.idle {
+  visibility: hidden;
 }
-.do {
-  background: var(--ink);
-  color: var(--paper);
-  border: 0;
-  border-radius: 3px;
-  padding: 6px 16px;
-  cursor: pointer;
-  font-weight: 700;
-}
-.do:disabled {
-  opacity: 0.5;
-  cursor: default;
-}
-.acts .word,
-.impossible .word {
-  text-decoration: underline;
-  text-underline-offset: 4px;
-}
-.impossible {
-  border-left: 3px solid var(--role-wrong);
-  padding-left: 14px;
+.sheet .word {
+  text-decoration-color: currentColor;
 }
 .quiet {
   padding-top: 8px;

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { onMounted, ref } from 'vue'
 
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import { dayOf, kindOf } from '../answers/cells'
 import ChanceStrip from '../classes/ChanceStrip.vue'
 import MathLine from '../parts/MathLine.vue'
+import PageHead from '../parts/PageHead.vue'
 
 const props = defineProps<{ classId: string; pupilId: string }>()
 const page = ref<Schemas['PupilPageOut'] | null>(null)
@@ -22,17 +24,14 @@ onMounted(async () => {
 
 <template>
   <main class="class">
-    <header class="head">
-      <p class="name">Keen Slate</p>
-      <RouterLink class="word" to="/">Shelf</RouterLink>
-      <RouterLink v-if="page" class="word" :to="{ name: 'class', params: { classId } }">{{
-        page.class_name
-      }}</RouterLink>
-      <h1 v-if="page">{{ page.pupil.alias }}</h1>
+    <PageHead
+      :title="page?.pupil.alias ?? ''"
+      :back="page ? { to: { name: 'class', params: { classId } }, name: page.class_name } : null"
+    >
       <span class="gap" />
-      <button class="word" @click="print">Print</button>
+      <Button class="word" @click="print">Print</Button>
       <a class="word" :href="`/api/classes/${classId}/pupils/${pupilId}/pupil.pdf`" target="_blank">One page (PDF)</a>
-    </header>
+    </PageHead>
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <template v-if="page">
       <section class="sheet on-paper" aria-labelledby="holds">

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { computed, onMounted, ref, watch } from 'vue'
 
 import { ask, client, type Refusal, type Reveals } from '../api/client'
 import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
+import PageHead from '../parts/PageHead.vue'
 
 const props = defineProps<{ setId: string }>()
 const reveals = ref<Reveals | null>(null)
@@ -47,11 +49,7 @@ onMounted(async () => {
 
 <template>
   <main class="reveals">
-    <header class="head">
-      <p class="name">Keen Slate</p>
-      <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Back to the Bench</RouterLink>
-      <h1>What it reveals</h1>
-    </header>
+    <PageHead title="What it reveals" :back="{ to: { name: 'bench', params: { setId } }, name: 'Bench' }" />
     <p v-if="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <p v-if="classes.length > 1" class="for">
       <label for="for-class">For</label>
@@ -108,7 +106,7 @@ onMounted(async () => {
         <ul class="add">
           <li v-for="problem in reveals.add" :key="problem.text ?? ''">
             <MathLine :glyphs="problem.glyphs" />
-            <button class="word" @click="add(problem.text ?? '')">Put it on the ladder</button>
+            <Button class="word" @click="add(problem.text ?? '')">Put it on the ladder</Button>
           </li>
         </ul>
       </template>
@@ -126,18 +124,6 @@ onMounted(async () => {
   max-width: 1180px;
   margin: 0 auto;
   padding: 22px 24px 60px;
-}
-.head {
-  display: flex;
-  gap: 22px;
-  align-items: baseline;
-  padding-bottom: 18px;
-}
-.name {
-  font-weight: 700;
-}
-h1 {
-  font-size: 1.4rem;
 }
 .for {
   display: flex;

@@ -5,8 +5,11 @@ import Select from 'primevue/select'
 import { computed, onMounted, ref } from 'vue'
 
 import { ask, client, type Refusal, type Schemas, type StoryChoices } from '../api/client'
+import ChooseFile from '../parts/ChooseFile.vue'
+import { download } from '../parts/download'
 import limits from '../parts/limits.json'
 import { scenarioOptions } from '../story/scenarioOptions'
+import PageHead from '../parts/PageHead.vue'
 
 type Thing = Schemas['ThingPart']
 /** A scenario as the form holds it. */
@@ -126,21 +129,12 @@ async function remove(): Promise<void> {
 
 function save(): void {
   if (!form.value) return
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(
-    new Blob([JSON.stringify(written(form.value), null, 1)], { type: 'application/json' }),
-  )
-  link.download = `${form.value.code}.json`
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 1000)
+  download(JSON.stringify(written(form.value), null, 1), `${form.value.code}.json`, 'application/json')
 }
 
-async function bring(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  const file = field.files?.[0]
-  if (!file) return
+async function bring(file: File): Promise<void> {
   try {
-    const document = JSON.parse((await file.text()).slice(0, limits.file)) as Record<string, unknown>
+    const document = JSON.parse(await file.text()) as Record<string, unknown>
     take(document)
     own.value = true
     if (!form.value?.code) form.value!.code = `own-${Date.now().toString(36)}`
@@ -153,7 +147,6 @@ async function bring(event: Event): Promise<void> {
       hint: 'Choose a scenario that was saved here.',
     }
   }
-  field.value = ''
 }
 
 function addThing(): void {
@@ -178,12 +171,8 @@ onMounted(async () => {
 
 <template>
   <main class="order">
-    <header class="head">
-      <p class="name">Keen Slate</p>
-      <RouterLink class="word" to="/">Shelf</RouterLink>
-      <h1>Scenarios for stories</h1>
-    </header>
-    <section class="sheet on-paper paper-fields">
+    <PageHead title="Scenarios for stories" />
+    <section class="sheet on-paper">
       <p class="acts">
         <label for="which">Scenario</label>
         <Select
@@ -196,7 +185,13 @@ onMounted(async () => {
         />
         <Button label="Copy it and change the copy" variant="outlined" @click="copy" />
         <Button label="Save as a file" variant="outlined" @click="save" />
-        <label class="file">Bring one in <input type="file" accept=".json,application/json" @change="bring" /></label>
+        <ChooseFile
+          label="Bring one in"
+          accept=".json,application/json"
+          hint="A scenario takes a few kB."
+          @file="bring"
+          @refused="refusal = $event"
+        />
       </p>
       <p class="quiet">
         A piece has a size (a plank), stuff fills a place (gravel), a doing is done (walk). From and to say how much of
@@ -270,14 +265,9 @@ onMounted(async () => {
                     />
                   </td>
                   <td>
-                    <button
-                      type="button"
-                      class="word"
-                      :aria-label="`Take thing ${i + 1} away`"
-                      @click="form.things.splice(i, 1)"
-                    >
+                    <Button class="word" :aria-label="`Take thing ${i + 1} away`" @click="form.things.splice(i, 1)">
                       ×
-                    </button>
+                    </Button>
                   </td>
                 </template>
                 <template v-else>
@@ -296,9 +286,9 @@ onMounted(async () => {
           </table>
         </div>
         <p v-if="own" class="acts">
-          <Button label="Add a thing" variant="outlined" type="button" @click="addThing" />
+          <Button label="Add a thing" variant="outlined" @click="addThing" />
           <Button label="Keep this scenario" type="submit" />
-          <Button label="Take it away" variant="outlined" type="button" @click="remove" />
+          <Button label="Take it away" variant="outlined" @click="remove" />
         </p>
       </form>
       <p role="status" class="quiet">{{ said }}</p>

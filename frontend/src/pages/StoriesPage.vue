@@ -12,6 +12,7 @@ import MathLine from '../parts/MathLine.vue'
 import { putOnLadder } from '../ladder/putOnLadder'
 import { scenarioOptions } from '../story/scenarioOptions'
 import StoryText from '../story/StoryText.vue'
+import PageHead from '../parts/PageHead.vue'
 
 /** Stories made to order: rungs, situations, a scenario, and what is calculated. */
 const props = defineProps<{ setId: string }>()
@@ -91,12 +92,9 @@ onMounted(async () => {
 
 <template>
   <main class="order">
-    <header class="head">
-      <p class="name">Keen Slate</p>
-      <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Back to the Bench</RouterLink>
-      <h1>Stories to order</h1>
+    <PageHead title="Stories to order" :back="{ to: { name: 'bench', params: { setId } }, name: 'Bench' }">
       <RouterLink class="word" :to="{ name: 'scenarios' }">Scenarios</RouterLink>
-    </header>
+    </PageHead>
     <div v-if="choices" class="desk">
       <form class="wish" @submit.prevent="make()">
         <h2>How many of each</h2>
@@ -168,10 +166,10 @@ onMounted(async () => {
               <strong>{{ one.rung }}</strong> {{ one.story.situation_name }}, {{ one.story.unknown_name }} is to be
               found ·
               {{ one.story.calculations.map((part) => part.rung).join(', ') }}
-              <button class="word" :aria-pressed="kept[i]" @click="kept[i] = !kept[i]">
+              <Button class="word" :aria-pressed="kept[i]" @click="kept[i] = !kept[i]">
                 {{ kept[i] ? 'Kept' : 'Keep' }}
-              </button>
-              <button class="word" :disabled="kept[i] || busy" @click="swap(i)">Swap</button>
+              </Button>
+              <Button class="word" :disabled="kept[i] || busy" @click="swap(i)">Swap</Button>
             </p>
             <StoryText :story="one.story" />
             <p class="quiet"><MathLine :glyphs="one.story.answer_glyphs" :spoken="one.story.answer" /></p>

@@ -175,7 +175,7 @@ const KEYS: Record<string, () => unknown> = {
 
 function onKey(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey || event.altKey) return
-  const inBar = event.target instanceof HTMLButtonElement || event.target instanceof HTMLSelectElement
+  const inBar = event.target instanceof HTMLElement && !!event.target.closest('button, [role=combobox]')
   if (inBar && [' ', 'Enter', 'ArrowUp', 'ArrowDown'].includes(event.key)) return
   const act = KEYS[event.key]
   if (!act) return
@@ -304,7 +304,7 @@ onBeforeUnmount(() => {
       v-if="working && example"
       v-show="chrome"
       :set-id="setId"
-      :layout="working.layout"
+      :layout="working.layout as 'line'"
       :light="light"
       :wrongs="wrongs"
       :at="index"

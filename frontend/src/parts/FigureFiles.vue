@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { ref } from 'vue'
 
 import { savePng } from './saveFigure'
@@ -20,7 +21,7 @@ async function png(): Promise<void> {
 <template>
   <span class="files">
     Save as <a :href="address" :download="`${name}.svg`">SVG</a> or
-    <button class="word" @click="png">PNG</button>
+    <Button class="word" @click="png">PNG</Button>
     <span v-if="failed" role="alert"> The picture could not be had right now. Try again in a moment.</span>
   </span>
 </template>

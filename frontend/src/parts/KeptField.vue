@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import Textarea from 'primevue/textarea'
 import { ref, watch } from 'vue'
 
 import limits from './limits.json'
@@ -8,57 +10,42 @@ defineOptions({ inheritAttrs: false })
 /** A field whose text is saved when it is left. What is being typed is never replaced by what arrives meanwhile. */
 const props = defineProps<{
   /** What is kept so far. */
-  value: string | number
+  value: string
   /** Whether it has several lines. */
   long?: boolean
 }>()
 const emit = defineEmits<{ save: [value: string] }>()
 
-const field = ref<HTMLInputElement | HTMLTextAreaElement | null>(null)
-const draft = ref(String(props.value))
+const draft = ref(props.value)
+const inHand = ref(false)
 
 watch(
   () => props.value,
   (now) => {
-    if (document.activeElement !== field.value) draft.value = String(now)
+    if (!inHand.value) draft.value = now
   },
 )
 
 function save(): void {
-  if (draft.value !== String(props.value)) emit('save', draft.value)
+  if (draft.value !== props.value) emit('save', draft.value)
 }
 </script>
 
 <template>
-  <textarea
-    v-if="long"
-    ref="field"
+  <component
+    :is="long ? Textarea : InputText"
     v-model="draft"
-    v-bind="$attrs"
-    class="kept"
     :maxlength="limits.words"
+    v-bind="$attrs"
+    :class="{ long }"
+    @focus="inHand = true"
+    @blur="inHand = false"
     @change="save"
   />
-  <input v-else ref="field" v-model="draft" v-bind="$attrs" class="kept" :maxlength="limits.words" @change="save" />
 </template>
 
 <style scoped>
-.kept {
-  font: inherit;
-  color: var(--ink);
-  background: #fff;
-  border: 1px solid #8496a0;
-  border-radius: 2px;
-  padding: 2px 6px;
-}
-textarea {
+.long {
   width: 100%;
-  resize: vertical;
-}
-.kept:focus-visible {
-  outline: 3px solid var(--focus-on-paper);
-}
-input[type='number'] {
-  width: 4.2em;
 }
 </style>

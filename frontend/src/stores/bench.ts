@@ -8,18 +8,14 @@ import {
   type Example,
   type ExampleSet,
   type ExampleSummary,
-  type OtherWay,
   type Refusal,
   type Schemas,
-  type Working,
 } from '../api/client'
 import { newKey, under } from '../api/send'
 import { useLatest } from '../api/useLatest'
-import limits from '../parts/limits.json'
+import { type Target, usePaper } from './paper'
 
-export type Target = 'improper' | 'mixed' | 'fraction' | 'decimal'
 type SetFields = Omit<Schemas['SetChange'], 'version'>
-type ExampleFields = Omit<Schemas['ExampleChange'], 'version'>
 type Made = { set: ExampleSet; example?: Example }
 
 type Saving = 'saved' | 'saving' | 'not saved'
@@ -33,51 +29,27 @@ type Change = (version: number, sent: ReturnType<typeof under>) => Promise<Answe
 export const useBench = defineStore('bench', () => {
   const set = ref<ExampleSet | null>(null)
   const missing = ref<Refusal | null>(null)
-  const chosen = ref<string | null>(null)
-  const pages = ref<Record<string, Example>>({})
   const saving = ref<Saving>('saved')
   const savedAt = ref<Date | null>(null)
   const trouble = ref<Refusal | null>(null)
   const conflict = ref<ExampleSet | null>(null)
-  const beside = ref<{ name: string; working: Working } | null>(null)
   let again: (() => Promise<boolean>) | null = null
   let last: Promise<unknown> = Promise.resolve()
-  const [opening, loading] = [useLatest(), useLatest()]
+  const opening = useLatest()
 
   const examples = computed(() => set.value?.examples ?? [])
-  const example = computed(() => examples.value.find((item) => item.id === chosen.value) ?? null)
-  const page = computed(() => (chosen.value ? (pages.value[chosen.value] ?? null) : null))
-  const working = computed(() => page.value?.working ?? null)
-  const otherWays = computed(() => page.value?.other_ways ?? [])
 
   async function open(id: string): Promise<void> {
     missing.value = trouble.value = conflict.value = null
     if (set.value?.id !== id) {
       set.value = null
-      pages.value = {}
+      usePaper().clear()
     }
     const answer = await opening.latest((signal) =>
       client.GET('/api/sets/{set_id}', { params: { path: { set_id: id } }, signal }),
     )
     if (answer?.ok) set.value = answer.data
     else if (answer) missing.value = answer.refusal
-  }
-
-  async function choose(id: string | null): Promise<void> {
-    chosen.value = id
-    beside.value = null
-    if (id && !pages.value[id]) await load(id)
-  }
-
-  async function load(id: string): Promise<void> {
-    const summary = examples.value.find((item) => item.id === id)
-    if (!set.value || !summary || summary.unreadable) return
-    const path = { set_id: set.value.id, example_id: id }
-    const answer = await loading.latest((signal) =>
-      client.GET('/api/sets/{set_id}/examples/{example_id}', { params: { path }, signal }),
-    )
-    if (answer?.ok) pages.value[id] = answer.data
-    else if (answer) trouble.value = answer.refusal
   }
 
   /**
@@ -96,8 +68,7 @@ export const useBench = defineStore('bench', () => {
     const answer = await change(version, under(key))
     if (answer.ok) {
       set.value = answer.data.set
-      if (answer.data.example) pages.value[answer.data.example.id] = answer.data.example
-      beside.value = null
+      usePaper().made(answer.data.example)
       saving.value = 'saved'
       savedAt.value = new Date()
       trouble.value = null
@@ -125,7 +96,7 @@ export const useBench = defineStore('bench', () => {
     set.value = theirs
     if (keepMine && again) await again()
     else saving.value = 'saved'
-    await workAnew()
+    await usePaper().workAnew()
   }
 
   async function tryAgain(): Promise<void> {
@@ -148,7 +119,7 @@ export const useBench = defineStore('bench', () => {
       return ask(client.POST('/api/sets/{set_id}/examples', { params: here(), body, ...sent }))
     })
     if (!answer.ok) return answer.status === 422 ? answer.refusal : null
-    chosen.value = answer.data.example?.id ?? ''
+    await usePaper().choose(answer.data.example?.id ?? '')
     return null
   }
 
@@ -160,20 +131,29 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Put several problems at the end of the ladder, all or none. */
-  async function take(problems: string[]): Promise<Refusal | null> {
+  async function take(problems: string[], targets: (Target | null)[] = []): Promise<Refusal | null> {
     const answer = await make((version, sent) =>
       alone(
         ask(
           client.POST('/api/sets/{set_id}/problems', {
             params: here(),
-            body: { version, problems, position: null },
+            body: { version, problems, targets, position: null },
             ...sent,
           }),
         ),
       ),
     )
-    if (answer.ok && !chosen.value) await choose(examples.value[0]?.id ?? null)
+    const paper = usePaper()
+    if (answer.ok && !paper.chosen) await paper.choose(examples.value[0]?.id ?? null)
     return answer.ok || answer.status !== 422 ? null : answer.refusal
+  }
+
+  /** Put problems that were built at the end of the ladder, each with the form that it is asked for. */
+  async function takeBuilt(built: Schemas['LadderProblem'][]): Promise<Refusal | null> {
+    return take(
+      built.map((one) => one.text),
+      built.map((one) => one.target),
+    )
   }
 
   async function remove(id: string): Promise<void> {
@@ -183,7 +163,8 @@ export const useBench = defineStore('bench', () => {
       const params = { path: { ...here().path, example_id: id }, query: { version } }
       return alone(ask(client.DELETE('/api/sets/{set_id}/examples/{example_id}', { params, ...sent })))
     })
-    if (answer.ok && chosen.value === id) await choose((examples.value[at] ?? examples.value[at - 1])?.id ?? null)
+    const paper = usePaper()
+    if (answer.ok && paper.chosen === id) await paper.choose((examples.value[at] ?? examples.value[at - 1])?.id ?? null)
   }
 
   async function reorder(order: string[]): Promise<void> {
@@ -194,11 +175,6 @@ export const useBench = defineStore('bench', () => {
     const order = examples.value.map((item) => item.id).filter((item) => item !== id)
     order.splice(Math.max(0, Math.min(to, order.length)), 0, id)
     await reorder(order)
-  }
-
-  /** Give the step *key* of the chosen example the teacher's own sentence; an empty one restores the core's. */
-  async function reword(key: string, sentence: string): Promise<void> {
-    await changeExample((now) => ({ words: withWords(now.words, key, sentence) }))
   }
 
   /** Give every step of a kind in the whole set the teacher's own sentence; an empty one restores the core's. */
@@ -213,29 +189,8 @@ export const useBench = defineStore('bench', () => {
       body = typeof change === 'function' ? (set.value ? change(set.value) : {}) : change
       return alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, ...body }, ...sent })))
     })
-    if (answer.ok && (body.ways || body.words)) await workAnew()
+    if (answer.ok && (body.ways || body.words)) await usePaper().workAnew()
     return answer.ok
-  }
-
-  /** Change what is kept of the chosen example: its text, ways, words, note, blanks or marks. */
-  async function changeExample(change: ExampleFields | ((now: ExampleSummary) => ExampleFields)): Promise<boolean> {
-    const id = chosen.value ?? ''
-    const params = { path: { ...here().path, example_id: id } }
-    const answer = await make((version, sent) => {
-      const now = examples.value.find((item) => item.id === id)
-      const body = typeof change === 'function' ? (now ? change(now) : {}) : change
-      return ask(
-        client.PATCH('/api/sets/{set_id}/examples/{example_id}', { params, body: { version, ...body }, ...sent }),
-      )
-    })
-    if (!answer.ok && answer.status === 422) trouble.value = answer.refusal
-    return answer.ok
-  }
-
-  /** Give the chosen example's step, or its answer, so many points as were typed. */
-  async function give(key: string, typed: string): Promise<void> {
-    const points = Math.max(0, Math.min(limits.points, Math.round(Number(typed)) || 0))
-    await changeExample(({ marks }) => ({ marks: { ...marks, [key]: points } }))
   }
 
   /** Leave pupils so many of the last steps of each example. */
@@ -243,13 +198,13 @@ export const useBench = defineStore('bench', () => {
     const answer = await make((version, sent) =>
       alone(ask(client.PUT('/api/sets/{set_id}/fading', { params: here(), body: { version, hides }, ...sent }))),
     )
-    if (answer.ok) await workAnew()
+    if (answer.ok) await usePaper().workAnew()
   }
 
   /** The ways for all sets have changed: see the set and the paper with them. */
   async function houseChanged(): Promise<void> {
     if (set.value) await open(set.value.id)
-    await workAnew()
+    await usePaper().workAnew()
   }
 
   /** Take back the last change, or do again what was taken back; the history is the server's and outlives the page. */
@@ -270,26 +225,10 @@ export const useBench = defineStore('bench', () => {
     const answer = await make(change)
     if (!answer.ok) return
     const back = examples.value.find((item) => !before.includes(item.id))
-    const kept = examples.value.find((item) => item.id === chosen.value)
-    pages.value = {}
-    await choose((back ?? kept ?? examples.value[0])?.id ?? null)
-  }
-
-  async function workAnew(): Promise<void> {
-    // What is on the paper stays there until its successor has come, so that an open step stays open.
-    pages.value = chosen.value && page.value ? { [chosen.value]: page.value } : {}
-    if (chosen.value) await load(chosen.value)
-  }
-
-  /** Put the chosen example, worked in another way, beside its own working; it is shown and not kept. */
-  async function showBeside(way: OtherWay): Promise<void> {
-    if (!example.value || !working.value) return
-    const ways = { ...working.value.methods, [way.setting]: way.code }
-    const answer = await ask(
-      client.POST('/api/work', { body: { text: working.value.story?.source ?? example.value.text, ways } }),
-    )
-    if (answer.ok) beside.value = { name: way.name, working: answer.data }
-    else trouble.value = answer.refusal
+    const paper = usePaper()
+    const kept = examples.value.find((item) => item.id === paper.chosen)
+    paper.clear()
+    await paper.choose((back ?? kept ?? examples.value[0])?.id ?? null)
   }
 
   const here = () => ({ path: { set_id: set.value?.id ?? '' } })
@@ -297,32 +236,24 @@ export const useBench = defineStore('bench', () => {
   return {
     set,
     missing,
-    chosen,
-    example,
     examples,
-    working,
     saving,
     savedAt,
     trouble,
     conflict,
-    otherWays,
-    beside,
     open,
-    choose,
+    make,
     add,
     take,
+    takeBuilt,
     show,
     remove,
     move,
     reorder,
-    reword,
     rewordSet,
     changeSet,
-    changeExample,
-    give,
     fade,
     houseChanged,
-    showBeside,
     undo,
     redo,
     settle,
@@ -330,7 +261,7 @@ export const useBench = defineStore('bench', () => {
   }
 })
 
-function withWords(words: Record<string, string>, key: string, sentence: string): Record<string, string> {
+export function withWords(words: Record<string, string>, key: string, sentence: string): Record<string, string> {
   const { [key]: _old, ...others } = words
   return sentence ? { ...others, [key]: sentence } : others
 }

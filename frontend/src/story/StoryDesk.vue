@@ -10,6 +10,7 @@ import { ask, client, type Refusal, type Story, type StoryChoices } from '../api
 import limits from '../parts/limits.json'
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 import StoryModel from './StoryModel.vue'
 import { useStoryReading } from './useStoryReading'
 
@@ -24,12 +25,13 @@ const props = defineProps<{
 const emit = defineEmits<{ added: []; left: [text: string] }>()
 
 const bench = useBench()
+const paper = usePaper()
 const field = ref<{ $el: HTMLTextAreaElement } | null>(null)
 const choices = ref<StoryChoices | null>(null)
 const refused = ref<Refusal | null>(null)
 const busy = ref(false)
 const { text, parts, corrected, read, story, refusal, certain, source, begin, take, correct, readAnew } =
-  useStoryReading(() => ({ ...bench.set?.house, ...bench.set?.ways, ...(props.known ? bench.example?.ways : {}) }))
+  useStoryReading(() => ({ ...bench.set?.house, ...bench.set?.ways, ...(props.known ? paper.example?.ways : {}) }))
 
 watch(
   visible,
@@ -102,7 +104,7 @@ async function add(): Promise<void> {
   busy.value = true
   const kept = story.value.source
   if (props.known) {
-    if (await bench.changeExample({ source: kept })) visible.value = false
+    if (await paper.changeExample({ source: kept })) visible.value = false
   } else {
     refused.value = await bench.add(kept)
     if (!refused.value && bench.saving === 'saved') {
@@ -128,7 +130,7 @@ function leave(): void {
     @show="focus"
     @keydown.ctrl.enter="add"
   >
-    <div class="desk on-paper paper-fields">
+    <div class="desk on-paper">
       <div class="left">
         <label for="story-text">The story, with its question at the end</label>
         <Textarea
@@ -143,7 +145,7 @@ function leave(): void {
         />
         <ul v-if="read?.numbers.length" class="chips" aria-label="The numbers that were found">
           <li v-for="(one, i) in read.numbers" :key="i">
-            <button
+            <Button
               class="chip"
               :aria-pressed="!parts.unneeded.includes(one.number)"
               :title="
@@ -159,7 +161,7 @@ function leave(): void {
               <span v-if="one.unit" class="unit">{{ one.unit }}</span>
               <small v-if="parts.unneeded.includes(one.number)">not needed</small>
               <small v-else-if="one.unit && !one.known">counted</small>
-            </button>
+            </Button>
           </li>
         </ul>
         <p v-if="refused || refusal" class="refusal" role="alert">
@@ -168,14 +170,14 @@ function leave(): void {
             >{{ place[2] }}</span
           >
           {{ (refused ?? refusal)?.message }} {{ (refused ?? refusal)?.hint }}
-          <button v-if="corrected" class="word" @click="again">Read the text anew</button>
+          <Button v-if="corrected" class="word" @click="again">Read the text anew</Button>
         </p>
         <div v-else-if="read && !certain" class="readings">
           <p>This can be meant in several ways. Which one?</p>
-          <button v-for="one in read.readings" :key="one.calculation" class="reading" @click="take(one)">
+          <Button v-for="one in read.readings" :key="one.calculation" class="reading" @click="take(one)">
             <span>{{ one.situation_name }}: {{ one.unknown_name }} is to be found</span>
             <span v-for="part in one.calculations" :key="part.told"><MathLine :glyphs="part.glyphs" /></span>
-          </button>
+          </Button>
         </div>
       </div>
       <div class="right">
@@ -255,8 +257,8 @@ textarea {
   font-size: 1.2rem;
   line-height: 1.5;
   color: var(--ink);
-  background: #fff;
-  border: 1px solid #8496a0;
+  background: var(--field);
+  border: 1px solid var(--field-edge);
   border-radius: 2px;
   padding: 6px 10px;
 }
@@ -273,7 +275,7 @@ textarea {
   min-height: 2.4rem;
   border: 1.5px solid var(--ink);
   border-radius: 4px;
-  background: #fff;
+  background: var(--field);
   color: var(--ink);
   padding: 0 0.6em;
   font-size: 1.1rem;
@@ -312,15 +314,15 @@ mark {
   gap: 0 1em;
   align-items: center;
   text-align: left;
-  border: 1px solid #8496a0;
+  border: 1px solid var(--field-edge);
   border-radius: 3px;
-  background: #fff;
+  background: var(--field);
   color: var(--ink);
   padding: 4px 10px;
   cursor: pointer;
 }
 .reading:hover {
-  background: #e6eef2;
+  background: var(--shade);
 }
 .pair {
   display: grid;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { ref, watch } from 'vue'
 
 import type { Figure } from '../api/client'
@@ -17,14 +18,14 @@ watch(
 </script>
 
 <template>
-  <button
+  <Button
     class="model"
     :aria-label="after ? 'The model with what is found; press for the question' : 'The model; press for what is found'"
     :title="after ? 'Show the question mark' : 'Fill in what is found'"
     @click="after = !after"
   >
     <FigureDrawing :figure="figure" :state="after ? 'after' : 'before'" />
-  </button>
+  </Button>
 </template>
 
 <style scoped>

@@ -6,21 +6,21 @@ import { ref, watch } from 'vue'
 import { client, type Refusal, type ToldStory } from '../api/client'
 import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
-import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 import StoryText from './StoryText.vue'
 
 /** Three stories that fit the numbers of the chosen example; the one that is taken replaces it. */
 const visible = defineModel<boolean>('visible', { required: true })
-const bench = useBench()
+const paper = usePaper()
 const stories = ref<ToldStory[] | null>(null)
 const refusal = ref<Refusal | null>(null)
 const { latest } = useLatest()
 
 async function tell(): Promise<void> {
-  if (!bench.example || !bench.working) return
+  if (!paper.example || !paper.working) return
   const body = {
-    text: bench.example.text,
-    ways: bench.working.methods,
+    text: paper.example.text,
+    ways: paper.working.methods,
     seed: Math.floor(Math.random() * 2 ** 31),
   }
   const answer = await latest((signal) => client.POST('/api/stories/tell', { body, signal }))
@@ -36,7 +36,7 @@ watch(visible, async (shown) => {
 })
 
 async function take(told: ToldStory): Promise<void> {
-  if (await bench.changeExample({ source: told.story.source })) visible.value = false
+  if (await paper.changeExample({ source: told.story.source })) visible.value = false
 }
 </script>
 

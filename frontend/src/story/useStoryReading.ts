@@ -1,4 +1,5 @@
-import { computed, onScopeDispose, reactive, ref, watch } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import { computed, reactive, ref, watch } from 'vue'
 
 import { client, type Refusal, type Schemas, type Story } from '../api/client'
 import { useLatest } from '../api/useLatest'
@@ -25,7 +26,6 @@ export function useStoryReading(ways: () => Record<string, string>) {
   const read = ref<Schemas['StoryReadOut'] | null>(null)
   const failed = ref<Refusal | null>(null)
   const { latest, drop } = useLatest()
-  let timer = 0
 
   const story = computed<Story | null>(() => read.value?.readings[0] ?? null)
   const refusal = computed(() => failed.value ?? read.value?.refusal ?? null)
@@ -57,7 +57,7 @@ export function useStoryReading(ways: () => Record<string, string>) {
   function correct(change: Partial<Parts>): void {
     Object.assign(parts, change)
     corrected.value = true
-    soon()
+    void soon()
   }
 
   /** Let the text speak for itself again. */
@@ -66,13 +66,9 @@ export function useStoryReading(ways: () => Record<string, string>) {
     void look()
   }
 
-  function soon(): void {
-    window.clearTimeout(timer)
-    timer = window.setTimeout(look, PAUSE)
-  }
+  const soon = useDebounceFn(look, PAUSE)
 
   async function look(): Promise<void> {
-    window.clearTimeout(timer)
     if (!text.value.trim()) {
       drop()
       read.value = null
@@ -87,7 +83,6 @@ export function useStoryReading(ways: () => Record<string, string>) {
   }
 
   watch(text, soon)
-  onScopeDispose(() => window.clearTimeout(timer))
 
   return { text, parts, corrected, read, story, refusal, certain, source, begin, take, correct, readAnew }
 }

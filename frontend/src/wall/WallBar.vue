@@ -1,11 +1,14 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import type { Misconception } from '../api/client'
+import PickOne from '../parts/PickOne.vue'
 import MathLine from '../parts/MathLine.vue'
 
+type Layout = 'line' | 'stacked' | 'four-box' | 'checklist'
 defineProps<{
   setId: string
   /** The layout that is seen. */
-  layout: string
+  layout: Layout
   light: boolean
   /** Wrong answers that can be shown as a question. */
   wrongs: Misconception[]
@@ -19,45 +22,40 @@ defineEmits<{
   forward: []
   back: []
   go: [by: number]
-  layout: [code: 'line' | 'stacked' | 'four-box' | 'checklist']
+  layout: [code: Layout]
   light: []
   full: []
   uncover: []
   wrong: [index: number]
 }>()
-const LAYOUTS = [
-  ['line', 'line by line'],
-  ['stacked', 'stacked'],
-  ['four-box', 'four boxes'],
-  ['checklist', 'checklist'],
-] as const
+const LAYOUTS: { code: Layout; name: string }[] = [
+  { code: 'line', name: 'line by line' },
+  { code: 'stacked', name: 'stacked' },
+  { code: 'four-box', name: 'four boxes' },
+  { code: 'checklist', name: 'checklist' },
+]
 </script>
 
 <template>
   <nav class="bar" aria-label="Wall">
-    <button class="word" :disabled="at === 0" @click="$emit('go', -1)">Example before</button>
-    <button class="word" @click="$emit('back')">Line back</button>
-    <button class="word" @click="$emit('forward')">Next line</button>
-    <button class="word" :disabled="at === of - 1" @click="$emit('go', 1)">Next example</button>
-    <button class="word" @click="$emit('uncover')">{{ done ? 'Cover all' : 'Uncover all' }}</button>
+    <Button class="word" :disabled="at === 0" @click="$emit('go', -1)">Example before</Button>
+    <Button class="word" @click="$emit('back')">Line back</Button>
+    <Button class="word" @click="$emit('forward')">Next line</Button>
+    <Button class="word" :disabled="at === of - 1" @click="$emit('go', 1)">Next example</Button>
+    <Button class="word" @click="$emit('uncover')">{{ done ? 'Cover all' : 'Uncover all' }}</Button>
     <details v-if="wrongs.length">
       <summary>What happened here?</summary>
       <ul>
         <li v-for="(item, i) in wrongs" :key="item.code">
-          <button class="word" @click="$emit('wrong', i)">
+          <Button class="word" @click="$emit('wrong', i)">
             <MathLine :glyphs="item.glyphs" :spoken="item.answer" /> {{ item.name }}
-          </button>
+          </Button>
         </li>
       </ul>
     </details>
-    <label
-      >Layout
-      <select :value="layout" @change="$emit('layout', ($event.target as HTMLSelectElement).value as 'line')">
-        <option v-for="[code, name] in LAYOUTS" :key="code" :value="code">{{ name }}</option>
-      </select>
-    </label>
-    <button class="word" @click="$emit('light')">{{ light ? 'Dark' : 'Light' }}</button>
-    <button class="word" @click="$emit('full')">Full screen</button>
+    <PickOne label="Layout" :model-value="layout" :options="LAYOUTS" @update:model-value="$emit('layout', $event)" />
+    <Button class="word" @click="$emit('light')">{{ light ? 'Dark' : 'Light' }}</Button>
+    <Button class="word" @click="$emit('full')">Full screen</Button>
     <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Bench</RouterLink>
     <span class="keys"
       >Space or a click: next line · Backspace: back · N, P: examples · W: what happened here · C: four to choose from ·
@@ -85,9 +83,6 @@ const LAYOUTS = [
 .word {
   text-decoration: underline;
   text-underline-offset: 4px;
-}
-select {
-  font: inherit;
 }
 details {
   position: relative;

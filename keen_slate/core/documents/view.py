@@ -177,6 +177,14 @@ class MisconceptionView(MisconceptionDocument):
 
 
 @dataclass(frozen=True, slots=True)
+class NoticedView:
+    """A surprise, and the place (from 0) of the step that it comes from; null where it is the problem's."""
+
+    said: str
+    step: int | None
+
+
+@dataclass(frozen=True, slots=True)
 class WorkingView:
     """The whole view of a worked problem, in the *layout* that is used."""
 
@@ -196,6 +204,7 @@ class WorkingView:
     choices: tuple[ChoiceView, ...]
     features: Features
     surprises: tuple[str, ...]
+    noticed: tuple[NoticedView, ...]
     answers: tuple[str, ...]
     count: int
     counted: bool
@@ -257,6 +266,7 @@ class _Viewer:
             choices=choice_views(choices(self.worked), working.problem.label, self.voice),
             features=document.features,
             surprises=document.surprises,
+            noticed=tuple([NoticedView(self.voice.said(one.said), one.step) for one in self.worked.noticed]),
             answers=document.answers,
             count=document.count,
             counted=document.counted,

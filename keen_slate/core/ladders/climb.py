@@ -35,6 +35,19 @@ def _about(rung: str) -> str:
     return "M-" if rung in _SUBTRACTED else rung[0]
 
 
+def stair(rungs: Sequence[str | None]) -> list[int]:
+    """How high each problem of a set stands: its rung counted among those of the set, from 1; where it has none, as its neighbour.
+
+    >>> stair(["M5", "M5", "M7", None, "M6"])
+    [1, 1, 3, 3, 2]
+    """
+    steps = sorted({_PLACES[rung] for rung in rungs if rung is not None})
+    heights: list[int] = []
+    for rung in rungs:
+        heights.append(steps.index(_PLACES[rung]) + 1 if rung is not None else heights[-1] if heights else 1)
+    return heights
+
+
 @dataclass(frozen=True, slots=True)
 class Climb:
     """An *order* (places in the set as it is) that never steps back, and which problems it *moves*."""

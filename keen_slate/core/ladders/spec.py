@@ -14,6 +14,7 @@ from ..judging.misconceptions.registry import ENTRIES
 from ..limits import MAX_CHARACTERS
 from ..reading.reader import read
 from ..ways.settings import Ways
+from .shapes import SHAPES
 
 AVOIDED = {
     "negatives": "numbers below zero",
@@ -25,7 +26,7 @@ AVOIDED = {
 MOST_PROBLEMS = 60
 MOST_WHOLE = 999
 MOST_PLACES = 3
-LARGEST_DENOMINATOR = 99
+LARGEST_DENOMINATOR = 100
 LARGEST_SEED: int = 2**53  # as large as a whole number may be in JSON everywhere
 DENOMINATORS = (2, 3, 4, 5, 6, 8, 10, 12)
 OPERATIONS: tuple[Operator, ...] = ("+", "-", "×", "÷")
@@ -50,7 +51,7 @@ class Limits:
     """Limits on the terms as written and on the answer.
 
     *below* is the number that the answer stays under, *places* are the counts of digits that may stand after a point; with
-    *lowest_terms* no term can be simplified as it is written.
+    *lowest_terms* no term can be simplified as it is written, and *only* is one of `shapes.SHAPES` that all problems have.
     """
 
     denominators: tuple[int, ...] = DENOMINATORS
@@ -61,6 +62,7 @@ class Limits:
     operations: frozenset[Operator] = frozenset(OPERATIONS)
     lowest_terms: bool = False
     places: tuple[int, ...] = PLACES
+    only: str | None = None
 
     @property
     def narrows_terms(self) -> bool:
@@ -123,7 +125,7 @@ def read_spec(given: object, ways: Ways | None = None) -> Spec:
     if not isinstance(given, Mapping):
         raise SpecError("A ladder is asked for with an object.", "", 'Begin with {"rungs": {"M7": 2}}.')
     known = {"rungs", "from", "to", "steps", "answer_below", "denominators", "largest_common_denominator", "largest_whole",
-             "avoid", "targets", "separate", "seed", "label", "operations", "lowest_terms", "places", "likes_first"}  # fmt: skip
+             "avoid", "targets", "separate", "seed", "label", "operations", "lowest_terms", "places", "likes_first", "only"}  # fmt: skip
     for key in given:
         if key not in known:
             raise SpecError(f"{key!r} is no part of a ladder.", str(key), f"It may have {', '.join(sorted(known))}.")
@@ -136,6 +138,7 @@ def read_spec(given: object, ways: Ways | None = None) -> Spec:
         operations=_operations(given.get("operations")),
         lowest_terms=_yes_or_no(given, "lowest_terms"),
         places=_places(given.get("places")),
+        only=next(iter(_names(_listed(given.get("only")), "only", SHAPES)), None),
     )
     label = given.get("label")
     if label is not None and not isinstance(label, str):
@@ -147,6 +150,10 @@ def read_spec(given: object, ways: Ways | None = None) -> Spec:
     if spec.label:
         _check_label(spec.label)
     return spec
+
+
+def _listed(found: object) -> object:
+    return None if found is None else [found]
 
 
 def _yes_or_no(given: Mapping[str, Any], key: str) -> bool:

@@ -1,4 +1,4 @@
-"""Limits that can be told from a problem as it is written: its operations, its terms, its places."""
+"""Limits that can be told from a problem as it is written: its operations, its terms, its places, its shape."""
 
 from __future__ import annotations
 
@@ -6,12 +6,15 @@ from math import gcd
 
 from ..expressions.tree import Dec, Expr, Frac, Mixed, Operator, Product, Sum
 from ..expressions.walks import children, leaves
+from .shapes import SHAPES
 from .spec import Limits
 
 
 def is_written_within(expr: Expr, limits: Limits) -> bool:
     """Whether the operations, terms and places of *expr* are those that the *limits* allow; a lone number is no term."""
     if not operations_of(expr) <= limits.operations:
+        return False
+    if limits.only is not None and not SHAPES[limits.only].has(expr):
         return False
     numbers = list(leaves(expr))
     if any(isinstance(n, Dec) and len(n.places) not in limits.places for n in numbers):

@@ -10,22 +10,37 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field, fields, replace
 from functools import lru_cache
-from typing import Any
+from typing import Any, Literal
 
 from ..errors import SettingError
 from ..reading.kinds import Kind
 from .checklist import read_checklist
+
+Group = Literal["fractions", "mixed", "decimals", "order", "answers", "words", "look"]
+# What a teacher looks under.
+GROUPS: dict[Group, str] = {
+    "fractions": "Fractions",
+    "mixed": "<Mixed numbers>",
+    "decimals": "Decimals",
+    "order": "Products",
+    "answers": "Answers",
+    "words": "Words",
+    "look": "Look",
+}
 
 
 @dataclass(frozen=True, slots=True)
 class Setting:
     """A choice that a class makes.
 
-    *codes* maps each code to its title on the screen. In problems of the kinds *compared* the codes are shown side by side as
-    other ways, those of the largest *weight* first. *terms* are the words that a code puts in the place of the core's own.
+    It stands in a *group* on the screen, where a working of the *example* (a problem, and the form it is asked for) shows what it
+    does. *codes* maps each code to its title. In problems of the kinds *compared* the codes are shown side by side as other ways,
+    those of the largest *weight* first. *terms* are the words that a code puts in the place of the core's own.
     """
 
     name: str
+    group: Group
+    example: str
     title: str
     codes: Mapping[str, str]
     compared: frozenset[Kind]
@@ -39,16 +54,26 @@ class Setting:
 
 
 def _setting(
-    title: str, codes: dict[str, str], compared: tuple[Kind, ...] = (), weight: int = 0,
+    group: Group, example: str, title: str, codes: dict[str, str], compared: tuple[Kind, ...] = (), weight: int = 0,
     terms: Mapping[str, Mapping[str, str]] | None = None,
 ) -> Any:  # fmt: skip
     """A field of `Ways` with its declaration; the name is the field's own."""
-    kept = {"title": title, "codes": codes, "compared": frozenset(compared), "weight": weight, "terms": terms or {}}
+    kept = {
+        "group": group,
+        "example": example,
+        "title": title,
+        "codes": codes,
+        "compared": frozenset(compared),
+        "weight": weight,
+        "terms": terms or {},
+    }
     return field(default=next(iter(codes)), metadata=kept)
 
 
-def _yes_no(title: str, no: str, yes: str, compared: tuple[Kind, ...] = (), weight: int = 0) -> Any:
-    return _setting(title, {"no": no, "yes": yes}, compared, weight)
+def _yes_no(
+    group: Group, example: str, title: str, no: str, yes: str, compared: tuple[Kind, ...] = (), weight: int = 0
+) -> Any:
+    return _setting(group, example, title, {"no": no, "yes": yes}, compared, weight)
 
 
 def _verb(stem: str, past: str, gerund: str) -> dict[str, str]:
@@ -60,6 +85,8 @@ class Ways:
     """The settings that a working is made with; each field holds one of its codes."""
 
     common_denominator: str = _setting(
+        "fractions",
+        "5/6 + 3/4",
         "Finding a common denominator",
         {
             "list-multiples": "multiples listed",
@@ -70,15 +97,25 @@ class Ways:
         weight=7,
     )
     one_fits: str = _setting(
+        "fractions",
+        "1/4 + 5/12",
         "Where one <denominator> fits",
         {"use": "said at once", "ignore": "found all the same"},
         compared=("add-subtract", "missing"),
         weight=1,
     )
     reduce_first: str = _yes_no(
-        "Simplify before scaling", "terms as they are", "simplify terms first", compared=("add-subtract",), weight=5
+        "fractions",
+        "6/8 + 1/12",
+        "Simplify before scaling",
+        "terms as they are",
+        "simplify terms first",
+        compared=("add-subtract",),
+        weight=5,
     )
     spot_wholes: str = _yes_no(
+        "fractions",
+        "1/3 + 1/4 + 2/3",
         "Terms that make a <whole>",
         "terms in their order",
         "<wholes> spotted first",
@@ -86,6 +123,8 @@ class Ways:
         weight=6,
     )
     mixed_add: str = _setting(
+        "mixed",
+        "2 3/4 + 1 5/6",
         "Adding <mixed numbers>",
         {
             "wholes-first": "<wholes> first",
@@ -97,6 +136,8 @@ class Ways:
         weight=8,
     )
     mixed_subtract: str = _setting(
+        "mixed",
+        "7 1/4 - 3 5/6",
         "Subtracting <mixed numbers>",
         {
             "regroup": "<regroup>",
@@ -110,22 +151,33 @@ class Ways:
         weight=9,
     )
     zero_part: str = _setting(
+        "mixed",
+        "9 - 4 2/3",
         "A fraction part of zero",
         {"skip": "left out", "write": "written, like 5 0/6"},
         compared=("add-subtract",),
         weight=1,
     )
-    to_mixed: str = _setting("Improper to mixed", {"divide": "divide", "split-wholes": "split into <wholes>"})
+    to_mixed: str = _setting(
+        "mixed", "17/5 to mixed", "Improper to mixed", {"divide": "divide", "split-wholes": "split into <wholes>"}
+    )
     to_improper: str = _setting(
-        "Mixed to improper", {"times-and-add": "multiply and add", "cut-wholes": "cut every <whole>"}
+        "mixed",
+        "3 2/5 to improper",
+        "Mixed to improper",
+        {"times-and-add": "multiply and add", "cut-wholes": "cut every <whole>"},
     )
     simplify: str = _setting(
+        "answers",
+        "24/36",
         "Simplifying",
         {"greatest-factor": "greatest factor at once", "small-steps": "small steps", "primes": "primes crossed off"},
         compared=("add-subtract", "simplify", "convert", "multiply-divide", "order", "missing"),
         weight=3,
     )
     answer_form: str = _setting(
+        "answers",
+        "5/6 + 2/3",
         "Form of the answer",
         {
             "simplest-mixed": "mixed, <lowest terms>",
@@ -135,31 +187,47 @@ class Ways:
         },
     )
     decimal: str = _setting(
+        "decimals",
+        "12.4 - 6.75",
         "Decimals",
         {"columns": "in columns", "as-fractions": "as fractions"},
         compared=("decimal", "missing"),
         weight=2,
     )
     mixed_kinds: str = _setting(
+        "decimals",
+        "1/2 × 0.6",
         "Decimals beside fractions",
         {"fractions": "in fractions", "decimals": "in decimals"},
         compared=("order", "multiply-divide"),
         weight=4,
     )
     cancel: str = _setting(
+        "order",
+        "5/6 × 9/10",
         "Multiplying fractions",
         {"before": "cancel, then multiply", "after": "multiply, then simplify"},
         compared=("multiply-divide", "order"),
         weight=4,
     )
-    blank_proper: str = _yes_no("Blank <numerators>, size", "any <numerator>", "proper fractions only")
-    blank_different: str = _yes_no("Blank <numerators>, repeats", "<numerators> may be equal", "all different")
-    blank_lowest: str = _yes_no("Blank <numerators>, form", "any form", "in <lowest terms> only")
+    blank_proper: str = _yes_no(
+        "answers", "_/4 + _/2 = 5/4", "Blank <numerators>, size", "any <numerator>", "proper fractions only"
+    )
+    blank_different: str = _yes_no(
+        "answers", "_/6 + _/3 = 1", "Blank <numerators>, repeats", "<numerators> may be equal", "all different"
+    )
+    blank_lowest: str = _yes_no(
+        "answers", "_/3 + _/3 = 4/3", "Blank <numerators>, form", "any form", "in <lowest terms> only"
+    )
     layout: str = _setting(
+        "look",
+        "5/6 - 3/4",
         "Layout on the paper",
         {"line": "line by line", "stacked": "stacked", "four-box": "four boxes", "checklist": "checklist"},
     )
     estimate: str = _setting(
+        "answers",
+        "5 3/8 + 2 1/5",
         "Estimating",
         {
             "by-kind": "usual for the numbers",
@@ -168,11 +236,17 @@ class Ways:
             "between": "between two <wholes>",
         },
     )
-    ties: str = _setting("Rounding a tie in an estimate", {"up": "up", "down": "down"})
+    ties: str = _setting("answers", "7 1/4 - 3 5/6", "Rounding a tie in an estimate", {"up": "up", "down": "down"})
     decimal_mark: str = _setting(
-        "Decimal mark", {"point": "point, 3.5", "comma": "comma, 3,5"}, terms={"comma": {".": ","}}
+        "look",
+        "1.5 + 0.75",
+        "Decimal mark",
+        {"point": "point, 3.5", "comma": "comma, 3,5"},
+        terms={"comma": {".": ","}},
     )
     say_regroup: str = _setting(
+        "words",
+        "7 1/4 - 3 5/6",
         "Word for regrouping",
         {"regroup": "regroup", "borrow": "borrow", "exchange": "exchange", "rename": "rename", "trade": "trade"},
         terms={
@@ -183,6 +257,8 @@ class Ways:
         },
     )
     say_least: str = _setting(
+        "words",
+        "5/12 + 3/14",
         "Least or lowest",
         {
             "least": "least common denominator",
@@ -195,21 +271,29 @@ class Ways:
         },
     )
     say_simplest: str = _setting(
+        "words",
+        "5/6 - 1/3",
         "Word for lowest terms",
         {"lowest-terms": "lowest terms", "simplest-form": "simplest form"},
         terms={"simplest-form": {"lowest terms": "simplest form"}},
     )
     say_mixed: str = _setting(
+        "words",
+        "2 1/2 + 1 1/4",
         "Mixed number or fraction",
         {"mixed-number": "mixed number", "mixed-fraction": "mixed fraction"},
         terms={"mixed-fraction": {"mixed number": "mixed fraction", "mixed numbers": "mixed fractions"}},
     )
     say_whole: str = _setting(
+        "words",
+        "7 1/4 - 3 5/6",
         "Whole or one",
         {"whole": "whole", "one": "one"},
         terms={"one": {"one whole": "a one", "whole": "one", "wholes": "ones"}},
     )
     say_numerator: str = _setting(
+        "words",
+        "5/6 - 1/6",
         "Numerator or top",
         {"numerator": "numerator", "top": "top"},
         terms={
@@ -218,6 +302,8 @@ class Ways:
     )
 
     say_fourths: str = _setting(
+        "words",
+        "3/4 - 1/4",
         "Fourths or quarters",
         {"fourths": "fourths", "quarters": "quarters"},
         terms={"quarters": {"fourth": "quarter", "fourths": "quarters"}},

@@ -49,6 +49,7 @@ class EntryOut(BaseModel):
     question: str
     family: str
     often: int
+    problem: str
     problem_glyphs: list[Glyph]
     answer_glyphs: list[Glyph]
     right_glyphs: list[Glyph]

@@ -38,6 +38,7 @@ class LadderWish(LimitsWish):
     operations: list[Literal["+", "-", "×", "÷"]] = []
     lowest_terms: bool = False
     likes_first: bool = False
+    only: str | None = None
 
 
 def as_given(wish: object) -> object:
@@ -75,7 +76,7 @@ class LadderIn(WishIn):
 
 
 class LadderProblem(BaseModel):
-    """A problem that was built; *target* is the form that a lone number is asked for."""
+    """A problem that was built, and *why* it stands there; *target* is the form that a lone number is asked for."""
 
     text: str
     target: Target | None
@@ -83,6 +84,7 @@ class LadderProblem(BaseModel):
     rung: str
     harder: str | None
     mark: Literal["jump", "back"] | None
+    why: str
     reveals: list[str]
 
 
@@ -146,6 +148,7 @@ class ChoicesOut(BaseModel):
     avoid: list[RungOut]
     targets: list[TargetOut]
     denominators: list[int]
+    only: list[RungOut]
 
 
 class ClimbOut(BaseModel):

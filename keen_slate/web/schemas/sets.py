@@ -17,8 +17,11 @@ from .working import ExampleOut
 
 
 class MeOut(BaseModel):
+    """The teacher, the token of her sign-in, and how many sets she has."""
+
     name: str
     csrf_token: str
+    sets: int
 
 
 class DaySeconds(BaseModel):
@@ -74,6 +77,11 @@ class ExampleSummary(BaseModel):
 
 
 class SetSummary(BaseModel):
+    """A set as the Shelf shows it: how high each example stands on its *stair* (from 1), its first and its last rung in words.
+
+    *classes* are those that had it, *shown_on* the day on which it was on the wall last.
+    """
+
     id: UUID
     title: str
     changed_at: datetime
@@ -83,6 +91,10 @@ class SetSummary(BaseModel):
     objective: str
     standards: list[str]
     seconds: int
+    stair: list[int] = []
+    climb: list[str] = []
+    shown_on: date | None = None
+    classes: list[str] = []
 
 
 class ShelfOut(BaseModel):
@@ -97,6 +109,7 @@ class ShelfQuery(Query):
     place: Literal["shelf", "archive", "bin"] = "shelf"
     search: Annotated[str, StringConstraints(max_length=SEARCH_LENGTH)] = ""
     start: Annotated[int, Field(ge=0, le=10**6)] = 0
+    order: Literal["changed", "title", "shown"] = "changed"
 
 
 class SetOut(BaseModel):

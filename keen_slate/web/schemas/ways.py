@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+from typing import Literal
+from uuid import UUID
+
 from pydantic import BaseModel
 
-from .base import ErrorBody, Strict, WaysMap
+from keen_slate.core.documents.ways_shown import ShownWay
+
+from .base import ErrorBody, Query, Strict, WaysMap
 
 
 class CodeOut(BaseModel):
@@ -16,8 +21,27 @@ class SettingOut(BaseModel):
     """A setting and its codes, the default first."""
 
     name: str
+    group: str
     title: str
     codes: list[CodeOut]
+
+
+class ShownSetting(BaseModel):
+    """A setting with a piece of real working for each of its ways."""
+
+    name: str
+    ways: list[ShownWay]
+
+
+class ShownWaysOut(BaseModel):
+    settings: list[ShownSetting]
+
+
+class ShownQuery(Query):
+    """Which group of settings, and the set in whose ways they are shown."""
+
+    group: Literal["fractions", "mixed", "decimals", "order", "answers", "words", "look"]
+    set_id: UUID | None = None
 
 
 class WaysOut(BaseModel):
@@ -26,6 +50,7 @@ class WaysOut(BaseModel):
     *hangs_on* are the codes that a question of a checklist may hang on, *questions* the checklist of a class that has none of its own.
     """
 
+    groups: list[CodeOut]
     settings: list[SettingOut]
     hangs_on: list[CodeOut]
     questions: str

@@ -39,10 +39,11 @@ class PreviewIn(Strict):
 
 
 class PreviewOut(BaseModel):
-    """A problem as it is typed: how it is read, and what may surprise."""
+    """A problem as it is typed: how it is read, what may surprise, and its working as it will be."""
 
     glyphs: list[Glyph]
     surprises: list[str]
+    working: WorkingView
 
 
 class WorkIn(Strict):

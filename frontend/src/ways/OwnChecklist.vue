@@ -60,7 +60,7 @@ function up(at: number): void {
 </script>
 
 <template>
-  <div class="own paper-fields">
+  <div class="own">
     <p v-if="!questions.length">
       The usual questions are asked{{ whose === 'in this set' ? ', or those for all sets' : '' }}.
       <Button label="Write our own" variant="link" @click="begin" />

@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Drawer from 'primevue/drawer'
+import InputText from 'primevue/inputtext'
+import SelectButton from 'primevue/selectbutton'
+import { computed, ref, watch } from 'vue'
+
+import type { Setting } from '../api/client'
+import { useBench } from '../stores/bench'
+import { useWays } from '../stores/ways'
+import OwnChecklist from './OwnChecklist.vue'
+import { useShownWays } from './useShownWays'
+import WayChoice from './WayChoice.vue'
+
+const visible = defineModel<boolean>('visible', { required: true })
+const bench = useBench()
+const ways = useWays()
+const group = ref('mixed')
+const word = ref('')
+const scope = ref<'house' | 'set'>('set')
+const SCOPES = [
+  { code: 'set', name: 'for this set' },
+  { code: 'house', name: 'for all sets' },
+]
+
+watch(visible, (shown) => shown && ways.load(true))
+
+/** The settings that are seen: those of the group, or those in whose words the typed one is. */
+const seen = computed<Setting[]>(() => {
+  const wanted = word.value.trim().toLowerCase()
+  if (!wanted) return ways.settings.filter((one) => one.group === group.value)
+  return ways.settings.filter((one) =>
+    [one.title, ...one.codes.map((code) => code.name)].some((said) => said.toLowerCase().includes(wanted)),
+  )
+})
+const shown = useShownWays(
+  () => (visible.value ? [...new Set(seen.value.map((one) => one.group))] : []),
+  () => bench.set?.id,
+  () => ({ ...ways.house, ...bench.set?.ways }),
+)
+const others = computed(() => new Set(Object.keys({ ...ways.house, ...bench.set?.ways })))
+const differing = (code: string) => ways.settings.some((one) => one.group === code && others.value.has(one.name))
+
+async function choose(setting: Setting, code: string | null, where: 'house' | 'set'): Promise<void> {
+  const { [setting.name]: _old, ...kept } = (where === 'house' ? ways.house : bench.set?.ways) ?? {}
+  const now = code === null ? kept : { ...kept, [setting.name]: code }
+  if (where === 'house') await see(ways.choose(now))
+  else await bench.changeSet({ ways: now })
+}
+
+/** Show what a change of the ways for all sets did. */
+async function see(made: Promise<boolean>): Promise<void> {
+  if (await made) await bench.houseChanged()
+}
+
+function withQuestions(chosen: Record<string, string>, text: string): Record<string, string> {
+  const { checklist: _old, ...kept } = chosen
+  return text ? { ...kept, checklist: text } : kept
+}
+</script>
+
+<template>
+  <Drawer
+    v-model:visible="visible"
+    header="Ways: how this class does things"
+    position="right"
+    class="wide-drawer"
+    :modal="false"
+    :close-button-props="{ 'aria-label': 'Close' }"
+  >
+    <div class="bar">
+      <SelectButton
+        v-model="scope"
+        :options="SCOPES"
+        option-label="name"
+        option-value="code"
+        :allow-empty="false"
+        aria-label="For which sets"
+      />
+      <InputText v-model="word" type="search" aria-label="Find a way" placeholder="Find: a word" autocomplete="off" />
+    </div>
+    <SelectButton
+      v-if="!word.trim()"
+      v-model="group"
+      class="groups"
+      :options="ways.ways?.groups ?? []"
+      option-label="name"
+      option-value="code"
+      :allow-empty="false"
+      aria-label="Which ways"
+    >
+      <template #option="{ option }"
+        >{{ option.name }}<span v-if="differing(option.code)" title="something was changed here"> ●</span></template
+      >
+    </SelectButton>
+    <p v-if="!seen.length" role="status">No way has this word.</p>
+    <p v-if="ways.trouble" class="trouble" role="alert">{{ ways.trouble.message }} {{ ways.trouble.hint }}</p>
+    <div class="settings">
+      <WayChoice
+        v-for="setting in seen"
+        :key="setting.name"
+        :setting="setting"
+        :shown="shown[setting.name]"
+        :house="ways.house[setting.name]"
+        :set="bench.set?.ways[setting.name]"
+        :scope="scope"
+        @choose="(code, where) => choose(setting, code, where)"
+      />
+    </div>
+    <section v-if="ways.ways && bench.set && group === 'look' && !word.trim()" class="questions">
+      <h3>The checklist’s questions</h3>
+      <OwnChecklist
+        v-if="scope === 'house'"
+        :text="ways.house.checklist ?? ''"
+        :hangs-on="ways.ways.hangs_on"
+        :standard="ways.ways.questions"
+        card="/api/ways/checklist.pdf"
+        whose="in all sets"
+        @keep="see(ways.choose(withQuestions(ways.house, $event)))"
+      />
+      <OwnChecklist
+        v-else
+        :text="bench.set.ways.checklist ?? ''"
+        :hangs-on="ways.ways.hangs_on"
+        :standard="ways.house.checklist ?? ways.ways.questions"
+        :card="`/api/sets/${bench.set.id}/checklist.pdf`"
+        whose="in this set"
+        @keep="bench.changeSet({ ways: withQuestions(bench.set.ways, $event) })"
+      />
+    </section>
+    <template #footer>
+      <p class="quiet">
+        The paper behind shows at once what a change does. An example with ways of its own keeps them.
+      </p>
+      <div class="acts">
+        <Button label="Done" @click="visible = false" />
+        <Button label="Undo for all sets" variant="outlined" :disabled="!ways.ways?.undo" @click="see(ways.undo())" />
+        <Button label="Redo" variant="outlined" :disabled="!ways.ways?.redo" @click="see(ways.redo())" />
+      </div>
+    </template>
+  </Drawer>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+  padding-bottom: 8px;
+}
+.groups {
+  flex-wrap: wrap;
+  padding-bottom: 12px;
+}
+.settings {
+  display: grid;
+  gap: 18px;
+}
+.questions {
+  padding-top: 18px;
+}
+h3 {
+  font-size: 1rem;
+}
+.quiet {
+  font-size: 0.9rem;
+  color: var(--ink-quiet);
+  padding-bottom: 6px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+}
+.trouble {
+  color: var(--role-wrong);
+}
+</style>
