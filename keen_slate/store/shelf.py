@@ -76,10 +76,11 @@ class Shelf:
         # What the Shelf does not show stays where it is.
         unseen = [defer(column) for column in (Example.words, Example.fading, Example.note)]
         query = self._searched(place, search).options(selectinload(ExampleSet.examples).options(*unseen))
-        first: Sequence[Any] = {
+        orders: dict[str, list[Any]] = {
             "title": [func.lower(ExampleSet.title)],
             "shown": [_shown_on().desc().nulls_last()],
-        }.get(order, [])
+        }
+        first = orders.get(order, [])
         query = query.order_by(*first, ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id)
         query = query.offset(start).limit(most)
         return self.session.scalars(query).all()
@@ -99,7 +100,8 @@ class Shelf:
         )
         names: dict[uuid.UUID, list[str]] = {}
         for set_id, name in self.session.execute(query):
-            names.setdefault(set_id, []).append(name)
+            if set_id is not None:
+                names.setdefault(set_id, []).append(name)
         return names
 
     def _searched(self, place: str, search: str) -> Select[ExampleSet]:

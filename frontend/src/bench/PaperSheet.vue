@@ -166,6 +166,11 @@ async function toggle(key: string): Promise<void> {
   font-size: 0.88rem;
   padding-right: var(--square);
 }
+.kind > * ,
+.kind {
+  background-color: var(--paper);
+  height: fit-content;
+}
 .nothing {
   padding: var(--square) 0;
 }

@@ -55,6 +55,10 @@ async function change(wanted: string): Promise<void> {
 </template>
 
 <style scoped>
+/* A picture lies on plain paper: no line of the squares runs through what is written in it. */
+.picture :deep(.figure) {
+  background: var(--paper);
+}
 .picture {
   margin-left: 2px;
 }

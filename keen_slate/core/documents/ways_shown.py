@@ -57,12 +57,10 @@ def _shown(setting: Setting, code: str, ways: Ways, view: WorkingView, alike: in
     voice = voice_of(ways)
     name = voice.said(setting.codes[code])
     sentence = _sentence(setting, view, ways)
+    steps: tuple[WrittenStep, ...] = ()
     if setting.name in _BLANKS:
-        steps = ()
         sentence = view.answer_glyphs[0] if view.answer_glyphs else ()
-    elif sentence or view.sheet or view.boxes:
-        steps = ()
-    else:
+    elif not sentence and view.sheet is None and not view.boxes:
         steps = tuple([_written(view, i) for i in range(alike, min(len(view.steps), alike + _MOST_STEPS))])
     return ShownWay(
         code, name, view.rows[alike if steps else 0], steps, None if sentence else view.sheet,
@@ -112,4 +110,6 @@ def _said(view: WorkingView) -> Iterator[tuple[Glyph, ...]]:
     sentences = [said for step in view.steps for said in (step.title, step.reason, step.spoken)]
     yield from [(Glyph("words", said),) for said in (*sentences, *view.surprises)]
     yield from view.checks
-    yield from [(Glyph("words", said),) for said in (*[one.reason for one in view.misconceptions], view.problem.kind_name)]
+    yield from [
+        (Glyph("words", said),) for said in (*[one.reason for one in view.misconceptions], view.problem.kind_name)
+    ]

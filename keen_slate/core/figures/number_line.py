@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from itertools import count
 
+from ..arithmetic.division import as_decimal
 from ..expressions.spoken import words
 from ..expressions.terms import signed_terms
 from ..expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Sum, Whole, mixed, value
@@ -20,6 +21,8 @@ from .shapes import exact
 
 _APART = 12  # between the labels of two ticks, at least
 _JUMP = 30  # the height of the lowest jump
+_STEP = 18  # by which a jump that passes over others is higher
+_NEAR = 8  # a label so near to its jump needs no line to it
 _TICK = 8
 _BAND = 18
 _MOST_SMALL_TICKS = 60
@@ -90,7 +93,8 @@ def of_points(points: Sequence[tuple[Expr, Role]], band: tuple[Fraction, Fractio
     middle = exact((left + right).numerator, 2 * (left + right).denominator)
     shapes.append(Shape("line", "thick", (middle, 4, middle, 4 + _BAND)))
     bottom = _axis(shapes, scale, placed, _BAND + 4)
-    alt = f"{_alt(scale, [], placed)} A band lies from {words(mixed(band[0]))} to {words(mixed(band[1]))}, its middle marked."
+    low, high = [_said_like(end, points[0][0]) for end in band]
+    alt = f"{_alt(scale, [], placed)} A band lies from {low} to {high}, its middle marked."
     return Figure("number-line", WIDTH, bottom, tuple(shapes), alt)
 
 
@@ -198,40 +202,88 @@ def _draw(jumps: Sequence[tuple[_Jump, When]], points: Sequence[_Point], dens: S
         numbers = [n for n in numbers if n >= low]
     scale = _Scale.over(numbers, dens)
     shapes: list[Shape] = []
-    places = [(jump, when, *_place(jump, scale)) for jump, when in jumps]
-    levels: dict[When, Levels] = {"": Levels(), "before": Levels(), "after": Levels()}
-    rows = [levels[when].level(left, right) for _, when, left, right in places]
-    top = (max(rows, default=-1) + 1) * (HEIGHT + 8) + _JUMP
-    for (jump, when, _, _), row in zip(places, rows, strict=True):
-        shapes += _jump(jump, when, scale, top, row)
+    arcs = _rows([(when, *_stretch(jump, scale)) for jump, when in jumps])
+    heights = [_JUMP - 6 + row * _STEP for row in arcs]
+    # All labels stand above all jumps, so that none lies on one.
+    over = max(heights, default=0) + _NEAR
+    labels = _side_by_side(jumps, scale)
+    top = max([row + 1 for _, row in labels.values()], default=0) * HEIGHT + over
+    for (jump, when), height in zip(jumps, heights, strict=True):
+        shapes += _jump(jump, when, scale, top, height)
+    for i, (middle, row) in labels.items():
+        shapes += _label(*jumps[i], scale, middle, (top - over - row * HEIGHT, top - heights[i]))
     bottom = _axis(shapes, scale, points, top)
     return Figure("number-line", WIDTH, bottom, tuple(shapes), _alt(scale, jumps, points))
 
 
-def _place(jump: _Jump, scale: _Scale) -> tuple[Length, Length]:
-    """The stretch of the line that a jump and its label need for themselves."""
-    left, right = sorted([scale.x(jump.start), scale.x(jump.end)])
-    if jump.label is None:
-        return left, right
-    width = number_width(jump.label)
-    middle = within(Fraction(left + right) * Fraction(1, 2), width)
-    return min(left, middle - width // 2), max(right, middle + width // 2)
+def _side_by_side(jumps: Sequence[tuple[_Jump, When]], scale: _Scale) -> dict[int, tuple[Length, int]]:
+    """The middle and the row of each label, by the place of its jump.
+
+    It is as near to its jump as it can be without meeting another of its state; there is one row, if they all have room in it.
+    """
+    places: dict[int, tuple[Length, int]] = {}
+    for state in ("", "before", "after"):
+        own = [i for i, (jump, when) in enumerate(jumps) if when == state and jump.label is not None]
+        own.sort(key=lambda i: _apex(jumps[i][0], scale))
+        widths = {i: number_width(_labelled(jumps[i][0])) + _APART for i in own}
+        rows = max(1, -(-sum(widths.values()) // WIDTH))
+        for row in range(rows):
+            mine = own[row::rows]
+            for i, middle in zip(mine, _swept([(_apex(jumps[i][0], scale), widths[i]) for i in mine]), strict=True):
+                places[i] = exact(middle.numerator, middle.denominator), row
+    return places
 
 
-def _jump(jump: _Jump, when: When, scale: _Scale, axis: int, row: int) -> Iterator[Shape]:
+def _swept(wanted: Sequence[tuple[Fraction, int]]) -> list[Fraction]:
+    """Middles as near to those *wanted* as things so wide allow that stand side by side within the frame."""
+    middles: list[Fraction] = []
+    free = Fraction(0)
+    for middle, width in wanted:
+        middles.append(max(middle, free + Fraction(width, 2)))
+        free = middles[-1] + Fraction(width, 2)
+    free = Fraction(WIDTH)
+    for at, (_, width) in reversed(list(enumerate(wanted))):
+        middles[at] = min(middles[at], free - Fraction(width, 2))
+        free = middles[at] - Fraction(width, 2)
+    return middles
+
+
+def _apex(jump: _Jump, scale: _Scale) -> Fraction:
+    return Fraction(scale.x(jump.start) + scale.x(jump.end)) * Fraction(1, 2)
+
+
+def _rows(stretches: Sequence[tuple[When, Length, Length]]) -> list[int]:
+    """For each stretch of a state the lowest row in which nothing of the state lies there yet."""
+    levels: dict[When, Levels] = {"": Levels(), "before": Levels(), "after": Levels()}
+    return [levels[when].level(left, right) for when, left, right in stretches]
+
+
+def _stretch(jump: _Jump, scale: _Scale) -> tuple[Length, Length]:
+    ends = scale.x(jump.start), scale.x(jump.end)
+    return min(ends), max(ends)
+
+
+def _labelled(jump: _Jump) -> Expr:
+    assert jump.label is not None, "only jumps with a label are asked for it"
+    return jump.label
+
+
+def _jump(jump: _Jump, when: When, scale: _Scale, axis: int, height: int) -> Iterator[Shape]:
     start, end = scale.x(jump.start), scale.x(jump.end)
-    height = _JUMP - 6 + row * (HEIGHT + 8)
     yield Shape("arc", "jump", (start, end, axis, height), jump.role, when)
     # The head of the arrow: two short strokes at the point of landing.
     back = 5 if end < start else -5
     yield Shape("line", "jump", (end, axis, end + back - 2, axis - 10), jump.role, when)
     yield Shape("line", "jump", (end, axis, end + back + 6 * (1 if back > 0 else -1), axis - 6), jump.role, when)
-    if jump.label is not None:
-        width = number_width(jump.label)
-        middle = within(Fraction(start + end) * Fraction(1, 2), width)
-        # Other jumps pass behind the label.
-        yield Shape("rect", "plate", (middle - width // 2, axis - height - HEIGHT - 2, width, HEIGHT), when=when)
-        yield from number_label(jump.label, middle, axis - height - HEIGHT - 2, jump.role, when)
+
+
+def _label(jump: _Jump, when: When, scale: _Scale, middle: Length, between: tuple[Length, Length]) -> Iterator[Shape]:
+    """The label of a jump with its *middle* there, led down *between* its lower edge and the highest place of its jump."""
+    at = _apex(jump, scale)
+    x = exact(at.numerator, at.denominator)
+    if between[1] - between[0] > _NEAR or abs(at - middle) > _NEAR:
+        yield Shape("line", "leader", (middle, between[0], x, between[1]), jump.role, when)
+    yield from number_label(_labelled(jump), middle, between[0] - HEIGHT, jump.role, when)
 
 
 def _axis(shapes: list[Shape], scale: _Scale, points: Sequence[_Point], y: int) -> int:
@@ -285,6 +337,12 @@ def _alt(scale: _Scale, jumps: Sequence[tuple[_Jump, When]], points: Sequence[_P
 
 def _said(jump: _Jump) -> str:
     way = "back" if jump.end < jump.start else "on"
-    size = abs(jump.end - jump.start)
     label = jump.label.inner if isinstance(jump.label, Neg) else jump.label
-    return f"a jump {way} of {words(label or mixed(size))} from {words(mixed(jump.start))} to {words(mixed(jump.end))}"
+    size = words(label) if label else _said_like(abs(jump.end - jump.start), None)
+    return f"a jump {way} of {size} from {_said_like(jump.start, label)} to {_said_like(jump.end, label)}"
+
+
+def _said_like(number: Fraction, like: Expr | None) -> str:
+    """*number* in words: as a decimal beside a decimal."""
+    decimal = as_decimal(number) if isinstance(like, Dec) else None
+    return words(decimal or mixed(number))

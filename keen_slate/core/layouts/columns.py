@@ -114,7 +114,8 @@ class _Board:
         frame = self._frame(max(longest, places + 1), places)
         added = add_columns(amounts) if adds else []
         subtracted = [] if adds else subtract_columns(amounts[0], amounts[1])
-        self.y += SQUARE * max([len(c.above) for c in subtracted], default=1)
+        over = _heights(subtracted)
+        self.y += max([height for column in over for height in column], default=0 if subtracted else SQUARE)
         top = self.y
         filled = [self._filled(n, places) for n in numbers]
         for row, (amount, zeros) in enumerate(zip(amounts, filled, strict=True)):
@@ -131,7 +132,7 @@ class _Board:
             if a.carries and i + 1 < len(added) and any(added[i + 1].digits):
                 self._small(frame, a.carries, i + 1, top - SQUARE)
         for i, s in enumerate(subtracted):
-            self._exchange(frame, index, i, subtracted, top)
+            self._exchange(frame, index, i, subtracted, over, top)
             if i < len(made):
                 number = s.above[-1] if s.above else s.top
                 self.pen.moment(index, (f"{frame.name(i)}: {number} - {s.bottom} = {s.written}.",))
@@ -159,7 +160,9 @@ class _Board:
         more = f": write {column.written}, carry {column.carries}" if column.carries else ""
         self.pen.moment(index, (f"{frame.name(i)}: {' + '.join(map(str, numbers))} = {total}{more}.",))
 
-    def _exchange(self, frame: _Frame, index: int, i: int, columns: Sequence[Subtracted], top: int) -> None:
+    def _exchange(
+        self, frame: _Frame, index: int, i: int, columns: Sequence[Subtracted], over: Sequence[Sequence[int]], top: int
+    ) -> None:
         """What column *i* takes from the left, where it has too few: digits crossed out, the new ones above."""
         if not columns[i].exchanged:
             return
@@ -170,8 +173,8 @@ class _Board:
             x = frame.x(j)
             for k, (above, turn) in enumerate(zip(column.above, column.turns, strict=True)):
                 if turn == i:
-                    self.pen.strike_at(x, top if k == 0 else top - SQUARE * k)
-                    self._small(frame, above, j, top - SQUARE * (k + 1))
+                    self.pen.strike_at(x, top if k == 0 else top - over[j][k - 1])
+                    self._small(frame, above, j, top - over[j][k])
 
     @staticmethod
     def _top(column: Subtracted, turn: int) -> int:
@@ -269,3 +272,21 @@ class _Frame:
         """What a column is called, at the beginning of a sentence."""
         name = place_name(column, self.places)
         return name[0].upper() + name[1:]
+
+
+def _heights(columns: Sequence[Subtracted]) -> list[list[int]]:
+    """How high the new numbers of each column stand over its digit, in half squares.
+
+    Of two numbers with two digits that would stand side by side, squeezed, the one on the left is raised out of the way.
+    """
+    heights: list[list[int]] = []
+    for j, column in enumerate(columns):
+        right = [h for h, n in zip(heights[-1], columns[j - 1].above, strict=True) if n > 9] if j else []
+        own: list[int] = []
+        for number in column.above:
+            height = (own[-1] if own else 0) + SQUARE
+            while number > 9 and any(abs(height - other) < SQUARE for other in right):
+                height += 1
+            own.append(height)
+        heights.append(own)
+    return heights
