@@ -3,18 +3,25 @@
 from __future__ import annotations
 
 from ..expressions.terms import signed_terms
-from ..expressions.tree import Expr, Frac, Mixed, Neg, Whole
+from ..expressions.tree import Dec, Expr, Frac, Mixed, Neg, Whole
+from ..expressions.typeset import Role
+from ..expressions.voice import in_sentence
 from ..limits import MOST_PARTS, MOST_WHOLES
 from ..working.proof import Working
-from . import number_line
+from . import number_line, place_value
 from .choose import Look, draw_scene
 from .display import Figure
 from .scenes import Amount, Shown, largest
 
 
 def of_wrong(working: Working, wrong: Expr) -> Figure | None:
-    """The terms of a short sum, the right answer and the *wrong* one, under each other; None below zero."""
+    """The terms of a short sum, the right answer and the *wrong* one, under each other; None below zero.
+
+    Fractions are strips, decimals counters in columns; where neither can show them, both lie on a number line.
+    """
     right = working.answer
+    if isinstance(right, Dec) or isinstance(wrong, Dec):
+        return _decimals(right, wrong)
     if not _drawable(right) or not _drawable(wrong):
         return None
     terms = signed_terms(working.problem.expr)
@@ -28,6 +35,18 @@ def of_wrong(working: Working, wrong: Expr) -> Figure | None:
     if parts > MOST_PARTS or wholes > MOST_WHOLES:
         return number_line.of_points([(right, "answer"), (wrong, "wrong")])
     return draw_scene(scene, "bars", Look(wholes, parts, None, False))
+
+
+def _decimals(right: Expr, wrong: Expr) -> Figure | None:
+    """Decimals in the same columns; on a number line, where they have too many places for counters."""
+    answers: list[tuple[Expr, Role]] = [(right, "answer"), (wrong, "wrong")]
+    if any(isinstance(number, Neg) for number, _ in answers):
+        return None
+    captions = [
+        f"{name} answer: {in_sentence(number)}" for (number, _), name in zip(answers, ("right", "wrong"), strict=True)
+    ]
+    rows = [(*answer, caption) for answer, caption in zip(answers, captions, strict=True)]
+    return place_value.compared(rows) or number_line.of_points(answers)
 
 
 def _drawable(number: Expr) -> bool:

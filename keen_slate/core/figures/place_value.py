@@ -17,6 +17,7 @@ _WIDEST = 22  # from counter to counter, at most
 _ACROSS = 5  # counters side by side in a column
 _HEAD = 28
 _GAP = 10
+_CAPTION = 26
 _MOST_COLUMNS = 6
 _MOST_NUMBERS = 4
 _MONEY = {"$": ("$", "", "c"), "€": ("€", "", "c"), "£": ("£", "", "p")}
@@ -39,6 +40,18 @@ def of_step(step: Step, label: str | None) -> Figure:
     if step.kind is COLUMN_ADD:
         return _Columns(places, add_columns(amounts), amounts, label).adding(numbers)
     return _Columns(places, subtract_columns(*amounts), amounts, label).taking(numbers)
+
+
+def compared(rows: Sequence[tuple[Expr, Role, str]]) -> Figure | None:
+    """Numbers under each other in the same columns, each with its caption; None where they have too many columns, or a sign."""
+    numbers = [number for number, _, _ in rows]
+    if not all(isinstance(n, (Whole, Dec)) and not (isinstance(n, Dec) and n.period) for n in numbers):
+        return None
+    places = max(places_of(n) for n in numbers)
+    amounts = [in_last_place(n, places) for n in numbers]
+    if max(len(str(amount)) for amount in [*amounts, 10**places]) > _MOST_COLUMNS:
+        return None
+    return _Columns(places, add_columns(amounts), amounts, None).under_each_other(rows)
 
 
 def _numbers(step: Step) -> list[Expr]:
@@ -163,6 +176,24 @@ class _Columns:
             f"the counters of {in_sentence(numbers[1])} are crossed off."
         )
         return Figure("place-value", WIDTH, bottom + 2, tuple(self.shapes), alt)
+
+    def under_each_other(self, rows: Sequence[tuple[Expr, Role, str]]) -> Figure:
+        """A row of counters for each number, its caption above it."""
+        y = _HEAD + 4
+        for (_, role, caption), amount in zip(rows, self.amounts, strict=True):
+            self.shapes.append(Shape("text", "label", (0, y + _CAPTION - 8), role, text=caption))
+            y += _CAPTION
+            digits = digits_of(amount, self.count)
+            for column, digit in enumerate(digits):
+                for k in range(digit):
+                    self._counter(column, k, y, role, "")
+            y += _rows(max(digits)) * self.pitch + _GAP
+        self._frame(y)
+        said = [
+            f"{caption} is {self._said(amount)}" for (_, _, caption), amount in zip(rows, self.amounts, strict=True)
+        ]
+        alt = f"Counters in columns for {', '.join(reversed(self.heads))}: {'; '.join(said)}."
+        return Figure("place-value", WIDTH, y + 2, tuple(self.shapes), alt)
 
     def _said(self, amount: int) -> str:
         digits = digits_of(amount, self.count)

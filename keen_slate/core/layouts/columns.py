@@ -114,7 +114,7 @@ class _Board:
         frame = self._frame(max(longest, places + 1), places)
         added = add_columns(amounts) if adds else []
         subtracted = [] if adds else subtract_columns(amounts[0], amounts[1])
-        over = _heights(subtracted)
+        over = heights_over(subtracted)
         self.y += max([height for column in over for height in column], default=0 if subtracted else SQUARE)
         top = self.y
         filled = [self._filled(n, places) for n in numbers]
@@ -274,7 +274,7 @@ class _Frame:
         return name[0].upper() + name[1:]
 
 
-def _heights(columns: Sequence[Subtracted]) -> list[list[int]]:
+def heights_over(columns: Sequence[Subtracted]) -> list[list[int]]:
     """How high the new numbers of each column stand over its digit, in half squares.
 
     Of two numbers with two digits that would stand side by side, squeezed, the one on the left is raised out of the way.

@@ -31,7 +31,7 @@ from ..working.step_kinds import (
     SUBTRACT,
 )
 from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, Size, characters, fraction
-from .columns import columns_of
+from .columns import columns_of, heights_over
 from .registry import Laid, layout
 from .rows import step_row
 from .sheet import PROBLEM, Pen, Sheet
@@ -139,7 +139,7 @@ class _Stack:
     def sheet(self) -> Sheet:
         above = self.regrouped is not None or self.carry is not None
         lent = self._lent()
-        self.top = SQUARE * above + SQUARE * max([len(column.above) for column in lent], default=0)
+        self.top = SQUARE * above + max([height for column in heights_over(lent) for height in column], default=0)
         x = SQUARE
         for column in self.columns:
             x = self._place_column(x, column)
@@ -265,12 +265,12 @@ class _Stack:
             return
         base = self.top - SQUARE // 2 if self.regrouped else self.top
         self.pen.moment(self.results[0].step, ("In the <wholes>, the ones take ten from the left.",))
-        for i, column in enumerate(lent):
+        for i, (column, over) in enumerate(zip(lent, heights_over(lent), strict=True)):
             x = place.x + place.whole - SQUARE * (i + 1)
             below = base
-            for k, digit in enumerate(column.above):
+            for digit, height in zip(column.above, over, strict=True):
                 self.pen.strike_at(x, below)
-                below = base - SQUARE * (k + 1)
+                below = base - height
                 size: Size = "small" if digit > 9 else "half"
                 self.pen.write([Cell(x, below, str(digit), size, "carried")])
 
