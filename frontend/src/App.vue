@@ -2,10 +2,19 @@
 import ConfirmPopup from 'primevue/confirmpopup'
 import ProgressBar from 'primevue/progressbar'
 
+import { useMutationObserver } from '@vueuse/core'
+
 import { signedIn, waiting } from './api/send'
 import DoorPage from './pages/DoorPage.vue'
 import HatchDefs from './parts/HatchDefs.vue'
 import ToldToast from './parts/ToldToast.vue'
+
+// While a dialog asks for something, the page behind it cannot be reached.
+useMutationObserver(
+  document.body,
+  () => (document.getElementById('app')!.inert = !!document.querySelector('body > .p-dialog-mask.p-overlay-mask')),
+  { childList: true },
+)
 </script>
 
 <template>

@@ -7,7 +7,6 @@ import { createPinia } from 'pinia'
 import PrimeVue from 'primevue/config'
 import ConfirmationService from 'primevue/confirmationservice'
 import ToastService from 'primevue/toastservice'
-import Tooltip from 'primevue/tooltip'
 import { createApp } from 'vue'
 
 import App from './App.vue'
@@ -34,5 +33,4 @@ createApp(App)
   })
   .use(ToastService)
   .use(ConfirmationService)
-  .directive('tooltip', Tooltip)
   .mount('#app')

@@ -19,7 +19,7 @@ import textarea from '@primeuix/themes/aura/textarea'
 import toast from '@primeuix/themes/aura/toast'
 import togglebutton from '@primeuix/themes/aura/togglebutton'
 import toggleswitch from '@primeuix/themes/aura/toggleswitch'
-import tooltip from '@primeuix/themes/aura/tooltip'
+import message from '@primeuix/themes/aura/message'
 import { definePreset } from '@primeuix/themes'
 
 // The desk in PrimeVue's design tokens. Every colour is one of tokens.css, which knows the light desk and the dark one; what
@@ -99,7 +99,7 @@ export const desk = definePreset(
       toast,
       togglebutton,
       toggleswitch,
-      tooltip,
+      message,
     },
   },
   {
@@ -185,7 +185,6 @@ export const desk = definePreset(
         summary: { fontWeight: '400' },
         colorScheme: { light: { root: { blur: '0' }, secondary: told } },
       },
-      tooltip: { colorScheme: { light: { root: { background: 'var(--ink)', color: 'var(--paper)' } } } },
     },
   },
 )

@@ -10,6 +10,7 @@ from pathlib import Path
 from playwright.sync_api import expect
 
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
+from keen_slate.core.worked import work_text
 from keen_slate.store.demo import SETS
 from tests import support
 from tools.browser import chromium
@@ -31,6 +32,7 @@ class PageTests(unittest.TestCase):
         cls.browser = cls.enterClassContext(chromium())
         # One for all tests of a class, so that scripts and typeface are read once; nothing else is left of a test before.
         cls.context = cls.browser.new_context(viewport={"width": 1280, "height": 800})
+        cls.context.add_init_script("localStorage.setItem('keen-slate-walked', 'true')")  # the walk has its own test
 
     def setUp(self):
         self.title = f"O'Hara's <b>planks</b> {uuid.uuid4().hex[:6]}"
@@ -68,6 +70,12 @@ class PageTests(unittest.TestCase):
     def tearDown(self):
         self.assertEqual(self.complaints, [])
 
+    def pick(self, field, option, page=None):
+        """Choose an *option* of a field by its name."""
+        page = page or self.page
+        page.get_by_role("combobox", name=field, exact=True).click()
+        page.get_by_role("option", name=option, exact=True).last.click()  # one that was open may still be going
+
     def spoken(self, page=None):
         return (page or self.page).eval_on_selector_all(
             ".step[data-id] .math > .sr-only", "all => all.map(one => one.textContent)"
@@ -85,12 +93,12 @@ class PageTests(unittest.TestCase):
 class BrowserTests(PageTests):
     def test_type_see_save_and_reload(self):
         self.page.fill("#entry", "7 1/4 - 3 5/6")
-        self.page.wait_for_selector(".surprises >> text=Needs regrouping.")
+        self.page.wait_for_selector(".paper[data-pencil=true] .noticed >> text=Needs regrouping.")
         began = time.monotonic()
         self.page.press("#entry", "Enter")
         self.wait_for_ladder(4)
         self.assertLess(time.monotonic() - began, 30)  # a hang, not a benchmark
-        self.page.wait_for_selector(".paper .row[aria-label='three and five twelfths']")
+        self.page.wait_for_selector(".paper[data-pencil=false] .row[aria-label='three and five twelfths']")
         self.page.wait_for_selector(".margin >> text=turned the fractions round")
         self.assertEqual(self.page.input_value("#entry"), "")
         self.page.reload()
@@ -145,17 +153,17 @@ class BrowserTests(PageTests):
         self.page.click(".step[data-id]:nth-child(2) .pick")
         first = self.page.locator(".paper li").first
         first.locator("button.title").click()
-        first.get_by_label("Picture").select_option("circles")
+        self.pick("Picture", "circles")
         expect(first.locator("svg.figure")).to_have_attribute("aria-label", re.compile("a circle cut into 6"))
         self.page.reload()
         first.locator("button.title").click()
-        expect(first.get_by_label("Picture")).to_have_value("circles")
+        expect(first.get_by_role("combobox", name="Picture")).to_have_text("circles")
         for name, begin in [("SVG", b"<svg"), ("PNG", bytes([137]) + b"PNG")]:
             with self.page.expect_download() as coming:
                 first.get_by_text(name, exact=True).click()
             self.assertTrue(Path(coming.value.path()).read_bytes().startswith(begin))
             self.assertEqual(coming.value.suggested_filename, f"step-1-circles.{name.lower()}")
-        first.get_by_label("Picture").select_option("none")
+        self.pick("Picture", "no picture")
         expect(first.locator("svg.figure")).to_have_count(0)
         self.page.click(".top >> text=Undo")
         expect(first.locator("svg.figure")).to_have_count(1)
@@ -227,6 +235,7 @@ class BrowserTests(PageTests):
     def test_what_a_set_reveals_and_the_catalogue(self):
         self.page.click(".top >> text=Reveals")
         expect(self.page.locator("thead th")).to_have_count(1 + 3)
+        expect(self.page.locator("[data-status=reveals]").first).to_have_text("●shows")
         self.page.goto(self.server.address)
         self.page.click("text=Likely wrong answers")
         expect(self.page.locator("main li")).to_have_count(len(ENTRIES))
@@ -300,21 +309,91 @@ class BrowserTests(PageTests):
         self.page.keyboard.press("Alt+ArrowDown")
         self.page.wait_for_selector("text=Now number 2 of 3.", state="attached")
         self.assertEqual(self.spoken(), [before[1], before[0], before[2]])
-        self.page.drag_and_drop(
-            ".step[data-id]:nth-child(3)", ".step[data-id]:nth-child(1)", target_position={"x": 60, "y": 4}
-        )
+        third, to = (self.page.locator(f".step[data-id]:nth-child({n}) .pick").bounding_box() for n in (3, 1))
+        self.page.mouse.move(third["x"] + 60, third["y"] + 20)
+        self.page.mouse.down()
+        for y in (third["y"], to["y"] + 40, to["y"] + 4, to["y"] + 2):
+            self.page.mouse.move(to["x"] + 60, y, steps=6)
+        self.page.mouse.up()
         first = self.page.locator(".step[data-id] .math > .sr-only").first
         expect(first).to_have_text(before[2])
         self.page.reload()
         self.page.wait_for_selector(".paper .row")
         self.assertEqual(self.spoken(), [before[2], before[1], before[0]])
 
+    def test_what_is_typed_stands_in_pencil_until_it_is_inked_or_given_up(self):
+        paper = self.page.locator(".paper")
+        self.page.fill("#entry", "5/6 + 3/4")
+        expect(paper.locator(".row[aria-label='one and seven twelfths']")).to_have_count(1)
+        expect(paper).to_have_attribute("data-pencil", "true")
+        expect(self.page.locator(".margin")).to_contain_text("about 2")
+        self.page.fill("#entry", "5/6 + 3/4 +")  # not to be read yet: what was read stays
+        self.page.wait_for_selector(".refusal")
+        expect(paper.locator(".row[aria-label='one and seven twelfths']")).to_have_count(1)
+        self.page.fill("#entry", "")
+        expect(paper).to_have_attribute("data-pencil", "false")
+        expect(paper.locator(".row[aria-label='five sevenths']")).to_have_count(1)
+        self.assertEqual(len(self.spoken()), 3)
+
+    def test_an_empty_bench_offers_starts_that_suit_its_title(self):
+        empty = support.new_set(self.teacher, "Rain gauge: decimals", [])
+        self.page.goto(f"{self.server.address}/bench/{empty}")
+        starts = self.page.locator(".starts .start")
+        expect(starts).to_have_count(3)
+        expect(starts.first).to_contain_text("Decimals")
+        starts.first.click()
+        self.wait_for_ladder(8)
+        codes = self.page.locator(".step[data-id] .code").all_inner_texts()
+        self.assertEqual((codes[0], codes[-1], codes), ("D1", "D5", sorted(codes)))
+
+    def test_a_new_teacher_is_walked_over_the_bench_once_and_again_from_help(self):
+        newcomer = support.new_teacher()
+        first = support.new_set(newcomer, "First", ["1/2 + 1/3"])
+        context = self.browser.new_context(viewport={"width": 1280, "height": 800})
+        self.addCleanup(context.close)
+        context.request.get(self.server.link(newcomer))
+        page = context.new_page()
+        page.goto(f"{self.server.address}/bench/{first}")
+        walk = page.get_by_role("dialog", name="A walk over the Bench")
+        expect(walk).to_contain_text("1 of 5")
+        for at in range(2, 6):
+            page.keyboard.press("Enter")
+            expect(walk).to_contain_text(f"{at} of 5")
+        page.keyboard.press("Enter")
+        expect(walk).to_have_count(0)
+        page.reload()
+        page.wait_for_selector(".paper .row")
+        expect(walk).to_have_count(0)
+        page.keyboard.press("?")
+        page.click("text=Walk me over the Bench")
+        expect(walk).to_contain_text("1 of 5")
+        page.keyboard.press("Escape")
+        expect(walk).to_have_count(0)
+
+    def test_help_is_searched_and_its_examples_go_on_the_ladder(self):
+        self.page.keyboard.press("?")
+        self.page.fill("[aria-label='Find in the help']", "combined tops")
+        lines = self.page.locator(".help .line")
+        expect(lines.first).to_contain_text("Sees separate whole numbers")
+        lines.first.get_by_text("Put it on the ladder").click()
+        self.wait_for_ladder(4)
+        self.page.fill("[aria-label='Find in the help']", "no such word")
+        expect(self.page.locator(".help [role=status]")).to_have_text("Nothing here has this word.")
+
+    def test_every_example_of_the_help_can_be_worked(self):
+        text = (Path(__file__).resolve().parents[2] / "frontend/src/bench/help.ts").read_text(encoding="utf-8")
+        examples = re.findall(r"example: '([^']+)'", text)
+        self.assertGreater(len(examples), 8)
+        for example in examples:
+            problem, _, target = example.partition(" to ")
+            work_text(problem, target=target or None)
+
     def test_taking_off_and_undo(self):
         before = self.spoken()
         self.page.hover(".step[data-id]:nth-child(2)")
         self.page.click(".step[data-id]:nth-child(2) .off")
         self.wait_for_ladder(2)
-        self.page.click("text=Undo")
+        self.page.click(".p-toast >> text=Undo")
         self.wait_for_ladder(3)
         self.assertEqual(self.spoken(), before)
 
@@ -326,7 +405,7 @@ class BrowserTests(PageTests):
         self.wait_for_ladder(4)
         for _ in range(30):  # back from the entry line to the rung in hand, as Tab walks
             page.keyboard.press("Shift+Tab")
-            if page.evaluate("document.activeElement.className") == "pick":
+            if page.evaluate("document.activeElement.classList.contains('pick')"):
                 break
         page.keyboard.press("ArrowUp")
         page.wait_for_selector(
@@ -442,17 +521,29 @@ class BrowserTests(PageTests):
         self.type_problem("2 3/4 + 1 2/3")
         self.page.wait_for_selector(".row[aria-label='three plus seventeen twelfths']")
         self.page.click(".top >> text=Ways")
-        self.page.select_option("[aria-label='Adding mixed numbers, in this set']", "improper")
-        self.page.wait_for_selector(".row[aria-label='fifty-three twelfths']")
+        adding = self.page.get_by_role("radiogroup", name="Adding mixed numbers")
+        expect(adding.get_by_role("radio", name="all improper").locator(".row")).to_have_count(3)  # shown, not only named
+        adding.get_by_role("radio", name="all improper").click()
+        self.page.wait_for_selector(".paper .row[aria-label='fifty-three twelfths']")
+        expect(self.page.locator(".differs").first).to_have_text(
+            "This set: all improper; all sets: wholes first. Put it back"
+        )
+        self.page.click(".differs >> text=Put it back")
+        expect(self.page.locator(".differs")).to_have_count(0)
+        adding.get_by_role("radio", name="all improper").click()
+        self.page.fill("[aria-label='Find a way']", "borrow")
+        expect(self.page.get_by_role("radiogroup")).to_have_count(1)
+        expect(self.page.get_by_role("radio", name="borrow")).to_contain_text("so borrow: cut up one whole")
         self.page.keyboard.press("Escape")
-        self.page.click("text=Undo")
-        self.page.wait_for_selector(".row[aria-label='three plus seventeen twelfths']")
+        self.page.click(".top >> text=Undo")
+        self.page.wait_for_selector(".paper .row[aria-label='three plus seventeen twelfths']")
 
     def test_a_class_writes_its_own_checklist(self):
         self.page.click(".switch >> text=checklist")
         self.page.wait_for_selector(".checklist")
         self.page.click(".top >> text=Ways")
-        self.page.locator(".questions >> text=Write our own").last.click()
+        self.page.get_by_role("button", name="Look", exact=True).click()
+        self.page.click(".questions >> text=Write our own")
         first = self.page.get_by_label("Question 1 in this set")
         first.fill("Is <b> the wood cut?")
         first.press("Enter")
@@ -521,26 +612,30 @@ class BrowserTests(PageTests):
         self.page.click(".top >> text=Ways")
         other = self.open()
         other.click(".top >> text=Ways")
-        self.page.select_option("[aria-label='Adding mixed numbers, in all sets']", "improper")
-        self.page.wait_for_selector(".row[aria-label='fifty-three twelfths']")
-        other.select_option("[aria-label='Rounding a tie in an estimate, in all sets']", "down")
+        for page in (self.page, other):
+            page.get_by_role("button", name="for all sets", exact=True).click()
+        improper = [page.get_by_role("radio", name="all improper").first for page in (self.page, other)]
+        improper[0].click()
+        self.page.wait_for_selector(".paper .row[aria-label='fifty-three twelfths']")
+        other.get_by_role("radio", name="count back").click()
         other.click("text=Take the other ways, drop my change")
-        expect(other.locator("[aria-label='Adding mixed numbers, in all sets']")).to_have_value("improper")
+        expect(improper[1]).to_have_attribute("aria-checked", "true")
         self.page.click(".top >> text=Undo")  # takes the example away, and leaves the ways
         self.wait_for_ladder(3)
-        expect(self.page.locator("[aria-label='Adding mixed numbers, in all sets']")).to_have_value("improper")
+        expect(improper[0]).to_have_attribute("aria-checked", "true")
         self.page.click("text=Undo for all sets")
-        expect(self.page.locator("[aria-label='Adding mixed numbers, in all sets']")).to_have_value("wholes-first")
+        expect(self.page.get_by_role("radio", name="wholes first").first).to_have_attribute("aria-checked", "true")
 
     def test_the_shelf_begins_a_set_and_shows_titles_as_text(self):
         shelf = self.open("/")
         self.assertIn(self.title, shelf.locator("h2").all_inner_texts())
+        shelf.get_by_role("button", name="empty", exact=True).click()
         shelf.fill("#new-title", "Rope & gravel")
         shelf.press("#new-title", "Enter")
         shelf.wait_for_selector("text=The paper is empty.")
         self.type_problem("1/2 + 1/3", shelf)
         shelf.wait_for_selector(".paper .row")
-        self.assertEqual(shelf.input_value(".title input"), "Rope & gravel")
+        self.assertEqual(shelf.get_by_label("Title of the set").input_value(), "Rope & gravel")
 
     def test_axe_finds_nothing_serious(self):
         self.type_problem("7 1/4 - 3 5/6")
@@ -549,7 +644,7 @@ class BrowserTests(PageTests):
         self.page.click(".margin .entry >> nth=0")
         shelf = self.open("/")
         self.page.fill("#entry", "12 1/4 - 3 7/8")
-        self.page.wait_for_selector(".surprises")
+        self.page.wait_for_selector(".paper[data-pencil=true] .noticed")
         for page in (self.page, shelf):
             # Read into the page by the test itself: the page's own policy allows no script but its own.
             page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
@@ -573,7 +668,5 @@ class BrowserTests(PageTests):
             page.close()
 
     def test_the_demo_has_its_eight_examples_from_f1_to_f7(self):
-        from keen_slate.core.worked import work_text
-
         rungs = [work_text(problem).features.rung for problem in SETS[0][1]]
         self.assertEqual((len(rungs), sorted(set(rungs)), rungs), (8, [f"F{i}" for i in range(1, 8)], sorted(rungs)))

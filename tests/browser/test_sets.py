@@ -1,6 +1,7 @@
 """Sets as a whole in the real page: ladders built to order, climbs, fading, undo across reloads, the Shelf's places."""
 
 import re
+from pathlib import Path
 
 from playwright.sync_api import expect
 
@@ -79,21 +80,21 @@ class SetTests(PageTests):
     def test_a_plan_fades_the_set_and_marks_are_given(self):
         self.page.click(".top >> text=The set")
         self.page.click("text=Fade step by step")
-        shown = self.page.locator("[role=dialog] select")
-        expect(shown.nth(2)).to_have_value("2")
-        self.assertEqual([shown.nth(i).input_value() for i in range(3)], ["0", "1", "2"])
+        shown = self.page.locator(".whole tr .p-select-label")
+        expect(shown).to_have_text(["full", "problem only", "problem only"])  # the second has one step
         self.page.get_by_label("What it is for").fill("unlike <b>pieces</b>")
         self.page.get_by_label("Minutes of the lesson").fill("1")
+        self.page.keyboard.press("Tab")
         self.page.get_by_label("5.NF.A.1").check()
         expect(self.page.locator(".minutes[data-too-long=true]")).to_contain_text("of 1 minutes")
-        self.page.click("text=Done")
+        self.page.keyboard.press("Escape")
         self.page.click(".marks summary")
         self.page.get_by_label("For the answer").fill("4")
         self.page.keyboard.press("Tab")
         expect(self.page.locator(".marks summary")).to_have_text("7 marks in all")
         self.page.goto(self.server.address)
         self.page.get_by_role("searchbox").fill("pieces")
-        expect(self.page.locator(".sheets li").first).to_contain_text("unlike <b>pieces</b> · 5.NF.A.1")
+        expect(self.page.locator(".sheets li").first).to_contain_text("for unlike <b>pieces</b> · 5.NF.A.1")
 
     def test_one_like_this_is_put_below(self):
         self.page.click("text=One like this")
@@ -104,17 +105,21 @@ class SetTests(PageTests):
 
     def test_a_ladder_is_built_swapped_and_put_into_the_set(self):
         self.page.click("text=Build to order")
-        self.page.select_option("[aria-label='From the rung']", "M5")
-        self.page.select_option("[aria-label='To the rung']", "M8")
+        problems = self.page.locator(".sheet .problem .math")
+        expect(problems).to_have_count(3)  # the wish begins with the rungs of the set
+        self.page.click("text=Draw it from one rung to another")
+        self.pick("From the rung", "mixed numbers are subtracted M5")
+        self.pick("To the rung", "unlike pieces, and a whole cut up M8")
         self.page.get_by_label("Number of problems").fill("4")
-        self.page.click(".span >> text=Set")
-        expect(self.page.locator(".count strong")).to_have_text(re.compile(r"\d,\d{3}"))
+        self.page.click("text=Draw that stair")
+        expect(problems).to_have_count(4)
+        expect(self.page.locator(".stair .step")).to_have_count(4)
+        expect(self.page.locator(".harder").nth(2)).to_have_text("now a whole has to be cut up")
         before = self.page.inner_text(".count strong")
+        self.page.click("summary >> text=Avoid")
         self.page.get_by_label("answers that must be simplified").check()
         expect(self.page.locator(".count strong")).not_to_have_text(before)
-        self.page.click("text=Build 4 problems")
-        problems = self.page.locator(".problem .math")
-        expect(problems).to_have_count(4)
+        expect(self.page.locator(".sheet[aria-busy=false]")).to_have_count(1)
         first = problems.all_text_contents()
         self.page.click(".problem:has-text('M6') >> text=Swap")
         expect(problems.nth(1)).not_to_have_text(first[1])
@@ -127,33 +132,97 @@ class SetTests(PageTests):
 
     def test_what_rules_a_ladder_out_is_said_and_mended_with_a_click(self):
         self.page.click("text=Build to order")
-        self.page.click("[aria-label='One more on F6']")
-        denominators = self.page.get_by_role("group", name="Denominators")
+        steps = self.page.get_by_role("slider")
+        expect(steps).to_have_count(3)
+        for _ in range(3):
+            steps.first.press("Delete")
+        self.pick("Add a step", "the denominators share no factor F6")
+        self.page.click("summary >> text=Numbers")
+        denominators = self.page.locator(".dens")
         for d in (3, 5, 6, 10, 12):  # 2, 4 and 8 stay: one always fits the other
             denominators.get_by_role("button", name=str(d), exact=True).click()
-        self.page.click("text=Build 1 problem")
         expect(self.page.locator(".impossible")).to_contain_text("denominators 2, 3, 4, 8")
         self.page.click("text=Take that")
-        expect(self.page.locator(".problem")).to_have_count(1)
+        expect(self.page.locator(".sheet .problem")).to_have_count(1)
+        self.page.click("summary >> text=Wrong answers it has to show")
         self.page.click("summary >> text=Fractions, adding and subtracting")
         self.page.get_by_label("combined tops and combined bottoms").check()
         self.page.click("text=The fewest that show and separate it")
         expect(self.page.locator(".sheet")).to_contain_text("proven")
+
+    def test_a_step_of_the_stair_is_pulled_wider_by_mouse_and_by_keys(self):
+        self.page.click("text=Build to order")
+        problems = self.page.locator(".sheet .problem")
+        expect(problems).to_have_count(3)
+        edge = self.page.locator(".stair .edge").first.bounding_box()
+        self.page.mouse.move(edge["x"] + 6, edge["y"] + 20)
+        self.page.mouse.down()
+        self.page.mouse.move(edge["x"] + 6 + 52, edge["y"] + 20, steps=8)
+        self.page.mouse.up()
+        expect(problems).to_have_count(5)
+        self.page.get_by_role("slider").first.press("ArrowLeft")
+        expect(problems).to_have_count(4)
+        self.page.locator(".problem >> text=Keep").first.click()
+        kept = self.page.locator(".problem .math").first.text_content()
+        self.page.get_by_role("slider").last.press("ArrowRight")
+        expect(problems).to_have_count(5)
+        self.assertEqual(self.page.locator(".problem .math").first.text_content(), kept)
+
+    def test_a_set_begins_from_a_standard_from_rungs_and_from_pasted_lines(self):
+        for fill, count in ((self.from_a_standard, 8), (self.from_rungs, 6), (self.from_lines, 2)):
+            with self.subTest(fill.__name__):
+                self.page.goto(self.server.address)
+                fill()
+                self.page.get_by_role("button", name=re.compile("^Begin")).click()
+                self.wait_for_ladder(count)
+        self.assertEqual(self.spoken(), ["one half plus one third", "seven and one fourth minus three and five sixths"])
+        self.page.goto(self.server.address)
+        slip = self.page.locator(".slip", has_text="Add and subtract mixed numbers with like denominators").first
+        expect(slip).to_contain_text("4.NF.B.3c")
+        expect(slip).to_contain_text("mixed numbers, nothing is carried → a whole has to be cut up")
+        expect(slip.locator(".stair rect")).to_have_count(8)
+
+    def from_a_standard(self):
+        self.page.get_by_role("combobox", name="Standard").click()
+        self.page.get_by_placeholder("a word, a code, a year").fill("4.NF.B.3c")
+        self.page.get_by_role("option", name=re.compile("4.NF.B.3c")).click()
+
+    def from_rungs(self):
+        self.page.get_by_role("button", name="from a rung to a rung").click()
+        self.pick("From the rung", "the pieces are the same size F1")
+        self.pick("to the rung", "the denominators share no factor F6")
+        self.page.get_by_label("Number of problems").fill("6")
+        self.page.keyboard.press("Tab")
+
+    def from_lines(self):
+        self.page.get_by_role("button", name="from pasted lines").click()
+        self.page.fill("#pasted", "1/2 + 1/3\n1/0\n7 1/4 - 3 5/6")
+        expect(self.page.locator("[aria-label='What was read'] li")).to_have_count(3)
+
+    def test_many_sets_are_listed_and_put_in_order(self):
+        self.page.goto(self.server.address)
+        self.page.click("text=as a list")
+        expect(self.page.locator(".slip[data-compact=true]").first).to_be_visible()
+        self.pick("In which order", "by title")
+        expect(self.page.locator(".slip h2").first).to_be_visible()
+        titles = self.page.locator(".slip h2").all_inner_texts()
+        self.assertEqual(titles, sorted(titles, key=str.lower))
 
     def test_the_shelf_puts_away_brings_back_and_duplicates(self):
         self.page.goto(self.server.address)
         sheet = self.page.locator(".sheets li", has_text=self.title)
         sheet.get_by_text("Bin", exact=True).click()
         expect(sheet).to_have_count(0)
-        self.page.click(".moved >> text=Undo")
+        self.page.click(".p-toast >> text=Undo")
         expect(sheet).to_have_count(1)
         sheet.get_by_text("Duplicate").click()
         expect(self.page.locator(".sheets li", has_text=f"{self.title}, copy")).to_have_count(1)
         sheet.first.get_by_text("Bin", exact=True).click()
-        self.page.click(".places >> text=Bin")
-        expect(self.page.locator(".sheets li")).to_have_count(1)
+        self.page.get_by_role("button", name=re.compile("^Bin")).first.click()
+        expect(self.page.locator(".sheets .slip")).to_have_count(1)
         self.page.click("text=Empty the bin for good")
-        expect(self.page.locator(".empty")).to_have_text("Nothing lies here.")
+        self.page.click(".p-confirmpopup >> text=Empty it")
+        expect(self.page.locator(".more")).to_have_text("Nothing lies here.")
 
     def test_the_working_is_copied_in_notation(self):
         self.context.grant_permissions(["clipboard-read", "clipboard-write"])
@@ -186,7 +255,8 @@ class SetTests(PageTests):
             self.page.click("text=The set (JSON)")
         path = saved.value.path()
         self.page.goto(self.server.address)
-        self.page.set_input_files("input[type=file]", path)
+        file = {"name": "set.json", "mimeType": "application/json", "buffer": Path(path).read_bytes()}
+        self.page.set_input_files("input[type=file]", file)
         self.wait_for_ladder(4)
         self.assertEqual(self.spoken(), before)
         self.assertNotIn(str(self.set_id), self.page.url)
@@ -194,7 +264,7 @@ class SetTests(PageTests):
         self.page.set_input_files(
             "input[type=file]", {"name": "x.json", "mimeType": "application/json", "buffer": b'{"format": 1}'}
         )
-        expect(self.page.locator(".trouble")).to_contain_text("not a Keen Slate set")
+        expect(self.page.locator(".begin [role=alert]")).to_contain_text("not a Keen Slate set")
 
     def test_the_new_screens_meet_the_accessibility_rules_and_fit_a_phone(self):
         self.page.click("[aria-label='More in blank']")

@@ -49,6 +49,11 @@ class WallTests(PageTests):
         self.press("PageUp")
         expect(self.rows).to_have_count(3)
         self.press("Space", "Space")
+        expect(self.page.locator(".cover")).to_have_text("Next example")  # said before it comes
+        expect(self.foot()).to_contain_text("1 of 3")
+        self.press("Backspace")
+        expect(self.page.locator(".cover")).to_have_count(0)
+        self.press("Space", "Space")
         expect(self.foot()).to_contain_text("2 of 3")
         expect(self.rows).to_have_count(1)
         self.press("Backspace")
@@ -74,6 +79,12 @@ class WallTests(PageTests):
     def test_a_wrong_answer_is_a_question_and_then_resolved(self):
         self.press("w")
         expect(self.page.locator(".wrong .answer")).to_contain_text("4")
+        expect(self.page.locator(".wrong .row")).to_have_attribute(
+            "aria-label", "seven and one fourth minus three and five sixths"
+        )  # the problem stays in view
+        lines = self.page.locator(".wrong .written")
+        size = "e => parseFloat(getComputedStyle(e).fontSize)"
+        self.assertGreaterEqual(lines.first.evaluate(size), 800 / 14)  # as large as a right line
         expect(self.page.locator(".cover")).to_have_text("Is this right? How do you know?")
         self.assertEqual(self.page.locator(".wrong .why").count(), 0)
         self.press("Space")
@@ -204,10 +215,6 @@ class WallTests(PageTests):
 
 
 class HandoutPageTests(PageTests):
-    def pick(self, field, option):
-        self.page.get_by_role("combobox", name=field, exact=True).click()
-        self.page.get_by_role("option", name=option, exact=True).click()
-
     def test_the_pages_are_seen_change_with_the_options_and_open_as_a_pdf(self):
         self.page.click(".top >> text=Handout")
         shown, said = self.page.locator(".pages img"), self.page.locator(".head [role=status]")

@@ -99,7 +99,9 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
       aria-label="Examples"
       :animation="120"
       :delay="180"
-      delay-on-touch-only
+      :delay-on-touch-only="true"
+      :force-fallback="true"
+      :fallback-tolerance="4"
       ghost-class="dragged"
       @end="dropped"
     >

@@ -39,7 +39,7 @@ const blank = computed(() => {
         <span v-if="example.unreadable" class="sr-only">{{ example.unreadable }}</span>
       </Button>
       <Button
-        v-tooltip.right="'Take off the ladder'"
+        title="Take off the ladder"
         class="off"
         :aria-label="`Take number ${number} off the ladder`"
         @click="$emit('remove')"

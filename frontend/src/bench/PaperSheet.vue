@@ -166,7 +166,7 @@ async function toggle(key: string): Promise<void> {
   font-size: 0.88rem;
   padding-right: var(--square);
 }
-.kind > * ,
+.kind > *,
 .kind {
   background-color: var(--paper);
   height: fit-content;

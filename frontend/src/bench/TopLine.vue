@@ -55,17 +55,17 @@ async function rename(event: Event): Promise<void> {
     <span class="gap" />
     <Button
       v-if="minutes"
-      v-tooltip.bottom="'Planned for the class'"
+      title="Planned for the class"
       class="word minutes"
       :data-too-long="tooLong"
       @click="$emit('whole')"
     >
       {{ minutes }}<span v-if="tooLong" class="sr-only">: longer than the lesson</span>
     </Button>
-    <Button v-tooltip.bottom="bench.set?.undo ?? ''" class="word" :disabled="!bench.set?.undo" @click="bench.undo()">
+    <Button :title="bench.set?.undo ?? ''" class="word" :disabled="!bench.set?.undo" @click="bench.undo()">
       Undo
     </Button>
-    <Button v-tooltip.bottom="bench.set?.redo ?? ''" class="word" :disabled="!bench.set?.redo" @click="bench.redo()">
+    <Button :title="bench.set?.redo ?? ''" class="word" :disabled="!bench.set?.redo" @click="bench.redo()">
       Redo
     </Button>
     <Button v-if="bench.set" class="word" @click="$emit('whole')">The set</Button>
@@ -85,7 +85,7 @@ async function rename(event: Event): Promise<void> {
       >Answers</RouterLink
     >
     <Button v-if="bench.set" class="word" @click="$emit('ways')">Ways</Button>
-    <Button v-tooltip.bottom="'Help'" class="word" aria-label="Help" @click="$emit('keys')">?</Button>
+    <Button title="Help" class="word" aria-label="Help" @click="$emit('keys')">?</Button>
   </header>
 </template>
 

@@ -157,7 +157,7 @@ const room = computed({
 }
 .kinds {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(min(9.5rem, 100%), 1fr));
   gap: 4px;
 }
 .kind {

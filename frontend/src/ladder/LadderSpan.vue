@@ -41,13 +41,7 @@ const name = (one: { code: string; name: string }) => `${one.name} ${one.code}`
       aria-label="To the rung"
     />
     in
-    <InputNumber
-      v-model="steps"
-      :min="1"
-      :max="40"
-      show-buttons
-      :input-props="{ 'aria-label': 'Number of problems' }"
-    />
+    <InputNumber v-model="steps" :min="1" :max="40" show-buttons aria-label="Number of problems" />
     problems
     <Button class="word" :disabled="!from || !to" @click="$emit('span', from ?? '', to ?? '', steps)"
       >Draw that stair</Button

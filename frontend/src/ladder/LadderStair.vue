@@ -66,7 +66,7 @@ function key(event: KeyboardEvent, code: string): void {
         >
           <strong>{{ chosen[rung.code] }}</strong>
           <span
-            v-tooltip.top="'Pull to widen'"
+            title="Pull to widen"
             class="edge"
             aria-hidden="true"
             @pointerdown="take($event, rung.code)"

@@ -17,6 +17,8 @@ export function useLadder(setId: string) {
   const busy = ref(false)
   const total = computed(() => Object.values(wish.value.rungs).reduce((sum, count) => sum + count, 0))
   const { latest, drop } = useLatest()
+  /** The wish for which the fewest problems were asked for instead of a ladder. */
+  let fewestOf = ''
 
   async function build(kept: (string | null)[] = stillKept()): Promise<void> {
     if (!total.value) {
@@ -35,7 +37,10 @@ export function useLadder(setId: string) {
     smallest.value = null
     locked.value = answer.data.problems.map((_, i) => !!kept[i])
   }
-  watchDebounced(wish, () => build(), { deep: true, debounce: 150 })
+  watchDebounced(wish, () => (JSON.stringify(wish.value) === fewestOf ? undefined : build()), {
+    deep: true,
+    debounce: 150,
+  })
 
   /** The kept problems, each in a place of its own rung in the wish as it is now. */
   function stillKept(): (string | null)[] {
@@ -77,6 +82,7 @@ export function useLadder(setId: string) {
   }
 
   async function fewest(): Promise<void> {
+    fewestOf = JSON.stringify(wish.value)
     busy.value = true
     const wanted = { codes: wish.value.targets, set_id: setId }
     const answer = await latest((signal) => client.POST('/api/ladders/smallest', { body: wanted, signal }))

@@ -13,7 +13,8 @@ import { useRouter } from 'vue-router'
 import AnswersGrid from '../answers/AnswersGrid.vue'
 import BringTable from '../answers/BringTable.vue'
 import CellMargin from '../answers/CellMargin.vue'
-import { dayOf, kindOf, KINDS } from '../answers/cells'
+import AnswersTop from '../answers/AnswersTop.vue'
+import { KINDS } from '../answers/cells'
 import EntryLog from '../answers/EntryLog.vue'
 import HappenedLeaf from '../answers/HappenedLeaf.vue'
 import NextLeaf from '../answers/NextLeaf.vue'
@@ -22,17 +23,12 @@ import { useSitting } from '../answers/useSitting'
 const props = withDefaults(defineProps<{ sittingId: string; leaf?: string }>(), { leaf: 'wrote' })
 const router = useRouter()
 const desk = useSitting(props.sittingId)
-const { sitting, refusal, saving, savedAt, tally } = desk
+const { sitting, tally } = desk
 const inHand = ref<{ pupil: string; number: number } | null>(null)
 const bringing = ref(false)
 const logged = ref(false)
 const grid = useTemplateRef<InstanceType<typeof AnswersGrid>>('grid')
 
-const state = computed(() => {
-  if (saving.value !== 'saved') return saving.value
-  const at = savedAt.value
-  return at ? `kept ${at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}` : ''
-})
 const counts = computed(() => {
   const cells = [...desk.rows.values()].flat().filter((cell) => cell !== null)
   const of = (said: string) => cells.filter((cell) => cell.said === said).length
@@ -69,24 +65,7 @@ onMounted(async () => {
 
 <template>
   <main class="answers">
-    <header class="top">
-      <span class="name">Keen Slate</span>
-      <RouterLink class="word" to="/">Shelf</RouterLink>
-      <RouterLink v-if="sitting" class="word" :to="{ name: 'class', params: { classId: sitting.class_id } }">{{
-        sitting.class_name
-      }}</RouterLink>
-      <h1 v-if="sitting">
-        <RouterLink v-if="sitting.set_id" class="word" :to="{ name: 'bench', params: { setId: sitting.set_id } }">{{
-          sitting.title
-        }}</RouterLink>
-        <template v-else>{{ sitting.title }}</template>
-      </h1>
-      <span v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</span>
-      <span class="gap" />
-      <span v-if="sitting" class="quiet">{{ kindOf(sitting.kind) }}, {{ dayOf(sitting.day) }}</span>
-      <span class="quiet state" role="status" :data-state="saving">{{ state }}</span>
-      <Button class="word" :disabled="!desk.undone.value.length" @click="desk.undo()">Undo</Button>
-    </header>
+    <AnswersTop :desk="desk" />
     <Tabs v-if="sitting" :value="leaf" lazy @update:value="turn">
       <div class="leaves">
         <TabList>
@@ -150,82 +129,4 @@ onMounted(async () => {
   </main>
 </template>
 
-<style scoped>
-.answers {
-  padding: 0 16px 24px;
-}
-.top {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 2px 14px;
-  padding: 10px 4px 4px;
-}
-.name {
-  font-weight: 700;
-}
-h1 {
-  font-size: 1rem;
-  font-weight: 400;
-}
-.gap {
-  flex: 1;
-}
-.quiet {
-  color: var(--on-slate-quiet);
-}
-.state[data-state='not saved'] {
-  color: var(--focus);
-  font-weight: 700;
-}
-.trouble {
-  background: var(--paper);
-  color: var(--role-wrong);
-  padding: 2px 10px;
-  border-radius: 3px;
-}
-.leaves {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 26px;
-  align-items: center;
-}
-.wrote {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 350px;
-  gap: 8px;
-  align-items: start;
-}
-.sheet {
-  background: var(--paper);
-  color: var(--ink);
-  border-radius: 3px;
-  padding: 14px 20px 16px;
-  min-width: 0;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 22px;
-  align-items: center;
-  color: var(--on-slate-quiet);
-}
-.units,
-.kind {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-@media (max-width: 960px) {
-  .wrote {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-@media print {
-  .top,
-  .leaves,
-  .tools {
-    display: none;
-  }
-}
-</style>
+<style scoped src="../answers/page.css"></style>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Column from 'primevue/column'
+import DataTable from 'primevue/datatable'
 import Select from 'primevue/select'
 import { computed, onMounted, ref, watch } from 'vue'
 
@@ -8,6 +10,7 @@ import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
 import PageHead from '../parts/PageHead.vue'
 
+type Row = Reveals['rows'][number]
 const props = defineProps<{ setId: string }>()
 const reveals = ref<Reveals | null>(null)
 const refusal = ref<Refusal | null>(null)
@@ -65,29 +68,26 @@ onMounted(async () => {
     <section v-if="reveals" class="sheet on-paper">
       <h2>{{ reveals.title }}</h2>
       <p class="key">● shows it · ◐ right value, wrong form · ○ hides it: the wrong way gives the right answer here</p>
-      <div class="wide">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col"><span class="sr-only">Misconception</span></th>
-              <th v-if="className" scope="col" class="holders">hold it<br />in {{ className }}</th>
-              <th v-for="(glyphs, i) in reveals.problems" :key="i" scope="col"><MathLine :glyphs="glyphs" /></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in reveals.rows" :key="row.code">
-              <th scope="row">{{ row.name }}</th>
-              <td v-if="className" class="holders">{{ row.holders || '–' }}</td>
-              <td v-for="(status, i) in row.statuses" :key="i" :data-status="status ?? 'none'">
-                <template v-if="status"
-                  ><span aria-hidden="true">{{ SIGNS[status] }}</span
-                  ><span class="sr-only">{{ SAID[status] }}</span></template
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <DataTable :value="reveals.rows" data-key="code" scrollable size="small" removable-sort class="wide">
+        <Column field="name" header="What they may do" sortable frozen row-header />
+        <Column
+          v-if="className"
+          field="holders"
+          :header="`hold it in ${className}`"
+          sortable
+          header-class="holders"
+          body-class="holders"
+        />
+        <Column v-for="(glyphs, i) in reveals.problems" :key="i" body-class="seen">
+          <template #header><MathLine :glyphs="glyphs" /></template>
+          <template #body="{ data }">
+            <span v-if="(data as Row).statuses[i]" :data-status="(data as Row).statuses[i]"
+              ><span aria-hidden="true">{{ SIGNS[(data as Row).statuses[i]!] }}</span
+              ><span class="sr-only">{{ SAID[(data as Row).statuses[i]!] }}</span></span
+            >
+          </template>
+        </Column>
+      </DataTable>
       <p v-if="reveals.teaches_estimation !== null" class="after">
         The estimate catches {{ reveals.caught }} of {{ reveals.wrong }} wrong answers:
         {{ reveals.teaches_estimation ? 'a good set for teaching estimation.' : 'not a set to teach estimation with.' }}
@@ -119,81 +119,4 @@ onMounted(async () => {
   </main>
 </template>
 
-<style scoped>
-.reveals {
-  max-width: 1180px;
-  margin: 0 auto;
-  padding: 22px 24px 60px;
-}
-.for {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  padding-bottom: 12px;
-}
-td.holders,
-th.holders {
-  font-size: 1rem;
-  line-height: 1.15;
-}
-.sheet {
-  background: var(--paper);
-  color: var(--ink);
-  border-radius: 3px;
-  padding: 20px 30px 26px;
-}
-h2 {
-  font-size: 1.15rem;
-}
-h3 {
-  font-size: 1.02rem;
-  padding-top: 16px;
-}
-.key,
-.after {
-  color: var(--ink-quiet);
-  font-size: 0.95rem;
-  padding: 4px 0 10px;
-}
-.wide {
-  overflow-x: auto;
-}
-table {
-  border-collapse: collapse;
-}
-th,
-td {
-  border-bottom: 1px solid var(--hair);
-  padding: 5px 12px;
-  text-align: center;
-}
-th[scope='row'] {
-  text-align: left;
-  font-weight: 400;
-  min-width: 250px;
-}
-thead th {
-  font-weight: 400;
-  font-size: 1.05rem;
-  white-space: nowrap;
-  vertical-align: bottom;
-}
-td {
-  font-size: 1.2rem;
-}
-td[data-status='reveals'] {
-  color: var(--role-wrong);
-}
-td[data-status='hidden'] {
-  color: var(--ink-quiet);
-}
-.add li {
-  padding: 5px 0;
-  font-size: 1.1rem;
-}
-.add .word {
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  margin-left: 14px;
-}
-</style>
+<style scoped src="../styles/reveals.css"></style>

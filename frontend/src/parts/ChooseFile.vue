@@ -39,6 +39,7 @@ function chosen(event: { files: File | File[] }): void {
     auto
     :accept="accept"
     :choose-label="label"
+    invalid-file-type-message="{0} is a file of another kind than is read here: {1}."
     :choose-button-props="{ variant: 'text', class: 'word file' }"
     :pt="{ filelabel: { class: 'none' }, input: { 'aria-label': label } }"
     @uploader="chosen"

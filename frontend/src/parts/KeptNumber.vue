@@ -13,7 +13,7 @@ defineEmits<{ save: [value: number | null] }>()
     :min="min"
     :max="max"
     :use-grouping="false"
-    :input-props="{ 'aria-label': label }"
+    :aria-label="label"
     show-buttons
     @update:model-value="$emit('save', $event ?? null)"
   />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 
 import { ask, client, type Standard } from '../api/client'
 import KeptField from '../parts/KeptField.vue'
@@ -12,6 +12,13 @@ import { useBench } from '../stores/bench'
 const bench = useBench()
 const standards = ref<Standard[]>([])
 const all = ref(false)
+/** What is ticked; an answer to another change does not take it back meanwhile. */
+const served = ref<string[]>([])
+watch(
+  () => bench.set?.standards.join('|'),
+  () => (served.value = bench.set?.standards ?? []),
+  { immediate: true },
+)
 const shown = computed(() =>
   standards.value.filter((one) => all.value || one.serves || bench.set?.standards.includes(one.code)),
 )
@@ -32,11 +39,7 @@ onMounted(async () => {
     <fieldset>
       <legend>Published standards it serves</legend>
       <label v-for="one in shown" :key="one.code" class="standard">
-        <Checkbox
-          :model-value="bench.set.standards"
-          :value="one.code"
-          @update:model-value="bench.changeSet({ standards: $event })"
-        />
+        <Checkbox v-model="served" :value="one.code" @update:model-value="bench.changeSet({ standards: $event })" />
         <span
           ><strong>{{ one.code }}</strong> {{ one.words }}</span
         >

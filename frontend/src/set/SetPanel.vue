@@ -19,6 +19,7 @@ const bench = useBench()
     position="right"
     class="wide-drawer"
     :modal="false"
+    :dismissable="false"
     :close-button-props="{ 'aria-label': 'Close' }"
   >
     <div v-if="bench.set" class="whole">

@@ -88,7 +88,7 @@ onMounted(async () => {
         v-model="standard"
         class="wide"
         :options="groups"
-        option-label="words"
+        :option-label="codeOf"
         option-value="code"
         option-group-label="name"
         option-group-children="items"
@@ -134,13 +134,7 @@ onMounted(async () => {
         </template>
       </Select>
       <label class="many"
-        ><InputNumber
-          v-model="problems"
-          :min="1"
-          :max="limits.examples"
-          show-buttons
-          :input-props="{ 'aria-label': 'Number of problems' }"
-        />
+        ><InputNumber v-model="problems" :min="1" :max="limits.examples" show-buttons aria-label="Number of problems" />
         problems</label
       >
     </div>

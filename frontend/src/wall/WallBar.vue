@@ -1,33 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import type { Misconception } from '../api/client'
 import PickOne from '../parts/PickOne.vue'
 import MathLine from '../parts/MathLine.vue'
+import type { Layout, WallShow } from './useWallShow'
 
-type Layout = 'line' | 'stacked' | 'four-box' | 'checklist'
-defineProps<{
-  setId: string
-  /** The layout that is seen. */
-  layout: Layout
-  light: boolean
-  /** Wrong answers that can be shown as a question. */
-  wrongs: Misconception[]
-  /** The example's place, from 0, and how many there are. */
-  at: number
-  of: number
-  /** Whether everything is uncovered. */
-  done: boolean
-}>()
-defineEmits<{
-  forward: []
-  back: []
-  go: [by: number]
-  layout: [code: Layout]
-  light: []
-  full: []
-  uncover: []
-  wrong: [index: number]
-}>()
+const props = defineProps<{ setId: string; show: WallShow }>()
+defineEmits<{ full: [] }>()
+const show = props.show // one for the page's life
 const LAYOUTS: { code: Layout; name: string }[] = [
   { code: 'line', name: 'line by line' },
   { code: 'stacked', name: 'stacked' },
@@ -38,23 +17,28 @@ const LAYOUTS: { code: Layout; name: string }[] = [
 
 <template>
   <nav class="bar" aria-label="Wall">
-    <Button class="word" :disabled="at === 0" @click="$emit('go', -1)">Example before</Button>
-    <Button class="word" @click="$emit('back')">Line back</Button>
-    <Button class="word" @click="$emit('forward')">Next line</Button>
-    <Button class="word" :disabled="at === of - 1" @click="$emit('go', 1)">Next example</Button>
-    <Button class="word" @click="$emit('uncover')">{{ done ? 'Cover all' : 'Uncover all' }}</Button>
-    <details v-if="wrongs.length">
+    <Button class="word" :disabled="show.index === 0" @click="show.go(-1)">Example before</Button>
+    <Button class="word" @click="show.back()">Line back</Button>
+    <Button class="word" @click="show.forward()">Next line</Button>
+    <Button class="word" :disabled="show.index === show.examples.length - 1" @click="show.go(1)">Next example</Button>
+    <Button class="word" @click="show.uncover(!show.done)">{{ show.done ? 'Cover all' : 'Uncover all' }}</Button>
+    <details v-if="show.wrongs.length">
       <summary>What happened here?</summary>
       <ul>
-        <li v-for="(item, i) in wrongs" :key="item.code">
-          <Button class="word" @click="$emit('wrong', i)">
+        <li v-for="(item, i) in show.wrongs" :key="item.code">
+          <Button class="word" @click="show.wrong = { index: i, resolved: false }">
             <MathLine :glyphs="item.glyphs" :spoken="item.answer" /> {{ item.name }}
           </Button>
         </li>
       </ul>
     </details>
-    <PickOne label="Layout" :model-value="layout" :options="LAYOUTS" @update:model-value="$emit('layout', $event)" />
-    <Button class="word" @click="$emit('light')">{{ light ? 'Dark' : 'Light' }}</Button>
+    <PickOne
+      label="Layout"
+      :model-value="(show.working?.layout ?? 'line') as Layout"
+      :options="LAYOUTS"
+      @update:model-value="show.changeLayout($event)"
+    />
+    <Button class="word" @click="show.light = !show.light">{{ show.light ? 'Dark' : 'Light' }}</Button>
     <Button class="word" @click="$emit('full')">Full screen</Button>
     <RouterLink class="word" :to="{ name: 'bench', params: { setId } }">Bench</RouterLink>
     <span class="keys"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Misconception } from '../api/client'
+import type { Misconception, Row } from '../api/client'
+import PaperRow from '../bench/PaperRow.vue'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
 import { useExposure } from '../parts/useExposure'
@@ -7,6 +8,8 @@ import { useExposure } from '../parts/useExposure'
 const props = defineProps<{
   setId: string
   exampleId: string
+  /** The problem as a line; it stays in view. */
+  problem: Row | undefined
   item: Misconception
   /** Whether it has been resolved: why it is wrong is shown. */
   resolved: boolean
@@ -15,56 +18,71 @@ const figure = useExposure(() => ({ set_id: props.setId, example_id: props.examp
 </script>
 
 <template>
-  <section class="wrong" aria-live="polite">
-    <div>
+  <section class="wrong" :data-resolved="resolved" aria-live="polite">
+    <div class="worked">
       <h2>What happened here?</h2>
-      <p class="answer"><MathLine :glyphs="item.glyphs" :spoken="item.answer" /></p>
+      <PaperRow v-if="problem" :row="problem" peek />
       <p v-for="(glyphs, i) in item.line_glyphs" :key="i" class="written"><MathLine :glyphs="glyphs" /></p>
-      <template v-if="resolved">
-        <p class="why">{{ item.reason }}</p>
-        <p class="why">{{ item.question }}</p>
-      </template>
+      <p class="answer">= <MathLine :glyphs="item.glyphs" :spoken="item.answer" /></p>
     </div>
-    <div v-if="figure && resolved" class="card paper-inks"><FigureDrawing :figure="figure" /></div>
+    <div v-if="resolved" class="told">
+      <div v-if="figure" class="card paper-inks"><FigureDrawing :figure="figure" /></div>
+      <p class="why">{{ item.reason }}</p>
+      <p class="why">{{ item.question }}</p>
+    </div>
   </section>
 </template>
 
 <style scoped>
 .wrong {
-  display: flex;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 3vw;
   align-items: start;
 }
-.wrong > div:first-child {
-  flex: 1;
+.wrong[data-resolved='true'] {
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+}
+.worked {
   display: grid;
-  gap: 0.5em;
+  gap: calc(0.35 * var(--square));
 }
 h2 {
-  font-size: calc(0.6 * var(--square));
+  font-size: calc(0.5 * var(--square));
+  font-weight: 400;
+  color: var(--wall-quiet);
+}
+/* As large as a right line. */
+.written,
+.answer {
+  font-size: calc(1.1 * var(--square));
+  line-height: 1.25;
+  color: var(--role-wrong);
+  padding-left: calc(0.3 * var(--square));
 }
 .answer {
-  font-size: calc(1.5 * var(--square));
-  line-height: 1.2;
-  color: var(--role-wrong);
+  font-size: calc(1.3 * var(--square));
 }
-.written {
-  font-size: calc(0.62 * var(--square));
-  color: var(--role-wrong);
+.told {
+  display: grid;
+  gap: calc(0.4 * var(--square));
 }
 .why {
-  font-size: calc(0.55 * var(--square));
-  max-width: 34em;
+  font-size: calc(0.5 * var(--square));
 }
 .card {
   border-radius: 8px;
   padding: 2vh 1.4vw;
-  width: 40vw;
 }
 .card :deep(.figure) {
   --scale: 10px;
   width: 100%;
   height: auto;
-  max-height: 70vh;
+  max-height: 60vh;
+}
+@media (max-width: 760px) {
+  .wrong[data-resolved='true'] {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

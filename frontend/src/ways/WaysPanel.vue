@@ -66,6 +66,7 @@ function withQuestions(chosen: Record<string, string>, text: string): Record<str
     position="right"
     class="wide-drawer"
     :modal="false"
+    :dismissable="false"
     :close-button-props="{ 'aria-label': 'Close' }"
   >
     <div class="bar">

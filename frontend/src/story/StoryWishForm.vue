@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import InputNumber from 'primevue/inputnumber'
+import Select from 'primevue/select'
+import SelectButton from 'primevue/selectbutton'
+
+import type { StoryChoices } from '../api/client'
+import type { StoryWish } from './useMakeStories'
+
+const wish = defineModel<StoryWish>({ required: true })
+defineProps<{ choices: StoryChoices; scenarios: { code: string; name: string }[] }>()
+
+const COUNTS = [0, 1, 2, 3, 4, 5, 6, 8, 10].map((count) => ({ label: String(count), value: count }))
+const DENOMINATORS = [2, 3, 4, 5, 6, 7, 8, 9, 10, 12, 15, 16, 20]
+</script>
+
+<template>
+  <div class="wish">
+    <h2>How many of each</h2>
+    <p v-for="rung in choices.rungs" :key="rung.code" class="rung">
+      <label :for="`count-${rung.code}`"
+        ><strong>{{ rung.code }}</strong> {{ rung.name }}</label
+      >
+      <Select
+        v-model="wish.counts[rung.code]"
+        :input-id="`count-${rung.code}`"
+        :options="COUNTS"
+        option-label="label"
+        option-value="value"
+      />
+    </p>
+    <h2><label for="scenario">Where they play</label></h2>
+    <Select v-model="wish.scenario" input-id="scenario" :options="scenarios" option-label="name" option-value="code" />
+    <h2 id="situations">What happens (none chosen: anything)</h2>
+    <SelectButton
+      v-model="wish.situations"
+      multiple
+      :options="choices.situations.filter((one) => one.code !== 'steps')"
+      option-label="name"
+      option-value="code"
+      aria-labelledby="situations"
+    />
+    <h2 id="calculations">What is calculated</h2>
+    <SelectButton
+      v-model="wish.calculations"
+      multiple
+      :options="choices.calculations"
+      option-label="code"
+      option-value="code"
+      aria-labelledby="calculations"
+    >
+      <template #option="{ option }"
+        ><span :title="option.name">{{ option.code }}</span></template
+      >
+    </SelectButton>
+    <h2 id="denominators">Denominators</h2>
+    <SelectButton v-model="wish.denominators" multiple :options="DENOMINATORS" aria-labelledby="denominators" />
+    <p class="rung">
+      <label for="largest">Wholes up to</label>
+      <InputNumber v-model="wish.largestWhole" input-id="largest" :min="0" :max="999" show-buttons />
+    </p>
+  </div>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 1rem;
+  padding-top: 6px;
+}
+.wish {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+}
+.rung label {
+  line-height: 1.3;
+}
+.rung {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  justify-content: space-between;
+}
+.wish :deep(.p-inputnumber input) {
+  width: 5rem;
+}
+</style>
