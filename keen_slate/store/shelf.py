@@ -11,7 +11,7 @@ import uuid
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
-from sqlalchemy import ScalarSelect, Select, and_, column, delete, func, or_, select
+from sqlalchemy import ScalarSelect, Select, and_, column, delete, func, or_, select, true
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import Session, defer, joinedload, selectinload
 from sqlalchemy.orm.attributes import flag_modified
@@ -313,10 +313,9 @@ class Shelf:
 
 def _shown_on() -> ScalarSelect[str]:
     """The last day on which an example of a set was on the wall."""
-    days = func.jsonb_array_elements(Example.time_log).table_valued(column("value", JSONB), joins_implicitly=True)
-    of_set = select(func.max(days.c.value["day"].astext)).where(
-        Example.teacher_id == ExampleSet.teacher_id, Example.set_id == ExampleSet.id
-    )
+    days = func.jsonb_array_elements(Example.time_log).table_valued(column("value", JSONB)).lateral("day")
+    last = select(func.max(days.c.value["day"].astext)).select_from(Example).join(days, true())
+    of_set = last.where(Example.teacher_id == ExampleSet.teacher_id, Example.set_id == ExampleSet.id)
     return of_set.correlate(ExampleSet).scalar_subquery()
 
 

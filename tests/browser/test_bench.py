@@ -522,7 +522,9 @@ class BrowserTests(PageTests):
         self.page.wait_for_selector(".row[aria-label='three plus seventeen twelfths']")
         self.page.click(".top >> text=Ways")
         adding = self.page.get_by_role("radiogroup", name="Adding mixed numbers")
-        expect(adding.get_by_role("radio", name="all improper").locator(".row")).to_have_count(3)  # shown, not only named
+        expect(adding.get_by_role("radio", name="all improper").locator(".row")).to_have_count(
+            3
+        )  # shown, not only named
         adding.get_by_role("radio", name="all improper").click()
         self.page.wait_for_selector(".paper .row[aria-label='fifty-three twelfths']")
         expect(self.page.locator(".differs").first).to_have_text(

@@ -88,6 +88,9 @@ class FigureTests(unittest.TestCase):
                 self.assertTrue(0 <= left <= right <= WIDTH and 0 <= top <= bottom <= figure.height, (problem, shape))
                 if shape.shape == "text":
                     boxes.append((left, top, right, bottom, shape.text))
+                    for arc in [s for s in seen(figure, state) if s.shape == "arc"]:
+                        under = box(arc, arc.at)  # no label stands where a jump passes
+                        self.assertFalse(overlap((left, top, right, bottom), under), (problem, state, shape.text))
             for a, b in combinations(boxes, 2):
                 self.assertFalse(overlap(a, b), (problem, figure.kind, state, a, b))
 
@@ -322,6 +325,19 @@ class FigureTests(unittest.TestCase):
                     sum(Fraction(area(s, s.at)) for s in figure.shapes if s.look == "part" and s.role == "wrong") / one
                 )
                 self.assertEqual(shaded, value(found.wrong.answer))
+
+    @given(st.integers(1, 9999), st.integers(1, 9999), st.integers(1, 3))
+    def test_a_wrong_decimal_has_the_counters_of_its_digits(self, a, b, places):
+        a, b = sorted((a, b), reverse=True)
+        problem = f"{a // 10**places}.{a % 10**places:0{places}} - {b // 10**places}.{b % 10**places:0{places}}"
+        for found in work_text(problem).likely:
+            figure = expose.of_wrong(work_text(problem).working, found.wrong.answer)
+            if figure is None or figure.kind != "place-value":
+                continue
+            self.assert_sound(figure, problem)
+            counters = sum(s.role == "wrong" and s.look == "part" for s in figure.shapes)
+            digits = re.sub(r"\D", "", text(found.wrong.answer))
+            self.assertEqual(counters, sum(map(int, digits)), problem)
 
     @given(st.lists(st.integers(0, 99999), min_size=2, max_size=4), st.integers(1, 3), st.sampled_from("+-"))
     def test_counters_show_the_digits_and_ten_make_one(self, numbers, places, operator):

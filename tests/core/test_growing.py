@@ -28,7 +28,7 @@ def one_box(working):
 """
 FIGURE = """    "half-circles": _pieces("circles", "half circles"),
     "bars": _pieces("bars", "strips"),"""
-SETTING = """    shout: str = _setting("Loudness", {"no": "quiet", "yes": "loud"}, terms={"yes": {"whole": "WHOLE"}})
+SETTING = """    shout: str = _setting("look", "1/2 + 1/3", "Loudness", {"no": "quiet", "yes": "loud"}, terms={"yes": {"whole": "WHOLE"}})
     layout: str = _setting("""
 
 

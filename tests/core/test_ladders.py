@@ -17,19 +17,23 @@ from hypothesis import strategies as st
 from keen_slate.core.documents.ladder import ladder_document
 from keen_slate.core.documents.plain import plainly
 from keen_slate.core.expressions.text import text
-from keen_slate.core.expressions.tree import Frac, Mixed, Sum, Whole, make
+from keen_slate.core.expressions.tree import Frac, Mixed, Sum, Whole, make, value
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.grading.features import features
 from keen_slate.core.grading.rungs import RUNGS
+from keen_slate.core.grading.standards import STANDARDS
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import Impossible, build, build_or_why, decimals, fractions, grids, read_spec
 from keen_slate.core.ladders.build import NoLadderError, _Builder
 from keen_slate.core.ladders.climb import climb
 from keen_slate.core.ladders.options import awkward, copy_key, option, step_up
 from keen_slate.core.ladders.parallel import parallel
+from keen_slate.core.ladders.shapes import SHAPES
 from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.ladders.spaces import space_of
-from keen_slate.core.ladders.spec import AVOIDED, Limits, SpecError
+from keen_slate.core.ladders.spec import AVOIDED, Limits, SpecError, between
+from keen_slate.core.ladders.starts import CLIMBS, climbs_for, wishes_for
+from keen_slate.core.ladders.why import why
 from keen_slate.core.ladders.written import is_written_within
 from keen_slate.core.reading.problem import Problem
 from keen_slate.core.searching.cover import fewest
@@ -174,6 +178,74 @@ class CountTests(unittest.TestCase):
         for one in problems:
             self.assertEqual(work_text(text(one.expr), target=one.target).features.rung, rung)
             self.assertTrue(is_written_within(one.expr, spec.limits) and one.right < (spec.limits.below or 10**9))
+
+    @given(
+        st.sampled_from(list(SHAPES)),
+        st.sampled_from(["F4", "M5", "M7", "P1", "P3", "P4", "O2", "V3"]),
+        st.integers(0, 99),
+    )
+    @settings(max_examples=40)
+    def test_a_shape_is_kept_to_or_ruled_out(self, only, rung, seed):
+        spec = read_spec({"rungs": {rung: 2}, "only": only, "seed": seed, "denominators": [2, 4, 5, 8]})
+        try:
+            problems = build(spec).problems
+        except NoLadderError:
+            why = build_or_why(spec)
+            return self.assertEqual((why.limit, why.nearest), ("only", None))
+        for one in problems:
+            self.assertTrue(SHAPES[only].has(one.expr))
+
+
+# What the standards say of the numbers is from memory; published: CCSS-M (2010), national curriculum in England (2013).
+ASKS = {
+    "4.NF.B.3c": lambda e: len({n.den for n in leaves(e) if isinstance(n, (Frac, Mixed))}) == 1,
+    "4.NF.C.5": lambda e: {n.den for n in leaves(e)} == {10, 100} and e.rest[0][0] == "+",
+    "4.NF.C.6": lambda e: isinstance(e, Frac) and e.den in (10, 100),
+    "5.NF.B.7": lambda e: e.rest[0][0] == "÷" and sorted(1 if isinstance(n, Frac) else 0 for n in leaves(e)) == [0, 1]
+    and all(n.num == 1 for n in leaves(e) if isinstance(n, Frac)),
+    "6.NS.A.1": lambda e: e.rest[0][0] == "÷" and not any(isinstance(n, Whole) for n in leaves(e)),
+    "7.NS.A.1": lambda e: value(e) < 0,
+    "England, Year 5 (multiplying)": lambda e: sum(isinstance(n, Whole) for n in leaves(e)) == 1,
+    "England, Year 6 (multiplying)": lambda e: e.rest[0][0] == "×" or isinstance(e.rest[0][1], Whole),
+}  # fmt: skip
+
+
+class StartTests(unittest.TestCase):
+    def test_every_standard_has_a_graded_set_of_problems_that_it_asks_for(self):
+        for standard in STANDARDS:
+            with self.subTest(standard.code):
+                made = [build(read_spec(wish)) for wish in wishes_for(standard, 1)]
+                problems = [one for ladder in made for one in ladder.problems]
+                self.assertEqual(len(problems), 8)
+                self.assertEqual(len({copy_key(one.expr) for one in problems}), 8)
+                if standard.code in ASKS:
+                    for one in problems:
+                        self.assertTrue(ASKS[standard.code](one.expr), text(one.expr))
+                else:
+                    self.assertLessEqual({one.rung for one in problems}, set(standard.rungs))
+
+    def test_climbs_that_suit_a_title_can_be_built_in_the_order_of_their_rungs(self):
+        for one in CLIMBS:
+            rungs = list(between(one.first, one.last, 8))
+            self.assertEqual((rungs[0], rungs[-1]), (one.first, one.last))
+            words = " ".join(sorted(one.words))
+            self.assertIn(one, climbs_for(words, len(CLIMBS)))
+            self.assertEqual(len(climbs_for(words)), 3)
+        self.assertEqual(climbs_for("Boardwalk: what is left over")[0].name, "Subtracting <mixed numbers>")
+
+    @given(SPECS)
+    @settings(max_examples=20)
+    def test_why_a_problem_stands_there_is_true(self, given_spec):
+        made = build_or_why(read_spec(given_spec))
+        if isinstance(made, Impossible):
+            return
+        before = None
+        for one in made.problems:
+            said = why(one, before, made.reveals)
+            if before is not None:
+                self.assertEqual(said.startswith("now "), one.rung != before.rung)
+            self.assertEqual("shows" in said, bool(set(one.answers) & set(made.reveals)))
+            before = one
 
 
 class BuildTests(unittest.TestCase):

@@ -54,6 +54,14 @@ def number(row):
 
 
 class LayoutTests(unittest.TestCase):
+    @given(typed_decimals, typed_decimals)
+    def test_new_numbers_with_two_digits_never_stand_squeezed_side_by_side(self, a, b):
+        sheet = columns_of(work(read(f"{a} - {b}")))
+        wide = [cell for cell in sheet.cells if cell.size == "small" and len(cell.text) > 1]
+        for one, other in combinations(wide, 2):
+            if abs(one.x - other.x) <= SQUARE:
+                self.assertGreaterEqual(abs(one.y - other.y), SQUARE, (one, other))
+
     @given(strategies.add_subtract_problems)
     def test_no_two_digits_share_a_square_and_bars_lie_between_their_numbers(self, expr):
         for row in line(work(read(text(expr)))):

@@ -77,6 +77,71 @@ class ApiTests(unittest.TestCase):
     def add(self, source, version, **more):
         return self.call("POST", f"/api/sets/{self.set_id}/examples", {"version": version, "source": source, **more})
 
+    def test_a_set_begins_with_problems_and_is_called_after_what_it_begins_with(self):
+        for body, count, title in (
+            ({"standard": "5.NF.A.1"}, 8, "Add and subtract with unlike denominators, mixed numbers too"),
+            (
+                {"between": {"first": "M5", "last": "M9", "problems": 5}},
+                5,
+                "Mixed numbers are subtracted to a whole cut",
+            ),
+            ({"problems": ["1/2 + 1/3", "5/6 - 1/4"], "title": "O'Hara <b>"}, 2, "O'Hara <b>"),
+        ):
+            status, made = self.call("POST", "/api/starts", {"seed": 3, **body})
+            self.assertEqual((status, len(made["examples"])), (201, count))
+            self.assertTrue(made["title"].startswith(title), made["title"])
+            again = self.call("POST", "/api/starts", {"seed": 3, **body})[1]
+            self.assertEqual([e["text"] for e in again["examples"]], [e["text"] for e in made["examples"]])
+        for body, said in (
+            ({"standard": "9.XX"}, "no such standard"), ({"between": {"first": "M9", "last": "M5"}}, "a first and a last rung"),
+            ({"problems": ["1/0"]}, "0"), ({"between": {"first": "ZZ", "last": "M5"}}, "a first and a last rung"),
+        ):  # fmt: skip
+            status, refused = self.call("POST", "/api/starts", body)
+            self.assertEqual(status, 422, body)
+            self.assertIn(said, refused["error"]["message"])
+        lines = self.call("POST", "/api/starts/judge", {"text": "1/2 + 1/3\n1/0"})[1]["lines"]
+        self.assertEqual([line["verdict"] for line in lines], ["read", "unreadable"])
+
+    def test_the_shelf_tells_how_a_set_climbs_and_when_it_was_shown_and_is_put_in_order(self):
+        teacher = support.new_teacher()
+        mine = Client(self.server, teacher)
+        ids = [str(support.new_set(teacher, title, problems)) for title, problems in (
+            ("b", ["1/2 + 1/3", "2/7 + 3/7", "5/6 + 3/4"]), ("A", ["2/7 + 3/7"]), ("c", []))]  # fmt: skip
+        shown = mine.call("GET", f"/api/sets/{ids[1]}")[1]["examples"][0]["id"]
+        mine.call("POST", f"/api/sets/{ids[1]}/examples/{shown}/time", {"day": "2026-11-12", "seconds": 9})
+        sets = {one["title"]: one for one in mine.call("GET", "/api/sets")[1]["sets"]}
+        self.assertEqual((sets["b"]["stair"], sets["c"]["stair"]), ([3, 1, 2], []))
+        self.assertEqual(sets["b"]["climb"], ["the denominators share no factor", "the denominators share a factor"])
+        self.assertEqual((sets["A"]["shown_on"], sets["b"]["shown_on"]), ("2026-11-12", None))
+        for order, first in (("changed", "c"), ("title", "A"), ("shown", "A")):
+            self.assertEqual(mine.call("GET", f"/api/sets?order={order}")[1]["sets"][0]["title"], first, order)
+
+    def test_every_way_of_every_setting_is_shown_in_the_words_of_the_set(self):
+        self.call("PATCH", f"/api/sets/{self.set_id}", {"version": 1, "ways": {"say_regroup": "exchange"}})
+        known = self.call("GET", "/api/ways")[1]
+        shown = {}
+        for group in known["groups"]:
+            answer = self.call("GET", f"/api/ways/shown?group={group['code']}&set_id={self.set_id}")[1]
+            shown |= {one["name"]: one["ways"] for one in answer["settings"]}
+        self.assertEqual(set(shown), {one["name"] for one in known["settings"]})
+        for setting in known["settings"]:
+            ways = shown[setting["name"]]
+            self.assertEqual([way["code"] for way in ways], [one["code"] for one in setting["codes"]])
+            pieces = {json.dumps({k: v for k, v in way.items() if k not in ("code", "name")}) for way in ways}
+            self.assertGreater(len(pieces), len(ways) // 2, setting["name"])  # they can be told apart by looking
+        said = json.dumps(shown["mixed_subtract"] + shown["say_whole"])
+        self.assertIn("exchange", said)
+        self.assertNotIn("so regroup", said)
+
+    def test_a_preview_is_the_working_that_the_example_will_have(self):
+        ways = {"say_regroup": "borrow"}
+        preview = self.call("POST", "/api/preview", {"text": "7 1/4 - 3 5/6", "ways": ways})[1]
+        self.call("PATCH", f"/api/sets/{self.set_id}", {"version": 1, "ways": ways})
+        added = self.add("7 1/4 - 3 5/6", 2)[1]["example"]["working"]
+        self.assertEqual(preview["working"], added)
+        self.assertEqual(added["noticed"], [{"said": "Needs borrowing.", "step": 1}])
+        self.assertEqual(added["steps"][1]["kind"], "regroup")
+
     def test_a_problem_is_worked_with_all_that_a_screen_needs(self):
         status, worked = self.call("POST", "/api/work", {"text": "7 1/4 - 3 5/6", "ways": {"ties": "down"}})
         self.assertEqual((status, worked["answer"]["text"]), (200, "3 5/12"))

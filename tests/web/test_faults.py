@@ -30,6 +30,7 @@ BODIES = {
     "POST /api/building/new": {"level": "wholes", "seed": 1}, "POST /api/sets": {"title": "New"},
     "POST /api/ladders/count": {"spec": SPEC}, "POST /api/ladders": {"spec": SPEC}, "POST /api/ladders/smallest": {"codes": ["add-across"]},
     "PUT /api/ways": {"house": {}, "version": 1}, "POST /api/ways/undo": {"version": 1}, "POST /api/ways/redo": {"version": 1},
+    "POST /api/starts": {"between": {"first": "F1", "last": "F3", "problems": 3}}, "POST /api/starts/judge": {"text": "1/2 + 1/3"},
     "POST /api/tables": None, "POST /api/leave": None, "DELETE /api/sets/bin": None,
     "POST /api/sets/bring": {"format": "keen-slate/set", "version": 1, "title": "x", "examples": [{"problem": "1/2 + 1/3"}]},
     "PATCH /api/sets/{set_id}": {"version": 1, "title": "x"}, "POST /api/sets/{set_id}/undo": {"version": 1},
@@ -54,7 +55,11 @@ BODIES = {
     "POST /api/sittings/{sitting_id}/sets": {"codes": [], "pupils": 1, "problems": ["1/2 + 1/5"]},
     "POST /api/classes/{class_id}/sittings": {}, "POST /api/warm-ups": {"day": "2026-11-12", "problems": ["1/2 + 1/5"]},
 }  # fmt: skip
-QUERIES = {"GET /api/today": "?day=2026-11-14", "DELETE /api/sets/{set_id}/examples/{example_id}": "?version=1"}
+QUERIES = {
+    "GET /api/today": "?day=2026-11-14",
+    "GET /api/ways/shown": "?group=mixed",
+    "DELETE /api/sets/{set_id}/examples/{example_id}": "?version=1",
+}
 
 
 class FaultTests(unittest.TestCase):

@@ -16,14 +16,14 @@ const reveals = ref<Reveals | null>(null)
 const refusal = ref<Refusal | null>(null)
 const { latest } = useLatest()
 const added = ref<string[]>([])
-const forClass = ref('')
+const forClass = ref('none')
 const classes = ref<{ id: string; name: string }[]>([])
-const className = computed(() => (forClass.value ? classes.value.find((one) => one.id === forClass.value)?.name : ''))
+const className = computed(() => (forClass.value === 'none' ? '' : classes.value.find((one) => one.id === forClass.value)?.name))
 const SIGNS = { reveals: '●', form: '◐', hidden: '○' }
 const SAID = { reveals: 'shows', form: 'right value, wrong form', hidden: 'hides' }
 
 async function load(): Promise<void> {
-  const params = { path: { set_id: props.setId }, query: forClass.value ? { class_id: forClass.value } : {} }
+  const params = { path: { set_id: props.setId }, query: forClass.value === 'none' ? {} : { class_id: forClass.value } }
   const answer = await latest((signal) => client.GET('/api/sets/{set_id}/reveals', { params, signal }))
   if (!answer) return
   if (answer.ok) reveals.value = answer.data
@@ -46,7 +46,7 @@ onMounted(async () => {
   document.title = 'What it reveals · Keen Slate'
   void load()
   const answer = await ask(client.GET('/api/classes'))
-  if (answer.ok) classes.value = [{ id: '', name: 'no class' }, ...answer.data.classes]
+  if (answer.ok) classes.value = [{ id: 'none', name: 'no class' }, ...answer.data.classes]
 })
 </script>
 

@@ -79,6 +79,8 @@ def _ever(spec: Spec, missing: tuple[str, ...]) -> bool:
 def _relaxed(spec: Spec) -> Iterator[tuple[str, Any, Spec]]:
     """The wish with one limit wider, the smallest changes of each limit first."""
     limits = spec.limits
+    if limits.only is not None:
+        yield "only", None, spec.within(only=None)
     if limits.below is not None:
         for n in range(int(limits.below) + 1, int(limits.below) + 1 + _MOST_TRIED):
             yield "answer_below", n, spec.within(below=Fraction(n))
@@ -87,8 +89,6 @@ def _relaxed(spec: Spec) -> Iterator[tuple[str, Any, Spec]]:
             yield "largest_common_denominator", common, spec.within(largest_common=common)
     for whole in range(limits.largest_whole + 1, min(MOST_WHOLE, limits.largest_whole + _MOST_TRIED) + 1):
         yield "largest_whole", whole, spec.within(largest_whole=whole)
-    if limits.only is not None:
-        yield "only", None, spec.within(only=None)
     if limits.lowest_terms:
         yield "lowest_terms", False, spec.within(lowest_terms=False)
     for more in _more_operations(limits):

@@ -272,7 +272,7 @@ class Ways:
     )
     say_simplest: str = _setting(
         "words",
-        "5/6 - 1/3",
+        "7 1/4 - 3 5/6",
         "Word for lowest terms",
         {"lowest-terms": "lowest terms", "simplest-form": "simplest form"},
         terms={"simplest-form": {"lowest terms": "simplest form"}},

@@ -1,0 +1,117 @@
+"""Every view as it may be met: by day and by night, narrow and wide, at 200 %, in the system's own colours, printed."""
+
+from sqlalchemy.orm import Session
+
+from keen_slate.store.classes import Classes
+from tests import support
+from tests.browser.test_bench import AXE, PageTests
+
+# 320 to 1920 CSS pixels; 640 x 400 is 1280 x 800 at 200 %.
+SIZES = ((320, 640), (640, 400), (1024, 768), (1920, 1080))
+
+
+class ViewTests(PageTests):
+    problems = ("7 1/4 - 3 5/6", "12.05 - 8.36", "2/3 + 1/6")
+
+    @classmethod
+    def setUpClass(cls):
+        super().setUpClass()
+        with Session(support.engine()) as session, session.begin():
+            classes = Classes(session, cls.teacher)
+            made = classes.add("Heron", ["Sedge", "Alder"])
+            cls.class_id = made.id
+
+    def views(self):
+        """Each view's address with what is there once it can be looked at."""
+        return {
+            "/": ".slip", f"/bench/{self.set_id}": ".paper .row", f"/wall/{self.set_id}": "li.line", f"/handout/{self.set_id}": ".options",
+            f"/ladder/{self.set_id}": ".stair .step", f"/stories/{self.set_id}": ".wish", f"/reveals/{self.set_id}": "table",
+            "/classes": ".begin", f"/classes/{self.class_id}": ".sheet", "/likely-wrong-answers": "main li", "/number-building": ".sheet",
+            "/scenarios": "table", "/nowhere": "main",
+        }  # fmt: skip
+
+    def look(self, view, there):
+        self.page.goto(self.server.address + view)
+        self.page.wait_for_selector(there)
+        self.page.wait_for_timeout(150)
+
+    def faults(self):
+        self.page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
+        found = self.page.evaluate("axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']})")["violations"]
+        return [(one["id"], [node["html"][:200] for node in one["nodes"][:2]]) for one in found]
+
+    def test_every_view_meets_the_accessibility_rules_by_day_and_by_night(self):
+        for scheme in ("light", "dark"):
+            self.page.emulate_media(color_scheme=scheme, reduced_motion="reduce")
+            for view, there in self.views().items():
+                with self.subTest(view=view, scheme=scheme):
+                    self.look(view, there)
+                    self.assertEqual(self.faults(), [])
+
+    def test_what_opens_beside_and_over_the_paper_meets_them_too(self):
+        self.look(f"/bench/{self.set_id}", ".paper .row")
+        for opens, there in (("Ways", ".way .row"), ("The set", ".whole"), ("?", ".help .line")):
+            with self.subTest(opens):
+                self.page.locator(".top").get_by_text(opens, exact=True).click()
+                self.page.wait_for_selector(there)
+                self.page.wait_for_timeout(400)
+                self.assertEqual(self.faults(), [])
+                self.page.keyboard.press("Escape")
+                self.page.wait_for_timeout(400)
+
+    def test_no_view_is_wider_than_its_window(self):
+        for width, height in SIZES:
+            self.page.set_viewport_size({"width": width, "height": height})
+            for view, there in self.views().items():
+                with self.subTest(view=view, width=width):
+                    self.look(view, there)
+                    self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), width)
+        self.page.set_viewport_size({"width": 1280, "height": 800})
+
+    def test_every_view_can_be_used_in_the_colours_of_the_system(self):
+        self.page.emulate_media(forced_colors="active")
+        for view, there in self.views().items():
+            with self.subTest(view):
+                self.look(view, there)
+                edged = "e => getComputedStyle(e).borderTopStyle !== 'none' || e.matches('a, .p-tab')"
+                for paper in self.page.locator(".on-paper").all()[:3]:
+                    self.assertTrue(paper.evaluate(edged), view)  # paper keeps an edge where its colour is taken
+
+    def test_a_printed_view_has_nothing_that_can_be_pressed(self):
+        self.page.emulate_media(media="print")
+        for view, there in self.views().items():
+            with self.subTest(view):
+                self.page.goto(self.server.address + view)
+                self.page.wait_for_selector(there, state="attached")
+                pressed = "all => all.filter(e => e.offsetParent && !e.matches('.keep-print')).map(e => e.outerHTML.slice(0, 120))"
+                self.assertEqual(self.page.eval_on_selector_all("button, input, select, textarea", pressed), [])
+
+    def test_the_main_way_is_walked_by_keys_alone(self):
+        page = self.page
+        page.goto(self.server.address)
+        page.wait_for_selector(".slip")
+        self.tab_to("combobox", "Standard")
+        page.keyboard.press("Enter")
+        page.wait_for_selector(".p-select-option")
+        page.keyboard.type("5.NF.A.1")
+        page.keyboard.press("ArrowDown")
+        page.keyboard.press("Enter")
+        self.tab_to("button", "Begin")
+        page.keyboard.press("Enter")
+        self.wait_for_ladder(8)
+        self.tab_to("link", "Wall")
+        page.keyboard.press("Enter")
+        page.wait_for_selector("li.line")
+        page.keyboard.press("PageDown")
+        page.wait_for_selector(".line[data-current=true] >> nth=0")
+
+    def tab_to(self, role, name):
+        """Go on by Tab until the thing with this *role* and *name* has the focus, and can be seen to have it."""
+        for _ in range(80):
+            self.page.keyboard.press("Tab")
+            wanted = self.page.get_by_role(role, name=name, exact=True).first
+            if wanted.count() and wanted.evaluate("e => e === document.activeElement"):
+                ring = "e => parseFloat(getComputedStyle(e).outlineWidth) || parseFloat(getComputedStyle(e.closest('.p-select') ?? e).outlineWidth)"
+                self.assertGreaterEqual(wanted.evaluate(ring), 2)
+                return
+        self.fail(f"{role} {name} cannot be reached by Tab")
