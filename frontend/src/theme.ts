@@ -181,7 +181,7 @@ export const desk = definePreset(
       dialog: { root: { borderRadius: '3px' }, title: { fontSize: '1.2rem', fontWeight: '700' } },
       progressbar: { root: { height: '0.4rem', background: 'var(--hair)' } },
       toast: {
-        root: { width: '27rem', borderRadius: '3px' },
+        root: { width: 'min(27rem, calc(100vw - 24px))', borderRadius: '3px' },
         summary: { fontWeight: '400' },
         colorScheme: { light: { root: { blur: '0' }, secondary: told } },
       },

@@ -67,13 +67,13 @@ async function takeOff(example: ExampleSummary): Promise<void> {
   if (!bench.examples.some((one) => one.id === example.id)) tell(`${example.text} is off the ladder.`, bench.undo)
 }
 
-// A rung that was just added, or is chosen from elsewhere, comes into view.
+// A rung that was just added, or is chosen from elsewhere, comes into view; the paper is painted before it does.
 watch(
   () => paper.chosen,
-  async (id) => {
-    await nextTick()
-    column.value?.querySelector(`[data-id="${id}"]`)?.scrollIntoView({ block: 'nearest' })
-  },
+  (id) =>
+    requestAnimationFrame(() =>
+      setTimeout(() => column.value?.querySelector(`[data-id="${id}"]`)?.scrollIntoView({ block: 'nearest' })),
+    ),
 )
 
 /** Whether the ladder steps back or skips a rung somewhere. */
@@ -108,6 +108,7 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
       <LadderRung
         v-for="(example, i) in order"
         :key="example.id"
+        v-memo="[example, i, example.id === paper.chosen]"
         :example="example"
         :number="i + 1"
         :chosen="example.id === paper.chosen"

@@ -55,7 +55,7 @@ const open = ref(false)
     </div>
     <div class="note">
       <h3>
-        <Button class="title" :aria-expanded="open" @click="open = !open">
+        <Button class="title keep-print" :aria-expanded="open" @click="open = !open">
           <span class="number" aria-hidden="true">{{ index + 1 }}</span>
           <MathLine :glyphs="step.title_glyphs" />
           <span class="why">{{ open ? 'less' : 'why?' }}</span>

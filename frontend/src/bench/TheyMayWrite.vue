@@ -37,7 +37,11 @@ function nameOf(code: string): string {
     <h2 id="write-heading">They may write</h2>
     <ul>
       <li v-for="item in working.misconceptions" :key="item.code" :data-status="item.status">
-        <Button class="entry" :aria-expanded="open === item.code" @click="open = open === item.code ? null : item.code">
+        <Button
+          class="entry keep-print"
+          :aria-expanded="open === item.code"
+          @click="open = open === item.code ? null : item.code"
+        >
           <span class="answer"><MathLine :glyphs="item.glyphs" :spoken="item.answer" /></span>
           <span class="how">
             {{ item.name }} <span class="more" aria-hidden="true">{{ open === item.code ? 'less' : 'how?' }}</span>

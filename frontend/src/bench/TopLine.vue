@@ -91,6 +91,7 @@ async function rename(event: Event): Promise<void> {
 
 <style scoped>
 .top {
+  min-width: 0;
   display: flex;
   flex-wrap: wrap;
   align-items: center;
@@ -112,7 +113,7 @@ async function rename(event: Event): Promise<void> {
   border-bottom: 1px solid transparent;
   color: inherit;
   padding: 2px 4px;
-  max-width: 100%;
+  max-width: min(100%, calc(100vw - 44px));
 }
 .title input:hover,
 .title input:focus {

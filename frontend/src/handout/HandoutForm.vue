@@ -152,6 +152,7 @@ const room = computed({
 <style scoped>
 .options {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   align-content: start;
 }

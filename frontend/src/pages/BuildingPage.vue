@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { onMounted, ref } from 'vue'
+import { onMounted, ref, watch } from 'vue'
 
 import { ask, type Built, client, type Level, type Refusal } from '../api/client'
 import { useLatest } from '../api/useLatest'
@@ -14,7 +14,9 @@ const wanted = ref('')
 const built = ref<Built | null>(null)
 const shown = ref(false)
 const refusal = ref<Refusal | null>(null)
-const { latest } = useLatest()
+const { latest, drop } = useLatest()
+// Who types does not want what was asked for before any more.
+watch([numbers, wanted], drop, { flush: 'sync' })
 
 async function build(): Promise<void> {
   if (!numbers.value.trim() || !wanted.value.trim()) return
@@ -31,7 +33,6 @@ async function propose(level: string, first = false): Promise<void> {
   const seed = Math.floor(Math.random() * 2 ** 31)
   const answer = await latest((signal) => client.POST('/api/building/new', { body: { level, seed }, signal }))
   if (!answer) return
-  if (first && (numbers.value || wanted.value)) return
   take(answer.ok ? answer.data : null, answer.ok ? null : answer.refusal)
   if (!answer.ok || first) return
   numbers.value = answer.data.numbers

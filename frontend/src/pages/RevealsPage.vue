@@ -18,7 +18,9 @@ const { latest } = useLatest()
 const added = ref<string[]>([])
 const forClass = ref('none')
 const classes = ref<{ id: string; name: string }[]>([])
-const className = computed(() => (forClass.value === 'none' ? '' : classes.value.find((one) => one.id === forClass.value)?.name))
+const className = computed(() =>
+  forClass.value === 'none' ? '' : classes.value.find((one) => one.id === forClass.value)?.name,
+)
 const SIGNS = { reveals: '●', form: '◐', hidden: '○' }
 const SAID = { reveals: 'shows', form: 'right value, wrong form', hidden: 'hides' }
 
