@@ -34,3 +34,8 @@ export const router = createRouter({
     { path: '/:path(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },
   ],
 })
+
+// On another page the keyboard begins at its top, and a reader of the screen is told of it.
+router.afterEach((to, from) => {
+  if (from.name && to.name !== from.name) document.getElementById('app')?.focus({ preventScroll: true })
+})

@@ -107,7 +107,7 @@ class ViewTests(PageTests):
 
     def tab_to(self, role, name):
         """Go on by Tab until the thing with this *role* and *name* has the focus, and can be seen to have it."""
-        for _ in range(80):
+        for _ in range(120):
             self.page.keyboard.press("Tab")
             wanted = self.page.get_by_role(role, name=name, exact=True).first
             if wanted.count() and wanted.evaluate("e => e === document.activeElement"):
