@@ -9,7 +9,6 @@ import fileupload from '@primeuix/themes/aura/fileupload'
 import inputnumber from '@primeuix/themes/aura/inputnumber'
 import inputtext from '@primeuix/themes/aura/inputtext'
 import menu from '@primeuix/themes/aura/menu'
-import popover from '@primeuix/themes/aura/popover'
 import progressbar from '@primeuix/themes/aura/progressbar'
 import select from '@primeuix/themes/aura/select'
 import selectbutton from '@primeuix/themes/aura/selectbutton'
@@ -89,7 +88,6 @@ export const desk = definePreset(
       inputnumber,
       inputtext,
       menu,
-      popover,
       progressbar,
       select,
       selectbutton,

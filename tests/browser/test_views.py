@@ -86,6 +86,20 @@ class ViewTests(PageTests):
                 pressed = "all => all.filter(e => e.offsetParent && !e.matches('.keep-print')).map(e => e.outerHTML.slice(0, 120))"
                 self.assertEqual(self.page.eval_on_selector_all("button, input, select, textarea", pressed), [])
 
+    def test_the_script_of_the_shelf_and_the_bench_stays_small(self):
+        sent = "performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js')).map(e => [e.name, e.encodedBodySize])"
+        scripts = {}
+        for view, there in (("/", ".slip"), (f"/bench/{self.set_id}", ".paper .row")):
+            fresh = self.browser.new_context()  # nothing is kept of it yet
+            self.addCleanup(fresh.close)
+            fresh.request.get(self.server.link(self.teacher))
+            page = fresh.new_page()
+            page.goto(self.server.address + view)
+            page.wait_for_selector(there)
+            scripts |= dict(page.evaluate(sent))
+        self.assertGreater(sum(scripts.values()), 50_000)
+        self.assertLess(sum(scripts.values()), 180_000)  # bytes, as sent
+
     def test_the_main_way_is_walked_by_keys_alone(self):
         page = self.page
         page.goto(self.server.address)

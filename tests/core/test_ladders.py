@@ -345,7 +345,7 @@ class BuildTests(unittest.TestCase):
 
     def test_a_wish_that_cannot_be_understood_is_met_with_a_sentence(self):
         wrong = [  # no object; a key, rung, code or label that does not exist; a count, a number, a list that is none
-            [], {"rungs": {}}, {"rungs": {"F9": 1}}, {"rungs": {"F1": 99}}, {"rungs": {"F1": True}}, {"rung": 1}, {"from": "M1", "to": "F1"},
+            [], {"rungs": {}}, {"rungs": {"D1": 1}, "places": 10**12}, {"rungs": {"F9": 1}}, {"rungs": {"F1": 99}}, {"rungs": {"F1": True}}, {"rung": 1}, {"from": "M1", "to": "F1"},
             {"rungs": {"F1": 1}, "denominators": [1]}, {"rungs": {"F1": 1}, "denominators": []}, {"rungs": {"F1": 1}, "avoid": ["x"]},
             {"rungs": {"F1": 1}, "targets": "add-across"}, {"rungs": {"F1": 1}, "answer_below": "1/0"}, {"rungs": {"F1": 1}, "label": "<b>"},
             {"rungs": {"F1": 1}, "largest_whole": 1000}, {"rungs": {"F1": 1}, "separate": 1}, {"rungs": {"F1": 1}, "seed": "x"},

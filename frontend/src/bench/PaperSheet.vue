@@ -137,9 +137,7 @@ async function toggle(key: string): Promise<void> {
   padding: 0 0 calc(2 * var(--square)) var(--square);
   min-height: 100%;
   line-height: var(--square);
-  background:
-    linear-gradient(var(--squares) 1px, transparent 1px) 0 -1px / var(--square) var(--square),
-    linear-gradient(90deg, var(--squares) 1px, transparent 1px) -1px 0 / var(--square) var(--square);
+  background: var(--squared);
   overflow-x: auto;
 }
 .edge {

@@ -88,7 +88,7 @@ onMounted(() => {
         Aliases only: plants, numbers, whatever you can tell apart. This is no place for full names.
       </p>
       <p class="acts">
-        <Button type="submit" class="go" label="Begin" :disabled="!name.trim()" />
+        <Button type="submit" label="Begin" :disabled="!name.trim()" />
         <ChooseFile
           label="or bring one in from a file"
           accept=".json,application/json"

@@ -59,7 +59,7 @@ onMounted(() => (document.title = 'Build to order · Keen Slate'))
           <template v-else-if="!total">Add a step on the left: its problems appear here.</template>
         </p>
         <ProgressBar class="busy" :class="{ idle: !busy }" mode="indeterminate" aria-label="Building" />
-        <Button v-if="wish.targets.length" class="word" :disabled="busy" @click="fewest">
+        <Button v-if="wish.targets.length" class="word" @click="fewest">
           The fewest that show and separate {{ wish.targets.length === 1 ? 'it' : 'them' }}
         </Button>
         <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>

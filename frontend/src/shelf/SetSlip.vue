@@ -86,9 +86,7 @@ const when = computed(() =>
   padding: 14px 24px 14px 56px;
   border-radius: 2px;
   background:
-    linear-gradient(90deg, transparent 38px, var(--margin-rule) 38px 40px, transparent 40px),
-    linear-gradient(var(--squares) 1px, transparent 1px) 0 -1px / var(--square) var(--square),
-    linear-gradient(90deg, var(--squares) 1px, transparent 1px) -1px 0 / var(--square) var(--square),
+    linear-gradient(90deg, transparent 38px, var(--margin-rule) 38px 40px, transparent 40px), var(--squared),
     var(--paper);
 }
 .sheet:hover h2 {

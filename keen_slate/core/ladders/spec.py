@@ -180,7 +180,8 @@ def _places(found: object) -> tuple[int, ...]:
     """One number is the most that there may be; a list names each count that is allowed."""
     if found is None:
         return PLACES
-    listed = list(range(1, found + 1)) if isinstance(found, int) and not isinstance(found, bool) else found
+    most = found if isinstance(found, int) and not isinstance(found, bool) else None
+    listed = list(range(1, min(most, MOST_PLACES + 1) + 1)) if most is not None else found
     good = isinstance(listed, (list, tuple)) and all(
         isinstance(one, int) and not isinstance(one, bool) and 1 <= one <= MOST_PLACES for one in listed
     )
