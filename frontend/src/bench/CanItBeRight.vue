@@ -2,9 +2,11 @@
 import type { Working } from '../api/client'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
+import { usePaper } from '../stores/paper'
 import PupilsEstimate from './PupilsEstimate.vue'
 
 defineProps<{ working: Working }>()
+const paper = usePaper()
 </script>
 
 <template>
@@ -36,7 +38,7 @@ defineProps<{ working: Working }>()
     <ul v-if="working.checks.length" class="checks">
       <li v-for="(glyphs, i) in working.checks" :key="i"><MathLine :glyphs="glyphs" /></li>
     </ul>
-    <PupilsEstimate :working="working" />
+    <PupilsEstimate v-if="!paper.pencil" :working="working" />
   </section>
 </template>
 

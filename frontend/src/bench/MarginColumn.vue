@@ -17,13 +17,14 @@ const paper = usePaper()
     <template v-if="paper.working">
       <AskedFor v-if="!paper.pencil && ['simplify', 'convert'].includes(paper.working.problem.kind)" />
       <AllAnswers
-        v-if="paper.working.answer_glyphs.length && paper.working.problem.text.includes('_/')"
+        v-if="!paper.pencil && paper.working.answer_glyphs.length && paper.working.problem.text.includes('_/')"
         :working="paper.working"
       />
       <CanItBeRight :working="paper.working" />
       <TheyMayWrite :working="paper.working" />
-      <WhatHappened :working="paper.working" />
+      <!-- What stands in pencil is no example yet: nothing can be changed of it, or judged for it. -->
       <template v-if="!paper.pencil">
+        <WhatHappened :working="paper.working" />
         <OtherWays />
         <ExampleNote />
         <CopyNotation />

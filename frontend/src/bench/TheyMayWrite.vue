@@ -6,6 +6,7 @@ import type { Misconception, Working } from '../api/client'
 import { dayOf } from '../answers/cells'
 import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
+import { usePaper } from '../stores/paper'
 import MendProblem from './MendProblem.vue'
 import { useMet } from './useMet'
 import WrongPicture from './WrongPicture.vue'
@@ -13,6 +14,7 @@ import WrongPicture from './WrongPicture.vue'
 const props = defineProps<{ working: Working }>()
 const open = ref<string | null>(null)
 const bench = useBench()
+const paper = usePaper()
 const met = useMet(() => bench.set?.id)
 
 function note(item: Misconception): string {
@@ -56,7 +58,11 @@ function nameOf(code: string): string {
           <p v-for="(glyphs, i) in item.line_glyphs" :key="i" class="wrong-line"><MathLine :glyphs="glyphs" /></p>
           <p>{{ item.reason }}</p>
           <p class="ask">Ask: {{ item.question }}</p>
-          <MendProblem v-if="item.status === 'hidden' || item.same_as.length" :working="working" :item="item" />
+          <MendProblem
+            v-if="!paper.pencil && (item.status === 'hidden' || item.same_as.length)"
+            :working="working"
+            :item="item"
+          />
           <WrongPicture :code="item.code" :problem="working.problem.text" />
         </div>
       </li>
