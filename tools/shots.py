@@ -133,7 +133,7 @@ def _take_all(address: str, link: str) -> None:
         page.click(".top >> text=Ways")
         page.click("role=radio[name=/^count back/]")
         page.wait_for_timeout(900)
-        page.locator(".setting").nth(1).scroll_into_view_if_needed()
+        page.locator(".setting").nth(1).evaluate("e => e.scrollIntoView({ block: 'start' })")
         _take(page, "ways")
         page.goto(f"{address}/classes")
         page.click(".sheets >> text=Heron")

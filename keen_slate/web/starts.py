@@ -9,7 +9,7 @@ from apiflask import APIBlueprint, HTTPError
 
 from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.grading.standards import STANDARDS
-from keen_slate.core.ladders.starts import climbs_for, group_of, standard_named, wishes_for
+from keen_slate.core.ladders.starts import climbs_for, group_of, standard_named, wish_between, wishes_for
 from keen_slate.core.limits import TITLE_LENGTH
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
@@ -45,15 +45,13 @@ def start(json_data: StartIn) -> SetOut:
     wanted = json_data
     with shelf() as mine:
         house = mine.house_ways()
-    wishes, title, about = _wishes(wanted, Ways.of(house))
+    ways = Ways.of(house)
+    wishes, title, about = _wishes(wanted, ways)
     found = heavy.run(searches.problems_for, wishes, house) if wishes else []
     if wishes and not found:
         raise HTTPError(422, "There are not so many different problems on these rungs.")
-    ways = Ways.of(house)
-    fields = [{"source": one.text, "target": one.target} for one in found]
-    fields += [{"source": text, "target": None} for text in wanted.problems]
-    for one in fields:
-        one["source"] = views.stored_text(str(one["source"]), ways)
+    texts = [(one.text, one.target) for one in found] + [(text, None) for text in wanted.problems]
+    fields = [{"source": views.stored_text(text, ways), "target": target} for text, target in texts]
     with shelf() as mine:
         made = mine.add_set((wanted.title or title)[:TITLE_LENGTH], fields)
         for name, known in about.items():
@@ -72,8 +70,7 @@ def _wishes(wanted: StartIn, ways: Ways) -> tuple[list[dict[str, Any]], str, dic
         return wishes_for(standard, wanted.seed), said, {"standards": [standard.code], "objective": said}
     if wanted.between is not None:
         span = wanted.between
-        wish = {"from": span.first, "to": span.last, "steps": span.problems, "seed": wanted.seed,
-                "avoid": ["negatives"], "largest_common_denominator": 60}  # fmt: skip
+        wish = wish_between(span.first, span.last, span.problems, wanted.seed)
         first, last = (voice.said(RUNGS.get(rung, rung)) for rung in (span.first, span.last))
         return [wish], f"{first[:1].upper()}{first[1:]}" + (f" to {last}" if last != first else ""), {}
     return [], "A new set", {}

@@ -3,6 +3,8 @@ import { onKeyStroke } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 
+import { typing } from '../parts/keys'
+
 /** Five things to know, each beside what it is about; left at any moment, by keys as well. */
 const visible = defineModel<boolean>('visible', { required: true })
 const STEPS = [
@@ -58,8 +60,6 @@ function leave(): void {
   at.value = 0
 }
 
-const typing = (event: KeyboardEvent) =>
-  event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
 onKeyStroke('Escape', () => visible.value && leave())
 onKeyStroke('ArrowRight', (event) => visible.value && !typing(event) && go(1))
 onKeyStroke('ArrowLeft', (event) => visible.value && !typing(event) && go(-1))

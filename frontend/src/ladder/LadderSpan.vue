@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputNumber from 'primevue/inputnumber'
-import Select from 'primevue/select'
 import { ref } from 'vue'
 
 import type { Choices } from '../api/client'
+import RungSelect from '../parts/RungSelect.vue'
 
 /** A whole climb at once: from a rung to a rung, in so many problems. */
 defineProps<{ rungs: Choices['rungs'] }>()
@@ -13,33 +13,14 @@ defineEmits<{ span: [from: string, to: string, steps: number] }>()
 const from = ref<string | null>(null)
 const to = ref<string | null>(null)
 const steps = ref(8)
-const name = (one: { code: string; name: string }) => `${one.name} ${one.code}`
 </script>
 
 <template>
   <p class="span">
     From
-    <Select
-      v-model="from"
-      :options="rungs"
-      :option-label="name"
-      option-value="code"
-      filter
-      auto-filter-focus
-      placeholder="which rung?"
-      aria-label="From the rung"
-    />
+    <RungSelect v-model="from" :rungs="rungs" label="From the rung" placeholder="which rung?" />
     to
-    <Select
-      v-model="to"
-      :options="rungs"
-      :option-label="name"
-      option-value="code"
-      filter
-      auto-filter-focus
-      placeholder="which rung?"
-      aria-label="To the rung"
-    />
+    <RungSelect v-model="to" :rungs="rungs" label="To the rung" placeholder="which rung?" />
     in
     <InputNumber v-model="steps" :min="1" :max="40" show-buttons aria-label="Number of problems" />
     problems

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import Select from 'primevue/select'
 import { computed, ref } from 'vue'
 
 import type { Choices } from '../api/client'
+import RungSelect from '../parts/RungSelect.vue'
 
 /** The climb that is wished for, drawn as a stair: as many problems on a step as it is wide. */
 const chosen = defineModel<Record<string, number>>({ required: true })
@@ -17,7 +17,6 @@ const MOST = 20 // problems on a step
 const PULL = 26 // pixels for each problem more
 const steps = computed(() => props.rungs.filter((rung) => chosen.value[rung.code]))
 const others = computed(() => props.rungs.filter((rung) => !chosen.value[rung.code]))
-const name = (one: { code: string; name: string }) => `${one.name} ${one.code}`
 const pulled = ref<{ code: string; from: number; at: number } | null>(null)
 
 function put(code: string, count: number): void {
@@ -100,18 +99,13 @@ function key(event: KeyboardEvent, code: string): void {
         >
       </li>
     </ul>
-    <Select
+    <RungSelect
       class="add"
       :model-value="null"
-      :options="others"
-      :option-label="name"
-      option-value="code"
-      filter
-      auto-filter-focus
-      filter-placeholder="a word or a code"
+      :rungs="others"
+      label="Add a step"
       placeholder="Add a step: which rung?"
-      aria-label="Add a step"
-      @update:model-value="put($event, 1)"
+      @update:model-value="$event && put($event, 1)"
     />
   </section>
 </template>

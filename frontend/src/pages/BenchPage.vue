@@ -11,6 +11,7 @@ import LadderColumn from '../bench/LadderColumn.vue'
 import MarginColumn from '../bench/MarginColumn.vue'
 import PaperSheet from '../bench/PaperSheet.vue'
 import TopLine from '../bench/TopLine.vue'
+import { typing } from '../parts/keys'
 import { useBench } from '../stores/bench'
 import { usePaper } from '../stores/paper'
 
@@ -62,17 +63,10 @@ watch(
   (title) => (document.title = title ? `${title} · Keen Slate` : 'Keen Slate'),
 )
 
-const typing = (event: KeyboardEvent) =>
-  event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
-onKeyStroke('z', (event) => {
+onKeyStroke(['z', 'Z'], (event) => {
   if (!(event.ctrlKey || event.metaKey) || typing(event)) return
   event.preventDefault()
   void (event.shiftKey ? bench.redo() : bench.undo())
-})
-onKeyStroke(['Z'], (event) => {
-  if (!(event.ctrlKey || event.metaKey) || typing(event)) return
-  event.preventDefault()
-  void bench.redo()
 })
 const plain = (event: KeyboardEvent) => !typing(event) && !event.ctrlKey && !event.metaKey && !event.altKey
 onKeyStroke('/', (event) => {

@@ -7,6 +7,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 
 import { ask, client, type Refusal, type Reveals } from '../api/client'
 import { useLatest } from '../api/useLatest'
+import { putOnLadder } from '../ladder/putOnLadder'
 import MathLine from '../parts/MathLine.vue'
 import PageHead from '../parts/PageHead.vue'
 
@@ -33,12 +34,8 @@ async function load(): Promise<void> {
 }
 
 async function add(source: string): Promise<void> {
-  const path = { set_id: props.setId }
-  const now = await ask(client.GET('/api/sets/{set_id}', { params: { path } }))
-  if (!now.ok) return void (refusal.value = now.refusal)
-  const body = { version: now.data.version, source, position: null, ways: {}, words: {}, target: null }
-  const answer = await ask(client.POST('/api/sets/{set_id}/examples', { params: { path }, body }))
-  if (!answer.ok) return void (refusal.value = answer.refusal)
+  refusal.value = await putOnLadder(props.setId, [source])
+  if (refusal.value) return
   added.value.push(source)
   await load()
 }

@@ -20,3 +20,9 @@ withDefaults(
     <Select v-model="chosen" :options="options" option-label="name" option-value="code" :aria-label="label"
   /></label>
 </template>
+
+<style scoped>
+.pick > span:not(.sr-only) {
+  margin-right: 8px;
+}
+</style>

@@ -11,6 +11,7 @@ import { ask, client, type Schemas } from '../api/client'
 import ChooseFile from '../parts/ChooseFile.vue'
 import limits from '../parts/limits.json'
 import PastedLines from '../parts/PastedLines.vue'
+import RungSelect from '../parts/RungSelect.vue'
 import { useBegin } from './useBegin'
 
 type Start = 'standard' | 'rungs' | 'pasted' | 'empty'
@@ -49,7 +50,7 @@ const word = computed(() =>
   start.value === 'pasted' && good.value.length ? `Begin with ${good.value.length}` : 'Begin',
 )
 const judge = (text: string, signal: AbortSignal) => client.POST('/api/starts/judge', { body: { text }, signal })
-const codeOf = (one: { code: string; words?: string; name?: string }) => `${one.words ?? one.name} ${one.code}`
+const named = (one: Schemas['StandardStart']) => `${one.words} ${one.code}`
 
 async function begin(): Promise<void> {
   if (!ready.value || busy.value) return
@@ -88,7 +89,7 @@ onMounted(async () => {
         v-model="standard"
         class="wide"
         :options="groups"
-        :option-label="codeOf"
+        :option-label="named"
         option-value="code"
         option-group-label="name"
         option-group-children="items"
@@ -109,30 +110,20 @@ onMounted(async () => {
       <span class="quiet">Eight problems that climb.</span>
     </div>
     <div v-else-if="start === 'rungs'" class="ask">
-      <Select
-        v-for="[name, chosen, set] in [
-          ['From', first, (code: string) => (first = code)],
-          ['to', last, (code: string) => (last = code)],
-        ] as const"
-        :key="name"
+      <RungSelect
+        v-model="first"
         class="rung"
-        :model-value="chosen"
-        :options="choices?.rungs ?? []"
-        option-value="code"
-        :option-label="codeOf"
-        filter
-        filter-placeholder="a word or a code"
-        :placeholder="`${name} which rung?`"
-        :aria-label="`${name} the rung`"
-        auto-filter-focus
-        @update:model-value="set"
-      >
-        <template #option="{ option }">
-          <span class="option"
-            >{{ option.name }} <small>{{ option.code }}</small></span
-          >
-        </template>
-      </Select>
+        :rungs="choices?.rungs ?? []"
+        label="From the rung"
+        placeholder="From which rung?"
+      />
+      <RungSelect
+        v-model="last"
+        class="rung"
+        :rungs="choices?.rungs ?? []"
+        label="to the rung"
+        placeholder="to which rung?"
+      />
       <label class="many"
         ><InputNumber v-model="problems" :min="1" :max="limits.examples" show-buttons aria-label="Number of problems" />
         problems</label

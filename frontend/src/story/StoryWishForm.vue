@@ -80,6 +80,9 @@ h2 {
   align-items: center;
   justify-content: space-between;
 }
+.rung :deep(.p-select) {
+  flex: none;
+}
 .wish :deep(.p-inputnumber input) {
   width: 5rem;
 }

@@ -2,17 +2,11 @@
 import Button from 'primevue/button'
 import PickOne from '../parts/PickOne.vue'
 import MathLine from '../parts/MathLine.vue'
-import type { Layout, WallShow } from './useWallShow'
+import { type Layout, LAYOUTS, type WallShow } from './useWallShow'
 
 const props = defineProps<{ setId: string; show: WallShow }>()
 defineEmits<{ full: [] }>()
 const show = props.show // one for the page's life
-const LAYOUTS: { code: Layout; name: string }[] = [
-  { code: 'line', name: 'line by line' },
-  { code: 'stacked', name: 'stacked' },
-  { code: 'four-box', name: 'four boxes' },
-  { code: 'checklist', name: 'checklist' },
-]
 </script>
 
 <template>

@@ -8,7 +8,12 @@ import { useReveal } from './useReveal'
 import { useWallFigure } from './useWallFigure'
 
 export type Layout = '' | 'line' | 'stacked' | 'four-box' | 'checklist'
-const LAYOUTS: Layout[] = ['line', 'stacked', 'four-box', 'checklist']
+export const LAYOUTS: { code: Layout; name: string }[] = [
+  { code: 'line', name: 'line by line' },
+  { code: 'stacked', name: 'stacked' },
+  { code: 'four-box', name: 'four boxes' },
+  { code: 'checklist', name: 'checklist' },
+]
 /** What a reload comes back to. */
 interface Kept {
   example: string | null
@@ -116,7 +121,8 @@ export function useWallShow(setId: string, exampleId: string | undefined) {
 
   async function changeLayout(to?: Layout): Promise<void> {
     const now = (layout.value || working.value?.layout || 'line') as Layout
-    layout.value = to ?? LAYOUTS[(LAYOUTS.indexOf(now) + 1) % LAYOUTS.length] ?? 'line'
+    const place = LAYOUTS.findIndex((one) => one.code === now)
+    layout.value = to ?? LAYOUTS[(place + 1) % LAYOUTS.length]?.code ?? 'line'
     if (chosen.value) await load(chosen.value, at.value)
   }
 

@@ -57,9 +57,18 @@ def denominators(expr: Expr) -> list[int]:
     return [n.den for n in leaves(expr) if isinstance(n, (Frac, Mixed, OpenFrac, OpenMixed)) and n.den]
 
 
+def contains(expr: Expr, *kinds: type[Expr]) -> bool:
+    """Whether *expr* is one of these *kinds* of expression, or has one in it.
+
+    >>> contains(Sum(Whole(1), (("+", Power(Whole(2), 2)),)), Power), contains(Whole(1), Power, Bracket)
+    (True, False)
+    """
+    return isinstance(expr, kinds) or any(contains(part, *kinds) for part in children(expr))
+
+
 def has_sign(expr: Expr) -> bool:
     """Whether a number or bracket of *expr* has a minus sign of its own."""
-    return isinstance(expr, Neg) or any(has_sign(part) for part in children(expr))
+    return contains(expr, Neg)
 
 
 def largest_integer(expr: Expr) -> int:

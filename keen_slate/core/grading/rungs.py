@@ -24,7 +24,7 @@ from ..expressions.tree import (
     make,
     value,
 )
-from ..expressions.walks import children, has_sign, leaves
+from ..expressions.walks import contains, has_sign, leaves
 from ..reading.kinds import Kind
 from ..stories.rung import rung_of_story
 from ..stories.story import story_of
@@ -212,11 +212,7 @@ def _order_rung(working: Working) -> str:
         return "O4"
     if fractions:
         return "O3"
-    return "O2" if _has_bracket_or_power(expr) else "O1"
-
-
-def _has_bracket_or_power(expr: Expr) -> bool:
-    return isinstance(expr, (Bracket, Power)) or any(_has_bracket_or_power(part) for part in children(expr))
+    return "O2" if contains(expr, Bracket, Power) else "O1"
 
 
 # Single numbers, products, blanks ----------------------------------------------------------------------------------------

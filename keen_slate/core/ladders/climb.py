@@ -42,9 +42,14 @@ def stair(rungs: Sequence[str | None]) -> list[int]:
     [1, 1, 3, 3, 2]
     """
     steps = sorted({_PLACES[rung] for rung in rungs if rung is not None})
+    return [max(1, bisect_right(steps, height)) for height in _heights(rungs)]
+
+
+def _heights(rungs: Sequence[str | None]) -> list[int]:
+    """The place of each rung among all; what has none stands as its neighbour before it."""
     heights: list[int] = []
     for rung in rungs:
-        heights.append(steps.index(_PLACES[rung]) + 1 if rung is not None else heights[-1] if heights else 1)
+        heights.append(_PLACES[rung] if rung is not None else heights[-1] if heights else 0)
     return heights
 
 
@@ -64,9 +69,7 @@ def climb(rungs: Sequence[str | None]) -> Climb:
     >>> climb(["F1", "M1", "F2", "F3"])
     Climb(order=(0, 2, 3, 1), moves=(1,))
     """
-    heights: list[int] = []
-    for rung in rungs:
-        heights.append(_PLACES[rung] if rung is not None else heights[-1] if heights else 0)
+    heights = _heights(rungs)
     order = sorted(range(len(heights)), key=lambda at: (heights[at], at))
     staying = _longest_climb(heights)
     return Climb(tuple(order), tuple([at for at in range(len(heights)) if at not in staying]))

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from ..expressions.terms import signed_terms
 from ..expressions.tree import Expr, Frac, Mixed, Power, Product, Sum, Whole, value
-from ..expressions.walks import children, leaves
+from ..expressions.walks import contains, leaves
 from ..working.methods.common_denominator import relation
 
 
@@ -21,10 +21,6 @@ class Shape:
 
 def _relation(expr: Expr) -> str | None:
     return relation(tuple([n.den for n in leaves(expr) if isinstance(n, (Frac, Mixed))]))
-
-
-def _is_any(expr: Expr, kind: type[Expr]) -> bool:
-    return isinstance(expr, kind) or any(_is_any(part, kind) for part in children(expr))
 
 
 def _is_by_a_whole(expr: Expr) -> bool:
@@ -64,8 +60,8 @@ SHAPES: dict[str, Shape] = {
         "a <mixed number> and a proper fraction",
         lambda e: _begins(e, Mixed) and any(isinstance(n, Frac) for n in leaves(e)),
     ),
-    "brackets": Shape("brackets, no power", lambda e: not _is_any(e, Power)),
-    "powers": Shape("a power", lambda e: _is_any(e, Power)),
+    "brackets": Shape("brackets, no power", lambda e: not contains(e, Power)),
+    "powers": Shape("a power", lambda e: contains(e, Power)),
     "to-decimal": Shape("fractions to be written as decimals", lambda e: isinstance(e, Frac)),
     "below-zero": Shape("answers below zero", _is_below_zero),
 }

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Any
@@ -112,12 +112,19 @@ def between(first: str, last: str, steps: int) -> dict[str, int]:
     """
     order = list(RUNGS)
     passed = _ON_THE_WAY | {first[0], last[0]}
-    span = [rung for rung in order[order.index(first) : order.index(last) + 1] if rung[0] in passed]
-    n = len(span)
+    return spread([rung for rung in order[order.index(first) : order.index(last) + 1] if rung[0] in passed], steps)
+
+
+def spread(rungs: Sequence[str], steps: int) -> dict[str, int]:
+    """So many *steps* over *rungs* (in the order of their climb) as evenly as they go, the first and the last among them.
+
+    >>> spread(("F4", "F5", "F6"), 4), spread(("D1", "D2", "D3", "D4"), 2)
+    ({'F4': 2, 'F5': 1, 'F6': 1}, {'D1': 1, 'D4': 1})
+    """
+    n = len(rungs)
     if steps <= n:
-        chosen = [span[i * (n - 1) // max(1, steps - 1)] for i in range(steps)]
-        return dict.fromkeys(chosen, 1)
-    return {rung: steps // n + (i < steps % n) for i, rung in enumerate(span)}
+        return dict.fromkeys([rungs[i * (n - 1) // max(1, steps - 1)] for i in range(steps)], 1)
+    return {rung: steps // n + (i < steps % n) for i, rung in enumerate(rungs)}
 
 
 def read_spec(given: object, ways: Ways | None = None) -> Spec:

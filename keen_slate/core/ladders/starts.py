@@ -1,20 +1,20 @@
 """A graded set in one step: from a published standard to what is wished for.
 
 What each standard asks of the numbers is from memory, as the standards themselves (`grading.standards`): in grade 4 of CCSS-M the
-denominators are 2, 3, 4, 5, 6, 8, 10, 12 and 100.
+denominators are 2, 3, 4, 5, 6, 8, 10, 12 (those of a ladder that names none) and 100.
 """
 
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from ..grading.standards import STANDARDS, Standard
+from .spec import spread
 
 PROBLEMS = 8
-_GRADE_4 = (2, 3, 4, 5, 6, 8, 10, 12)
+_USUAL: dict[str, Any] = {"largest_common_denominator": 60, "avoid": ["negatives"]}
 # Where the rungs of a standard hold more than it asks for, or its problems stand on other rungs: the parts of its set.
 _OWN: dict[str, tuple[dict[str, Any], ...]] = {
     "4.NF.B.3c": ({"only": "same-denominator"},),
@@ -42,21 +42,13 @@ def wishes_for(standard: Standard, seed: int = 0) -> list[dict[str, Any]]:
     >>> [wish["rungs"] for wish in wishes_for(STANDARDS[1])]
     [{'F1': 3, 'F2': 3, 'F3': 2}]
     """
-    usual = {"rungs": spread(standard.rungs), "denominators": list(_GRADE_4), "largest_common_denominator": 60,
-             "avoid": ["negatives"], "seed": seed}  # fmt: skip
+    usual = _USUAL | {"rungs": spread(standard.rungs, PROBLEMS), "seed": seed}
     return [usual | own for own in _OWN.get(standard.code, ({},))]
 
 
-def spread(rungs: Sequence[str], problems: int = PROBLEMS) -> Mapping[str, int]:
-    """So many *problems* over *rungs* (in the order of their climb) as evenly as they go, the first and the last among them.
-
-    >>> spread(("F4", "F5", "F6"), 4), spread(("D1", "D2", "D3", "D4"), 2)
-    ({'F4': 2, 'F5': 1, 'F6': 1}, {'D1': 1, 'D4': 1})
-    """
-    n = len(rungs)
-    if problems < n:
-        return dict.fromkeys([rungs[i * (n - 1) // max(1, problems - 1)] for i in range(problems)], 1)
-    return {rung: problems // n + (i < problems % n) for i, rung in enumerate(rungs)}
+def wish_between(first: str, last: str, problems: int, seed: int = 0) -> dict[str, Any]:
+    """The wish for so many *problems* from one rung to another, within the usual limits."""
+    return _USUAL | {"from": first, "to": last, "steps": problems, "seed": seed}
 
 
 def standard_named(code: str) -> Standard | None:

@@ -4,16 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
-from ..grading.rungs import ALL_RUNGS
+from ..grading.rungs import ALL_RUNGS, UNLIKE
 from ..judging.misconceptions.registry import ENTRIES
 from .options import Option
 
-_RELATIONS = {
-    "like": "with one <denominator>",
-    "one-fits": "one <denominator> fits the other",
-    "shares-factor": "the <denominators> share a factor",
-    "coprime": "the <denominators> share no factor",
-}
+_RELATIONS = {"like": "with one <denominator>"} | {relation: ALL_RUNGS[rung] for relation, rung in UNLIKE.items()}
 
 
 def why(found: Option, before: Option | None, targets: Collection[str] = ()) -> str:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Literal
 from uuid import UUID
 
 from pydantic import BaseModel
 
 from keen_slate.core.documents.ways_shown import ShownWay
+from keen_slate.core.ways.settings import Group
 
 from .base import ErrorBody, Query, Strict, WaysMap
 
@@ -40,7 +40,7 @@ class ShownWaysOut(BaseModel):
 class ShownQuery(Query):
     """Which group of settings, and the set in whose ways they are shown."""
 
-    group: Literal["fractions", "mixed", "decimals", "order", "answers", "words", "look"]
+    group: Group
     set_id: UUID | None = None
 
 
