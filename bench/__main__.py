@@ -104,7 +104,8 @@ def web() -> None:
 
 def _requests(server: LiveServer, teacher: uuid.UUID) -> list[float]:
     connection = http.client.HTTPConnection("127.0.0.1", server.port)
-    connection.request("GET", server.link(teacher).removeprefix(server.address))
+    link = json.dumps({"link": server.link(teacher).partition("/enter/")[2]})
+    connection.request("POST", "/api/enter", link, {"Content-Type": "application/json"})
     answer = connection.getresponse()
     answer.read()
     cookie = (answer.getheader("Set-Cookie") or "").split(";")[0]

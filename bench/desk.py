@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 
 from keen_slate.store.demo import load
 from keen_slate.store.shelf import Shelf
-from tools.browser import chromium
+from tools.browser import chromium, come_in
 from tools.throw_away import Running, application
 
 EXAMPLES = 60
@@ -73,7 +73,8 @@ def _first_page(running: Running, page: Page) -> None:
         page.click(what)
         presses += 1
 
-    page.goto(running.server.link(running.teacher))
+    come_in(page.request, running.server.link(running.teacher))
+    page.goto(running.server.address)
     press("[aria-label='Standard']")
     press("role=option[name=/5.NF.A.1/]")
     press("text=Begin >> nth=-1")

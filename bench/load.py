@@ -46,7 +46,7 @@ class Desk:
         self.examples: list[str] = []
 
     async def come_in(self) -> None:
-        async with self.http.get(f"{self.address}/enter/{self.link}") as answer:
+        async with self.http.post(f"{self.address}/api/enter", json={"link": self.link}) as answer:
             await answer.read()
         self.token = (await self.ask("GET", "/api/me"))["csrf_token"]
         self.take(await self.ask("GET", f"/api/sets/{self.set_id}"))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from playwright.sync_api import Browser, sync_playwright
+from playwright.sync_api import APIRequestContext, Browser, sync_playwright
 
 CHROMIUM = "/usr/bin/chromium"
 ARGUMENTS = [
@@ -28,3 +28,10 @@ def chromium() -> Iterator[Browser]:
             yield browser
         finally:
             browser.close()
+
+
+def come_in(request: APIRequestContext, link: str) -> None:
+    """Have the browser whose *request* it is come in by a *link*."""
+    address, secret = link.split("/enter/")
+    answer = request.post(f"{address}/api/enter", data={"link": secret})
+    assert answer.status == 204, answer.text()

@@ -60,6 +60,12 @@ class Instance:
             os.close(self._handle)
             self._handle = None
 
+    def leave_to_parent(self) -> None:
+        """In a forked child: the lock is its parent's alone, and ends with that."""
+        if self._handle is not None:
+            os.close(self._handle)
+            self._handle = None
+
     def running(self) -> Running | None:
         """The instance that holds the lock and answers under its own name; None where there is none, or not yet."""
         if not self._held():

@@ -1,15 +1,20 @@
 """Start and stop everything that `./slate demo` and `./slate serve` need.
 
-python -m tools.launch demo          PostgreSQL in var/, tables, demo data, and the application
-python -m tools.launch serve         the application alone, settings from the environment
+python -m tools.launch demo [--port N] [--begin-anew]     PostgreSQL in var/, tables, demo data, and the application
+python -m tools.launch serve [--port N]                   the application alone, settings from the environment
 python -m tools.launch stop          end the instance of this folder
 python -m tools.launch link [NAME]   a link by which a teacher comes in, once
 python -m tools.launch downgrade REVISION [--lose-data]     bring the records back to those of an older version
+python -m tools.launch backup FILE   the records as one file
+python -m tools.launch restore FILE  bring them back; those that are there are kept beside
 python -m tools.launch front-end     what the front end is made from: var/openapi.json and its table of inks
 """
 
 from __future__ import annotations
 
+import argparse
+import errno
+import grp
 import json
 import os
 import secrets
@@ -20,11 +25,13 @@ import sys
 import time
 import urllib.request
 import webbrowser
-from contextlib import suppress
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager, suppress
 from dataclasses import asdict
 from pathlib import Path
 from types import FrameType
 
+from tools.forked import Forked
 from tools.instance import Instance, Running
 from tools.postgres import LocalPostgres, PostgresError
 from tools.supervisor import Supervisor
@@ -33,6 +40,7 @@ ROOT = Path(__file__).resolve().parents[1]
 VAR = Path(os.environ.get("KEEN_SLATE_VAR") or ROOT / "var")
 WANTED_PORT = 8400
 _BACKLOG = 1024
+_PATIENCE = 4  # seconds after which it is said what is waited for
 
 
 class LaunchError(RuntimeError):
@@ -43,25 +51,65 @@ def main(arguments: list[str]) -> int:
     """Run one of the commands above; returns the exit status."""
     from keen_slate.store.database import SchemaError
 
-    command, *more = arguments or [""]
-    if command == "front-end":
-        return write_for_front_end()
     # A shell may have told its background commands to ignore Ctrl+C; a terminal that is closed sends SIGHUP.
     for ending in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
         signal.signal(ending, _interrupt)
-    _open_var()
-    commands = {"demo": demo, "serve": serve, "stop": stop}
+    os.umask(0o077)
     try:
-        if command == "link":
-            return link(" ".join(more))
-        if command == "downgrade":
-            return downgrade(more)
-        return commands[command]()
+        given = _parser().parse_args(arguments)
+        if given.command == "front-end":
+            return write_for_front_end()
+        _open_var()
+        commands: dict[str, Callable[[], int]] = {
+            "demo": lambda: demo(given.port, given.begin_anew),
+            "serve": lambda: serve(given.port),
+            "stop": stop,
+            "link": lambda: link(" ".join(given.name)),
+            "downgrade": lambda: downgrade(given.revision, given.lose_data),
+            "backup": lambda: backup(given.file),
+            "restore": lambda: restore(given.file),
+        }
+        return commands[given.command]()
     except KeyboardInterrupt:
         return 0
     except (PostgresError, LaunchError, SchemaError, TimeoutError) as error:
         print(f"slate: {error}", file=sys.stderr)
-        return 1
+    except OSError as error:
+        print(f"slate: {_said_of(error)}", file=sys.stderr)
+    return 1
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="./slate", allow_abbrev=False)
+    commands = parser.add_subparsers(dest="command", required=True)
+    for name in ("demo", "serve"):
+        starting = commands.add_parser(name)
+        starting.add_argument(
+            "--port", type=int, default=None, help=f"where it listens (usually {WANTED_PORT}); 0 for any that is free"
+        )
+        if name == "demo":
+            starting.add_argument(
+                "--begin-anew", action="store_true", help="begin new records; those there are kept under another name"
+            )
+    for name in ("stop", "front-end"):
+        commands.add_parser(name)
+    commands.add_parser("link").add_argument("name", nargs="*")
+    back = commands.add_parser("downgrade")
+    back.add_argument("revision")
+    back.add_argument("--lose-data", action="store_true")
+    for name in ("backup", "restore"):
+        commands.add_parser(name).add_argument("file", type=Path)
+    return parser
+
+
+def _said_of(error: OSError) -> str:
+    """What keeps a folder from being used, in a sentence."""
+    where = error.filename or VAR
+    if error.errno in (errno.EROFS, errno.EACCES, errno.EPERM):
+        return f"Keen Slate may not write in {where}: {error.strerror}. Put its folder where you may write, or give yourself the right to."
+    if error.errno in (errno.ENOSPC, errno.EDQUOT):
+        return f"The disk is full: nothing more can be written in {where}. Make room and start again; nothing was taken away."
+    return f"{where}: {error.strerror}."
 
 
 def write_for_front_end() -> int:
@@ -72,7 +120,7 @@ def write_for_front_end() -> int:
 
     app = create_app({"SECRET_KEY": "not used", "DATABASE_URL": None})
     with app.app_context():
-        _write(VAR / "openapi.json", app.spec)
+        _write(ROOT / "var/openapi.json", app.spec)
     roles = {role: asdict(ink) | {"tint": ink.tint} for role, ink in INKS.items()}
     _write(ROOT / "frontend/src/parts/inks.json", {"paper": PAPER, "ink": INK, "tile": TILE, "roles": roles})
     _write(ROOT / "frontend/src/parts/limits.json", FIELDS)
@@ -88,7 +136,7 @@ def _write(target: Path, document: object) -> None:
 # Start and stop -------------------------------------------------------------------------------------------------------
 
 
-def demo() -> int:
+def demo(port: int | None = None, begin_anew: bool = False) -> int:
     """Everything on loopback, until Ctrl+C."""
     instance = Instance(VAR)
     if not instance.take():
@@ -98,15 +146,18 @@ def demo() -> int:
         print(f"PostgreSQL's own user cannot reach this directory; the data is kept in {server.home}.")
     supervisor = Supervisor()
     try:
+        listening = listen(WANTED_PORT if port is None else port)
+        if begin_anew and (aside := server.set_aside()) is not None:
+            print(f"The records that were here are kept in {aside}.")
         url = server.start()
         supervisor.add("PostgreSQL", server.run, server.process)
         secret = _prepare(url)
         environment = os.environ | {"KEEN_SLATE_DATABASE_URL": url, "KEEN_SLATE_SECRET_KEY": _kept_secret()}
-        address = _start_application(supervisor, instance, environment, WANTED_PORT)
+        address = _start_application(supervisor, instance, environment, listening)
         instance.say(address, url)
         print(f"\nKeen Slate is running. Come in by this link, which works once:\n\n    {address}/enter/{secret}\n")
         print("Another one: ./slate link. Ctrl+C (or ./slate stop) stops everything.", flush=True)
-        _open_page(f"{address}/enter/{secret}")
+        _open_page(f"{address}/enter/{secret}#now")
         supervisor.watch()
     finally:
         _undisturbed()
@@ -116,7 +167,7 @@ def demo() -> int:
     return 0
 
 
-def serve() -> int:
+def serve(port: int | None = None) -> int:
     """A real installation: KEEN_SLATE_DATABASE_URL and KEEN_SLATE_SECRET_KEY must be set."""
     from keen_slate.store.database import bring_up_to_date
 
@@ -132,10 +183,10 @@ def serve() -> int:
         return _already_there(instance)
     supervisor = Supervisor()
     try:
+        listening = listen(int(os.environ.get("KEEN_SLATE_PORT", WANTED_PORT)) if port is None else port)
         url = os.environ["KEEN_SLATE_DATABASE_URL"]
-        print(bring_up_to_date(url), end="")
-        port = int(os.environ.get("KEEN_SLATE_PORT", WANTED_PORT))
-        address = _start_application(supervisor, instance, dict(os.environ), port)
+        print(bring_up_to_date(url, lambda revision: _keep_first(url, revision)), end="")
+        address = _start_application(supervisor, instance, dict(os.environ), listening)
         instance.say(address, url)
         print(
             f"\nKeen Slate is running at {address}\n./slate link NAME lets a teacher in; Ctrl+C stops it.", flush=True
@@ -163,25 +214,66 @@ def link(name: str) -> int:
     return 0
 
 
-def downgrade(arguments: list[str]) -> int:
+def downgrade(revision: str, lose_data: bool) -> int:
     """Bring the records back to an older version's, so that it can be started again."""
     from keen_slate.store.database import downgrade_to
 
-    names = [argument for argument in arguments if argument != "--lose-data"]
-    if len(names) != 1:
-        raise LaunchError("name the revision that the older version knows, like ./slate downgrade 0004")
+    with _records() as (_server, url):
+        downgrade_to(url, revision, lose_data, lambda found: _keep_first(url, found))
+        print(f"The records are those of {revision} now.")
+    return 0
+
+
+def backup(file: Path) -> int:
+    """Write the records to a *file*, whether Keen Slate is running or not."""
+    from tools import keeping
+
+    if (running := Instance(VAR).running()) is not None:
+        keeping.dump(running.database, file)
+    else:
+        with _records() as (_server, url):
+            keeping.dump(url, file)
+    print(f"The records are in {file}.")
+    return 0
+
+
+def restore(file: Path) -> int:
+    """Bring the records of a *file* back; those that are there are kept beside."""
+    from tools import keeping
+
+    if not file.is_file():
+        raise LaunchError(f"there is no file {file}")
+    if os.environ.get("KEEN_SLATE_DATABASE_URL"):
+        raise LaunchError(
+            "the database is not this folder's own: bring the file back with pg_restore, where the database is kept"
+        )
+    with _records() as (server, _url):
+        aside = keeping.restore(server, file)
+        print(
+            f"The records of {file} are back. Those that were here are kept in the same server, as the database {aside}."
+        )
+    return 0
+
+
+@contextmanager
+def _records() -> Iterator[tuple[LocalPostgres, str]]:
+    """The server of this folder and the address of the records, while Keen Slate itself stands still."""
     instance = Instance(VAR)
     if not instance.take():
         raise LaunchError("stop Keen Slate first: ./slate stop")
     server = LocalPostgres(VAR / "postgres")
     try:
-        url = os.environ.get("KEEN_SLATE_DATABASE_URL") or server.start()
-        downgrade_to(url, names[0], lose_data="--lose-data" in arguments)
-        print(f"The records are those of {names[0]} now.")
+        yield server, os.environ.get("KEEN_SLATE_DATABASE_URL") or server.start()
     finally:
         server.stop()
         instance.give_back()
-    return 0
+
+
+def _keep_first(url: str, revision: str) -> None:
+    """Write the records to a file before another version changes them."""
+    from tools import keeping
+
+    print(f"The records are kept as they are in {keeping.keep(url, VAR / 'kept', revision)}.", flush=True)
 
 
 def _interrupt(number: int, frame: FrameType | None) -> None:
@@ -195,9 +287,16 @@ def _undisturbed() -> None:
 
 
 def _open_var() -> None:
-    """The folder of what is kept is its owner's alone. (PostgreSQL's user, where it is another one, passes through it.)"""
-    VAR.mkdir(exist_ok=True)
-    VAR.chmod(0o711 if os.geteuid() == 0 else 0o700)
+    """The folder of what is kept is its owner's alone; PostgreSQL's user, where it is another one, may pass through it."""
+    VAR.mkdir(parents=True, exist_ok=True)
+    if os.geteuid() == 0:
+        os.chown(VAR, 0, grp.getgrnam("postgres").gr_gid)
+        VAR.chmod(0o710)
+    else:
+        VAR.chmod(0o700)
+    for path in VAR.iterdir():
+        if not path.is_symlink() and path.stat().st_uid == os.geteuid() and path.stat().st_mode & 0o077:
+            path.chmod(0o700 if path.is_dir() else 0o600)
 
 
 def _already_there(instance: Instance) -> int:
@@ -234,7 +333,7 @@ def _prepare(url: str) -> str:
     from keen_slate.store.demo import load
     from keen_slate.store.doors import new_link
 
-    print(bring_up_to_date(url), end="")
+    print(bring_up_to_date(url, lambda revision: _keep_first(url, revision)), end="")
     engine = open_engine(url)
     with Session(engine) as session, session.begin():
         secret = new_link(session, load(session))
@@ -244,9 +343,10 @@ def _prepare(url: str) -> str:
 
 def _kept_secret() -> str:
     path = VAR / "secret-key"
-    if not path.exists():
-        path.touch(mode=0o600)
-        path.write_text(secrets.token_urlsafe(32))
+    if not path.exists() or not path.read_text().strip():
+        made = path.with_suffix(".new")
+        made.write_text(secrets.token_urlsafe(32))
+        made.rename(path)
     return path.read_text()
 
 
@@ -254,13 +354,17 @@ def _kept_secret() -> str:
 
 
 def listen(port: int) -> socket.socket:
-    """A socket that listens on loopback, at *port* if that is free."""
+    """A socket that listens on loopback at *port*, 0 for any that is free. Raises `LaunchError` where it is taken."""
     listening = socket.socket()
     listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
         listening.bind(("127.0.0.1", port))
-    except OSError:
-        listening.bind(("127.0.0.1", 0))
+    except OSError as error:
+        listening.close()
+        raise LaunchError(
+            f"127.0.0.1:{port} cannot be listened at ({error.strerror}): another program has it, or another folder of Keen Slate. "
+            f"Stop that, or take another port and stay with it (a browser keeps what is unsent by address): --port {port + 1}"
+        ) from None
     listening.listen(_BACKLOG)
     return listening
 
@@ -274,28 +378,40 @@ def start_worker(listening: socket.socket, environment: dict[str, str]) -> subpr
     )  # fmt: skip
 
 
-def answers(address: str, seconds: float = 30) -> bool:
-    """Whether the application answers at *address* within so many seconds."""
-    end = time.monotonic() + seconds
-    while time.monotonic() < end:
+def answers(address: str, alive: Callable[[], bool]) -> bool:
+    """Wait until the application answers at *address*, as long as what is to answer is *alive*; says so where it takes long."""
+    said_at = time.monotonic() + _PATIENCE
+    while alive():
         try:
             with urllib.request.urlopen(f"{address}/healthz", timeout=2):
                 return True
         except OSError:
             time.sleep(0.05)
+        if time.monotonic() > said_at:
+            print("slate: waiting for the application to answer; this machine is busy", file=sys.stderr, flush=True)
+            said_at += 5 * _PATIENCE
     return False
 
 
-def _start_application(supervisor: Supervisor, instance: Instance, environment: dict[str, str], port: int) -> str:
-    listening = listen(port)
+def _start_application(
+    supervisor: Supervisor, instance: Instance, environment: dict[str, str], listening: socket.socket
+) -> str:
+    """Serve at *listening* in processes that are forked from this one, which has all loaded: a killed one is back at once."""
     run = VAR / "run"
     run.mkdir(mode=0o700, exist_ok=True)
-    environment |= {"KEEN_SLATE_INSTANCE": instance.name, "KEEN_SLATE_RUN": str(run)}
-    workers = int(os.environ.get("KEEN_SLATE_WORKERS") or os.cpu_count() or 1)
-    for number in range(workers):
-        supervisor.add(f"worker {number + 1}", lambda: start_worker(listening, environment))
+    os.environ.update(environment | {"KEEN_SLATE_INSTANCE": instance.name, "KEEN_SLATE_RUN": str(run)})
+    from keen_slate.web.serving import made_ready, serve
+
+    app = made_ready()
+
+    def work() -> None:
+        instance.leave_to_parent()
+        serve(app, listening)
+
+    for number in range(int(os.environ.get("KEEN_SLATE_WORKERS") or os.cpu_count() or 1)):
+        supervisor.add(f"worker {number + 1}", lambda: Forked(work))
     address = f"http://127.0.0.1:{listening.getsockname()[1]}"
-    if not answers(address):
+    if not answers(address, supervisor.all_alive):
         raise LaunchError("the application did not start; its own words stand above")
     return address
 

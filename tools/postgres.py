@@ -11,27 +11,36 @@ import socket
 import subprocess
 import time
 import zlib
+from datetime import date
 from pathlib import Path
 from urllib.parse import quote
 
+INSTALLED = Path("/usr/lib/postgresql")  # where Debian's packages put each version
 DATABASE = "keen_slate"
 OWNER = "keen_slate"  # of the whole server; only this file signs in as it
 USER = "keen_slate_app"  # the application: it owns its tables, and nothing else
 _STOPPING = {"fast": signal.SIGINT, "immediate": signal.SIGQUIT}
 # No text that somebody typed goes into the server's log: neither statements nor the values that a fault names.
 _QUIET = "log_min_error_statement = panic\nlog_error_verbosity = terse\n"
+# Without these no server starts, or one that would be another's.
+_NEEDED = ("PG_VERSION", "global/pg_control", "postgresql.conf", "pg_hba.conf", "base")
 
 
 class PostgresError(RuntimeError):
     """The server cannot be made or started; the sentence says why."""
 
 
-def programs() -> Path:
-    """The directory of the server's programs, the newest version installed. Raises `PostgresError`."""
-    found = sorted(Path("/usr/lib/postgresql").glob("*/bin/initdb"), key=lambda path: int(path.parent.parent.name))
+def versions() -> dict[str, Path]:
+    """The server's programs by the version that Debian's package is of, the oldest first. Raises `PostgresError` where there is none."""
+    found = sorted(INSTALLED.glob("*/bin/postgres"), key=lambda path: int(path.parent.parent.name))
     if not found:
         raise PostgresError("PostgreSQL is not installed: apt-get install postgresql")
-    return found[-1].parent
+    return {path.parent.parent.name: path.parent for path in found}
+
+
+def newest() -> Path:
+    """The directory of the newest programs that are installed. Raises `PostgresError`."""
+    return list(versions().values())[-1]
 
 
 def free_port(wanted: int) -> int:
@@ -45,6 +54,18 @@ def free_port(wanted: int) -> int:
                 continue
             return int(probe.getsockname()[1])
     raise PostgresError("No port is free on 127.0.0.1.")
+
+
+def _filled(path: Path) -> bool:
+    return any(path.iterdir()) if path.is_dir() else path.stat().st_size > 0
+
+
+def _take_away_empty(folder: Path) -> None:
+    """Take a tree of empty folders away. Raises `OSError` where anything is in it."""
+    if folder.exists():
+        for path in sorted(folder.rglob("*"), reverse=True):
+            path.rmdir()
+        folder.rmdir()
 
 
 class LocalPostgres:
@@ -70,9 +91,13 @@ class LocalPostgres:
         return self.home / "data"
 
     def start(self, wanted_port: int = 55432) -> str:
-        """Make the server if there is none, start it, and return the address of its database. Raises `PostgresError`."""
-        if not (self.data / "PG_VERSION").exists():
+        """Start the server, made first where there is nothing at all, and return the address of its database.
+
+        Nothing that stands in its place is ever taken away: where it cannot be used, `PostgresError` says why and what to do.
+        """
+        if not any(path.is_file() or path.is_symlink() for path in self.home.rglob("*")):
             self._make()
+        self._look_whether_whole()
         self._end_another()
         self.port = free_port(wanted_port)
         self.run()
@@ -80,11 +105,23 @@ class LocalPostgres:
         self._make_database()
         return self.url
 
+    def set_aside(self) -> Path | None:
+        """Give the folder of the records another name, with the day in it, so that new ones can be begun; its new path, if there was one."""
+        if not self.home.exists():
+            return None
+        if (self.data / "PG_VERSION").exists():
+            self._end_another()
+        name = f"{self.home.name}-{date.today().isoformat()}"
+        taken = sum(1 for path in self.home.parent.glob(f"{name}*"))
+        aside = self.home.with_name(f"{name}-{taken + 1}" if taken else name)
+        self.home.rename(aside)
+        return aside
+
     def run(self) -> subprocess.Popen[bytes]:
         """Start the server's process at its port; it may take a moment until it answers."""
         log = os.open(self.data / "server.log", os.O_WRONLY | os.O_CREAT | os.O_APPEND, 0o600)
         try:
-            command = [str(programs() / "postgres"), "-D", str(self.data), "-p", str(self.port)]
+            command = [str(self._programs() / "postgres"), "-D", str(self.data), "-p", str(self.port)]
             self.process = subprocess.Popen(
                 [*self._as_server("--pdeathsig", "INT"), *command],
                 stdin=subprocess.DEVNULL, stdout=log, stderr=log, cwd="/", start_new_session=True,
@@ -133,8 +170,33 @@ class LocalPostgres:
         prefix = self._as_server() if self.as_root else []
         return subprocess.run([*prefix, *command], capture_output=True, text=True, check=check, cwd="/")
 
+    def _programs(self) -> Path:
+        """The programs of the version that made the data. Raises `PostgresError` where they are not installed."""
+        version = self.data / "PG_VERSION"
+        made_by = version.read_text().strip() if version.exists() else ""
+        if not made_by:
+            return newest()
+        if made_by not in versions():
+            raise PostgresError(
+                f"These records were made by PostgreSQL {made_by}, and only {', '.join(versions())} is installed. Nothing was changed. "
+                f"Install it beside (apt-get install postgresql-{made_by}) and start again; to move to the newer one, then: "
+                "./slate backup FILE, ./slate demo --begin-anew, ./slate restore FILE."
+            )
+        return versions()[made_by]
+
+    def _look_whether_whole(self) -> None:
+        """Raises `PostgresError` where something is missing without which the records cannot be used."""
+        needed = [self.home / "password", *[self.data / name for name in _NEEDED]]
+        lacking = [str(path.relative_to(self.home)) for path in needed if not path.exists() or not _filled(path)]
+        if lacking:
+            raise PostgresError(
+                f"The records in {self.home} cannot be used: {', '.join(lacking)} {'is' if len(lacking) == 1 else 'are'} missing or empty. "
+                "Nothing was changed. Bring the folder back from a copy; or begin new records with ./slate demo --begin-anew "
+                "(this folder is kept under another name) and bring back what was kept with ./slate restore FILE."
+            )
+
     def _run(self, program: str, *arguments: str, check: bool = True) -> str:
-        done = self._run_as(str(programs() / program), *arguments, check=False)
+        done = self._run_as(str(self._programs() / program), *arguments, check=False)
         if check and done.returncode:
             raise PostgresError(f"{program} failed: {(done.stderr or done.stdout).strip()}")
         return done.stdout
@@ -142,11 +204,7 @@ class LocalPostgres:
     def _make(self) -> None:
         """Make the server aside, and give it its name when it is whole: what is cut off on the way is begun anew."""
         begun = self.home.with_name(f"{self.home.name}.new")
-        for path in (
-            begun,
-            self.home,
-        ):  # what stands in the place of a whole one is the rest of a start that was cut off
-            shutil.rmtree(path, ignore_errors=True)
+        shutil.rmtree(begun, ignore_errors=True)  # of a start that was cut off: it never held a record
         begun.mkdir(mode=0o700, parents=True)
         password, data = begun / "password", begun / "data"
         password.touch(mode=0o600)
@@ -167,6 +225,7 @@ class LocalPostgres:
             config.write(written)
             config.flush()
             os.fsync(config.fileno())
+        _take_away_empty(self.home)  # folders that an older version began in, with no file in them
         begun.rename(self.home)
         parent = os.open(self.home.parent, os.O_RDONLY)
         os.fsync(parent)
@@ -174,7 +233,9 @@ class LocalPostgres:
 
     def _password(self, user: str) -> str:
         path = self.home / ("password" if user == OWNER else "password-app")
-        if not path.exists():
+        if user != OWNER and (
+            not path.exists() or not path.read_text().strip()
+        ):  # the owner gives the application another
             path.touch(mode=0o600)
             path.write_text(secrets.token_urlsafe(24))
         return path.read_text().strip()
@@ -185,7 +246,7 @@ class LocalPostgres:
 
     def _wait(self) -> None:
         """Wait until the server answers. Raises `PostgresError` where it ends instead."""
-        ready = [str(programs() / "pg_isready"), "-q", "-h", "127.0.0.1", "-p", str(self.port), "-d", "postgres"]
+        ready = [str(self._programs() / "pg_isready"), "-q", "-h", "127.0.0.1", "-p", str(self.port), "-d", "postgres"]
         for _ in range(600):
             if self.process is None or self.process.poll() is not None:
                 break
@@ -196,6 +257,20 @@ class LocalPostgres:
 
     def _make_database(self) -> None:
         """The application's role and database, where they are missing; tables that the server's owner had become its own."""
+        import psycopg
+
+        try:
+            self._make_own()
+        except psycopg.Error as error:
+            self.stop()
+            said = str(error).strip().splitlines()[0]
+            raise PostgresError(
+                f"PostgreSQL runs, but the records in {self.home} cannot be opened: {said}. Nothing was taken away. Bring the folder back "
+                "from a copy; or begin new records with ./slate demo --begin-anew (this folder is kept under another name) and bring "
+                "back what was kept with ./slate restore FILE."
+            ) from error
+
+    def _make_own(self) -> None:
         import psycopg
         from psycopg import sql
 

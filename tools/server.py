@@ -34,7 +34,8 @@ class LiveServer:
         self.port = self.socket.getsockname()[1]
         self.address = f"http://127.0.0.1:{self.port}"
         self.processes = [start_worker(self.socket, self.environment) for _ in range(self.workers)]
-        if not answers(self.address):
+        if not answers(self.address, lambda: all(process.poll() is None for process in self.processes)):
+            self.stop()
             raise RuntimeError("the application does not answer")
 
     def link(self, teacher: uuid.UUID) -> str:

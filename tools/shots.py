@@ -7,7 +7,7 @@ import sys
 from playwright.sync_api import Page
 
 from keen_slate.store.demo import load
-from tools.browser import chromium
+from tools.browser import chromium, come_in
 from tools.launch import ROOT
 from tools.throw_away import application
 
@@ -26,7 +26,8 @@ def _take_all(address: str, link: str) -> None:
     with chromium() as browser:
         page = browser.new_page(viewport={"width": 1280, "height": 800}, locale="en-GB", timezone_id="UTC")
         page.add_init_script("localStorage.setItem('keen-slate-walked', 'true')")
-        page.goto(link)
+        come_in(page.request, link)
+        page.goto(address)
         page.wait_for_selector(".sheet")
         _take(page, "shelf")
         page.click(".sheet >> text=unlike fractions")

@@ -19,6 +19,9 @@ for (const [role, ink] of Object.entries(inks.roles)) {
   for (const name of ['role', 'ink']) document.documentElement.style.setProperty(`--${name}-${role}`, ink.colour)
 }
 
+// Has a page of ours ready for when the server is away.
+if ('serviceWorker' in navigator) navigator.serviceWorker.register('/service-worker.js').catch(() => null)
+
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 
 createApp(App)

@@ -30,6 +30,7 @@ export const router = createRouter({
       component: () => import('./pages/AnswersPage.vue'),
       props: (route) => ({ sittingId: route.params.sittingId, leaf: route.params.leaf || undefined }),
     },
+    { path: '/enter/:secret', name: 'enter', component: () => import('./pages/EnterPage.vue'), props: true },
     { path: '/door', name: 'door', component: () => import('./pages/DoorPage.vue') },
     { path: '/:path(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },
   ],

@@ -10,6 +10,8 @@ from pydantic import BaseModel, ConfigDict, ValidationError
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.limits import LARGEST_FILE
 from keen_slate.core.reading.characters import refuse_unkeepable
+from keen_slate.core.searching.deadline import EndedEarlyError, one_of_many
+from keen_slate.core.stories.reading import read_any
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 
@@ -68,9 +70,15 @@ def ways_at(codes: dict[str, str], place: str) -> Ways:
 
 
 def problem_at(problem: str, target: str | None, ways: Ways, place: str) -> str:
-    """The problem that stands at a *place*, worked and spelled as it is stored. Raises `ReadError` that names it."""
+    """The problem that stands at a *place*, worked and spelled as it is stored. Raises `ReadError` that names it.
+
+    Each has its own time to be worked; one that takes longer was kept where it comes from, and is kept here.
+    """
     try:
-        return work_text(problem, ways, ".", target).working.problem.text
+        with one_of_many():
+            return work_text(problem, ways, ".", target).working.problem.text
+    except EndedEarlyError:
+        return read_any(problem, ".").text
     except CoreError as error:
         raise refused(f"{place}.problem: {error.message}", error.hint) from None
 

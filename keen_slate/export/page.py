@@ -47,8 +47,3 @@ def withdrawn() -> str:
 def waiting_page(said: str) -> str:
     """The page that waits for a turn and asks again; *said* tells whom it waits for."""
     return _TEMPLATES.get_template("waiting.html.j2").render(said=said)
-
-
-def inside_page() -> str:
-    """The page behind the door: a page of its own, so that the cookie of a strict site is sent with what is asked for next."""
-    return _TEMPLATES.get_template("inside.html.j2").render()

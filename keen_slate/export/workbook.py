@@ -18,7 +18,7 @@ from keen_slate.core.limits import LARGEST_FILE, MOST_LINES
 
 TYPE = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 _TEXT = "@"  # the number format that keeps what is typed as it is typed
-_UNPACKED = 10 * LARGEST_FILE  # bytes
+_UNPACKED = LARGEST_FILE  # bytes; as many lines as are read at once take a tenth of it
 _COLUMNS = 50
 _LARGEST_DENOMINATOR = 999  # of a number that a spreadsheet shows as a fraction
 _NOT_A_WORKBOOK = ("This is not a spreadsheet's file (.xlsx).", "Save the table as .xlsx or as CSV, and choose that.")
@@ -45,12 +45,21 @@ def workbook(rows: Sequence[Sequence[object]]) -> bytes:
     return out.getvalue()
 
 
-def table_in(file: bytes) -> str:
-    """The first sheet of a *file* as text, its cells parted by tabs. Raises `ReadError` where it cannot be read, and for a date."""
+def refuse_large(file: bytes) -> None:
+    """Raises `ReadError` for a *file* that says of itself that it is too large (more than it says is never unpacked), or is none."""
     try:
         with zipfile.ZipFile(io.BytesIO(file)) as packed:
-            if sum(one.file_size for one in packed.infolist()) > _UNPACKED:
-                raise ReadError("This spreadsheet is too large.", 0, 0, "Bring fewer at once.")
+            unpacked = sum(one.file_size for one in packed.infolist())
+    except Exception:  # whatever a broken file does to its reader
+        raise ReadError(_NOT_A_WORKBOOK[0], 0, 0, _NOT_A_WORKBOOK[1]) from None
+    if unpacked > _UNPACKED:
+        raise ReadError("This spreadsheet is too large.", 0, 0, f"Bring {MOST_LINES} lines at once, at most.")
+
+
+def table_in(file: bytes) -> str:
+    """The first sheet of a *file* as text, its cells parted by tabs. Raises `ReadError` where it cannot be read, and for a date."""
+    refuse_large(file)
+    try:
         sheet = load_workbook(io.BytesIO(file), read_only=True, data_only=True).worksheets[0]
         rows = [
             "\t".join([_said(cell) for cell in row])

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
 
-from alembic import command
-from alembic.config import Config
-from alembic.runtime.migration import MigrationContext
-from alembic.script import ScriptDirectory
-from sqlalchemy import Engine, create_engine
+from sqlalchemy import Engine, create_engine, inspect, text
+
+if TYPE_CHECKING:  # loaded where there is something to migrate: a start is quicker without it
+    from alembic.config import Config
 
 
 class SchemaError(RuntimeError):
@@ -16,6 +17,8 @@ class SchemaError(RuntimeError):
 
 
 MIGRATIONS = Path(__file__).parent / "migrations"
+_DIGITS = 4  # of a revision, at the beginning of the name of its file
+_REVISION = "alembic_version"  # Alembic's own table
 
 
 # Nothing that is asked of the database may hold up a lesson.
@@ -36,6 +39,8 @@ def open_engine(url: str) -> Engine:
 
 def migration_config(url: str) -> Config:
     """The settings of Alembic for the database at *url*."""
+    from alembic.config import Config
+
     config = Config()
     config.set_main_option("script_location", str(MIGRATIONS))
     config.set_main_option("sqlalchemy.url", url.replace("%", "%%"))
@@ -44,14 +49,18 @@ def migration_config(url: str) -> Config:
 
 def migrate(url: str, revision: str = "head") -> None:
     """Bring the tables of the database at *url* up to *revision*."""
+    from alembic import command
+
     command.upgrade(migration_config(url), revision)
 
 
-def bring_up_to_date(url: str) -> str:
-    """Bring the tables up to this version's; says what was done, "" where nothing was to do. Raises `SchemaError`."""
-    scripts = ScriptDirectory.from_config(migration_config(url))
-    newest, found = scripts.get_current_head(), _revision(url)
-    known = {script.revision for script in scripts.walk_revisions()}
+def bring_up_to_date(url: str, first: Callable[[str], object] = lambda revision: None) -> str:
+    """Bring the tables up to this version's; says what was done, "" where nothing was to do. Raises `SchemaError`.
+
+    *first* is called with the revision at which the records stand, before anything is done to them.
+    """
+    known, found = revisions(), _revision(url)
+    newest = known[-1]
     if found is not None and found not in known:
         raise SchemaError(
             f"The records were made by a newer version of Keen Slate ({found}; this one knows {newest}). Start the newer one; "
@@ -59,23 +68,39 @@ def bring_up_to_date(url: str) -> str:
         )
     if found == newest:
         return ""
+    if found is not None:
+        first(found)
     migrate(url)
     return "" if found is None else f"The records were brought from {found} to {newest}.\n"
 
 
-def downgrade_to(url: str, revision: str, lose_data: bool = False) -> None:
-    """Bring the tables back to *revision*. Raises `SchemaError`, also where something would be lost and *lose_data* is not said."""
+def revisions() -> list[str]:
+    """The revisions of the tables that this version knows, the oldest first."""
+    return sorted(path.name[:_DIGITS] for path in (MIGRATIONS / "versions").glob("[0-9]*.py"))
+
+
+def downgrade_to(
+    url: str, revision: str, lose_data: bool = False, first: Callable[[str], object] = lambda revision: None
+) -> None:
+    """Bring the tables back to *revision*. Raises `SchemaError`, also where something would be lost and *lose_data* is not said.
+
+    *first* is called as by `bring_up_to_date`.
+    """
+    from alembic import command
+    from alembic.script import ScriptDirectory
+
     scripts = ScriptDirectory.from_config(migration_config(url))
-    known = [script.revision for script in scripts.walk_revisions()]  # the newest first
+    known = revisions()[::-1]  # the newest first
     found = _revision(url)
     if revision not in known or found not in known or known.index(revision) < known.index(found):
         raise SchemaError(
             f"The records stand at {found}; they can be brought back to {', '.join(reversed(known))}, none newer."
         )
     undone = known[known.index(found) : known.index(revision)]
-    lost = [scripts.get_revision(name).module.loses for name in undone]
+    lost = [loses for name in undone if (loses := scripts.get_revision(name).module.loses)]
     if lost and not lose_data:
         raise SchemaError(f"Going back to {revision} takes away {'; '.join(lost)}. Say --lose-data if it may.")
+    first(str(found))
     command.downgrade(migration_config(url), revision)
 
 
@@ -83,6 +108,8 @@ def _revision(url: str) -> str | None:
     engine = create_engine(url)
     try:
         with engine.connect() as connection:
-            return MigrationContext.configure(connection).get_current_revision()
+            if not inspect(connection).has_table(_REVISION):
+                return None
+            return connection.execute(text(f"select version_num from {_REVISION}")).scalar()
     finally:
         engine.dispose()

@@ -10,14 +10,15 @@ import uuid
 from datetime import datetime, timedelta
 from hashlib import sha256
 
-from sqlalchemy import delete, func, select, update
+from sqlalchemy import ColumnElement, delete, func, not_, or_, select, update
 from sqlalchemy.orm import Session
 
 from .models import EntryLink, SignIn, Teacher
 
 LINK_LASTS = timedelta(hours=12)
-SIGN_IN_LASTS = timedelta(days=60)  # after it was last used
-_SEEN_EVERY = timedelta(hours=1)
+SIGN_IN_LASTS = timedelta(days=30)
+IDLE = timedelta(hours=12)  # after it was last used, a sign-in has ended
+_SEEN_EVERY = timedelta(minutes=10)
 _ID_LENGTH = 32  # hexadecimal digits of a teacher's id
 
 
@@ -37,8 +38,7 @@ def enter(session: Session, link_secret: str) -> str | None:
     made_at = session.scalar(used.returning(EntryLink.made_at))
     if made_at is None or made_at < _now(session) - LINK_LASTS:
         return None
-    old = delete(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.seen_at < _now(session) - SIGN_IN_LASTS)
-    session.execute(old)
+    session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, _ended()))
     secret = teacher_id.hex + secrets.token_urlsafe(32)
     session.add(SignIn(teacher_id=teacher_id, secret=_hashed(secret)))
     return secret
@@ -52,15 +52,19 @@ def signed_in(session: Session, secret: str) -> Teacher | None:
     query = (
         select(Teacher, SignIn.seen_at, func.now())
         .join(SignIn, SignIn.teacher_id == Teacher.id)
-        .where(SignIn.teacher_id == teacher_id, SignIn.secret == _hashed(secret))
+        .where(SignIn.teacher_id == teacher_id, SignIn.secret == _hashed(secret), not_(_ended()))
     )
     found = session.execute(query).one_or_none()
-    if found is None or found[1] < found[2] - SIGN_IN_LASTS:
+    if found is None:
         return None
     if found[1] < found[2] - _SEEN_EVERY:
         seen = update(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret == _hashed(secret))
         session.execute(seen.values(seen_at=func.now()))
     return found[0]
+
+
+def _ended() -> ColumnElement[bool]:
+    return or_(SignIn.seen_at < func.now() - IDLE, SignIn.made_at < func.now() - SIGN_IN_LASTS)
 
 
 def leave(session: Session, secret: str) -> None:

@@ -1,6 +1,7 @@
 """The history of a set: every change is kept with the set as it was after it, so that it can be undone and done again.
 
-The history outlives the page, the session and the server. A new change drops those that were undone.
+The history outlives the page, the session and the server. A new change drops those that were undone. What belongs to a set and to an
+example is what their tables have, so that a new column is among it; the columns that are left out are named here.
 """
 
 from __future__ import annotations
@@ -15,8 +16,18 @@ from sqlalchemy.orm import Session
 from .models import Change, Example, ExampleSet
 
 MOST_CHANGES = 200
-SET_FIELDS = ("title", "ways", "words", "note", "objective", "standards", "lesson_minutes")
-EXAMPLE_FIELDS = ("source", "target", "ways", "words", "note", "fading", "marks")
+# What says which row it is and where, what is worked anew, and of a set what no undoing takes back.
+NOT_OF_SET = {
+    "teacher_id", "id", "version", "place", "show_key", "at_change", "created_at", "changed_at",
+}  # fmt: skip
+NOT_OF_EXAMPLE = {"teacher_id", "id", "set_id", "position", "summary", "summary_key"}
+# What happens to an example without being a change of it: undoing leaves it, and brings it back with an example that was taken
+# off. A copy, and a file, are of the problem and not of what happened to it.
+HAPPENED = ("time_log",)
+SET_FIELDS = tuple([column.key for column in ExampleSet.__table__.columns if column.key not in NOT_OF_SET])
+EXAMPLE_FIELDS = tuple(
+    [column.key for column in Example.__table__.columns if column.key not in {*NOT_OF_EXAMPLE, *HAPPENED}]
+)
 
 
 class NoChangeError(LookupError):
@@ -26,7 +37,8 @@ class NoChangeError(LookupError):
 def snapshot(example_set: ExampleSet) -> dict[str, Any]:
     """The whole set as a document."""
     ordered = sorted(example_set.examples, key=lambda example: example.position)
-    examples = [{"id": str(e.id)} | {name: getattr(e, name) for name in EXAMPLE_FIELDS} for e in ordered]
+    kept = (*EXAMPLE_FIELDS, *HAPPENED)
+    examples = [{"id": str(e.id)} | {name: getattr(e, name) for name in kept} for e in ordered]
     return {name: getattr(example_set, name) for name in SET_FIELDS} | {"examples": examples}
 
 
@@ -41,6 +53,12 @@ class History:
         """Keep the set as it is, where nothing is kept of it yet; to be called before a change."""
         if not self.example_set.at_change and self._change(0) is None:
             self._keep(0, "")
+
+    def before_taking_off(self) -> None:
+        """Keep what has happened to the examples by now: where one is taken off, undoing brings it back with that."""
+        here = self._change(self.example_set.at_change)
+        if here is not None:
+            self._note_what_happened(here)
 
     def record(self, said: str) -> None:
         """Keep the set as it is now, after the change that is *said*."""
@@ -63,12 +81,23 @@ class History:
         here, there = self._change(self.example_set.at_change), self._change(self.example_set.at_change + by)
         if here is None or there is None:
             raise NoChangeError("There is nothing more to undo." if by < 0 else "There is nothing more to do again.")
+        self._note_what_happened(here)
         self.example_set.at_change += by
         self._restore(there.after)
 
+    def _note_what_happened(self, here: Change) -> None:
+        now = {str(example.id): example for example in self.example_set.examples}
+        examples = [
+            stored | {name: getattr(now[stored["id"]], name) for name in HAPPENED} if stored["id"] in now else stored
+            for stored in here.after["examples"]
+        ]
+        if examples != here.after["examples"]:
+            here.after = {**here.after, "examples": examples}
+
     def _restore(self, then: Mapping[str, Any]) -> None:
         for name in SET_FIELDS:
-            setattr(self.example_set, name, then[name])
+            if name in then:
+                setattr(self.example_set, name, then[name])
         now = {str(example.id): example for example in self.example_set.examples}
         kept = {example["id"] for example in then["examples"]}
         for key, example in now.items():
@@ -76,12 +105,15 @@ class History:
                 self.example_set.examples.remove(example)
         for position, stored in enumerate(then["examples"]):
             if stored["id"] not in now:
-                now[stored["id"]] = Example(teacher_id=self.example_set.teacher_id, id=uuid.UUID(stored["id"]))
-                self.example_set.examples.append(now[stored["id"]])
+                happened = {name: stored[name] for name in HAPPENED if name in stored}
+                back = Example(teacher_id=self.example_set.teacher_id, id=uuid.UUID(stored["id"]), **happened)
+                now[stored["id"]] = back
+                self.example_set.examples.append(back)
             example = now[stored["id"]]
             example.position = position
             for name in EXAMPLE_FIELDS:
-                setattr(example, name, stored[name])
+                if name in stored:  # what an older version kept has not what came later
+                    setattr(example, name, stored[name])
 
     def _mine(self) -> tuple[Any, ...]:
         return Change.teacher_id == self.example_set.teacher_id, Change.set_id == self.example_set.id

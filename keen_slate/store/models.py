@@ -97,6 +97,7 @@ class EntryLink(Base):
 class Answered(Base):
     """A change that was made, under the *key* that the page gave it, and what was answered (compressed).
 
+    *digest* tells what the change was: the same key with another one is a mistake.
     What was said of a class goes with it: *class_id* is the one that the change was about.
     """
 
@@ -104,6 +105,7 @@ class Answered(Base):
 
     teacher_id: Mapped[teacher_key]
     key: Mapped[uuid_key]
+    digest: Mapped[str] = mapped_column(String(64), default="", server_default="")
     status: Mapped[int]
     body: Mapped[bytes]
     class_id: Mapped[uuid.UUID | None]

@@ -38,8 +38,6 @@ _SAID = {
     "marks": "Marks changed",
 }
 
-_EMPTY: dict[str, Any] = {"target": None, "ways": {}, "words": {}, "note": "", "fading": {}, "marks": {}}
-
 
 class NotFoundError(LookupError):
     """There is no such set or example on this shelf."""
@@ -257,6 +255,7 @@ class Shelf:
         """Take an example off the ladder."""
         example_set, history = self._for_change(set_id, version)
         example = _example_in(example_set, example_id)
+        history.before_taking_off()
         example_set.examples.remove(example)
         _renumber(example_set.examples)
         return self._changed(example_set, history, f"{example.source} was taken off")
@@ -308,7 +307,7 @@ class Shelf:
         return example_set
 
     def _new_example(self, position: int, fields: Mapping[str, Any]) -> Example:
-        return Example(teacher_id=self.teacher_id, id=uuid.uuid4(), position=position, **_EMPTY | dict(fields))
+        return Example(teacher_id=self.teacher_id, id=uuid.uuid4(), position=position, **_empty() | dict(fields))
 
 
 def _shown_on() -> ScalarSelect[str]:
@@ -317,6 +316,13 @@ def _shown_on() -> ScalarSelect[str]:
     last = select(func.max(days.c.value["day"].astext)).select_from(Example).join(days, true())
     of_set = last.where(Example.teacher_id == ExampleSet.teacher_id, Example.set_id == ExampleSet.id)
     return of_set.correlate(ExampleSet).scalar_subquery()
+
+
+def _empty() -> dict[str, Any]:
+    """What an example has of which nothing is said."""
+    columns = Example.__table__.columns
+    return {name: None if (begin := columns[name].default) is None else begin.arg(None) if begin.is_callable else begin.arg
+            for name in EXAMPLE_FIELDS}  # fmt: skip
 
 
 def _said(names: Mapping[str, Any] | Sequence[str]) -> str:

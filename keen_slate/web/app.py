@@ -47,14 +47,15 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     """The application. *config* may hold SECRET_KEY, DATABASE_URL, HOSTS (names that it is reached by besides loopback).
 
     What is missing there is taken from the environment: KEEN_SLATE_SECRET_KEY, KEEN_SLATE_DATABASE_URL,
-    KEEN_SLATE_HOSTS (parted by commas), KEEN_SLATE_INSTANCE (what it answers when it is asked who it is). Without a database address only the core can be asked (the OpenAPI document is made so).
+    KEEN_SLATE_HOSTS (parted by commas), KEEN_SLATE_INSTANCE (what it answers when it is asked who it is). Without a database
+    address nothing can be asked (the OpenAPI document is made so).
     """
     app = APIFlask(
         "keen_slate",
         title="Keen Slate",
         version="1",
         docs_path=None,
-        spec_path="/api/openapi.json",
+        spec_path=None,  # `openapi` sends it, made once
         static_folder=None,  # type: ignore[arg-type]  # whitenoise serves the files
     )
     app.config.update(

@@ -155,7 +155,7 @@ def _part(store: Sittings, sitting: Sitting, aliases: dict[UUID, str]) -> Sittin
 def bring() -> ClassOut:
     """A new class from a document; all of it or nothing."""
     request.max_content_length = 4 * LARGEST_FILE
-    document = read_document(request.get_data())
+    document = heavy.run(read_document, request.get_data(), seconds=heavy.FILE)
     with shelf() as mine:
         classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
         made = classes.add(document.name, [pupil.alias for pupil in document.pupils])

@@ -11,7 +11,7 @@ from keen_slate.store import once
 from keen_slate.store.shelf import Shelf
 
 from .door import teacher
-from .session import AnsweredError, change_key, database
+from .session import AnsweredError, change_digest, change_key, database
 
 
 @contextmanager
@@ -20,7 +20,7 @@ def shelf() -> Iterator[Shelf]:
     mine = Shelf(database(), teacher().id)
     if (key := change_key()) is not None and "looked" not in g:
         g.looked = True
-        known = once.answer_to(database(), mine.teacher_id, key)
+        known = once.answer_to(database(), mine.teacher_id, key, change_digest())
         if known is not None:
             raise AnsweredError(Response(known[1], known[0], mimetype="application/json"))
     yield mine

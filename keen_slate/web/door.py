@@ -10,24 +10,25 @@ import hmac
 from hashlib import sha256
 
 from apiflask import APIFlask, HTTPError
-from flask import Response, current_app, g, make_response, redirect, request
-from werkzeug.wrappers import Response as AnyResponse
+from flask import Response, current_app, g, request
 
-from keen_slate.export.page import inside_page
 from keen_slate.store import doors
 from keen_slate.store.models import Teacher
 
 from . import session
+from .schemas.door import EnterIn
 
-COOKIE = "keen_slate"
 CHANGES = {"POST", "PUT", "PATCH", "DELETE"}
 CSRF_HEADER = "X-CSRF-Token"
 OURS = ["127.0.0.1", "localhost", "[::1]"]
 NOBODY = "Nobody is signed in here."
+USED = "This link was used before, or is too old."
+# What may be asked for by anybody: to come in, and what can be asked for here at all.
+OPEN = {"/api/enter", "/api/openapi.json"}
 
 
 def init_app(app: APIFlask, hosts: list[str]) -> None:
-    """Let in only what comes to one of our *hosts* from a page of ours, and changes only with the token of their sign-in."""
+    """Let in only what comes to one of our *hosts* from a page of ours and from who is signed in, changes only with their token."""
     app.config["TRUSTED_HOSTS"] = [*OURS, *hosts]
 
     @app.before_request
@@ -35,24 +36,32 @@ def init_app(app: APIFlask, hosts: list[str]) -> None:
         origin = request.headers.get("Origin")
         if origin is not None and origin not in (f"http://{request.host}", f"https://{request.host}"):
             raise HTTPError(403, "This was asked by a page that is not Keen Slate's.")
-        if request.routing_exception is not None:
-            return  # there is nothing here that a token could be asked for
+        if request.routing_exception is not None or not request.path.startswith("/api/") or request.path in OPEN:
+            return  # there is nothing here that a sign-in could be asked for
         if request.method in CHANGES:
             given = request.headers.get(CSRF_HEADER, "")
             if not given or not hmac.compare_digest(csrf_token().encode(), given.encode()):
                 raise HTTPError(403, "This page has lost its place. Load it again.")
+        teacher()
 
-    @app.get("/enter/<string:link>")
-    @app.doc(hide=True)
-    def enter(link: str) -> AnyResponse:
-        secret = doors.enter(session.database(), link)
+    @app.post("/api/enter")
+    @app.input(EnterIn)
+    @app.doc(
+        summary="Come in by a link that works once",
+        responses={204: "The cookie of the sign-in is set.", 403: "It was used."},
+    )
+    def enter(json_data: EnterIn) -> Response:
+        secret = doors.enter(session.database(), json_data.link)
         if secret is None:
-            known = _signed_in() is not None
-            return redirect("/" if known else "/door")
-        answer = make_response(inside_page())
-        answer.headers["Cache-Control"] = "no-store"
+            raise HTTPError(403, USED)
+        answer = Response(status=204)
         answer.set_cookie(
-            COOKIE, secret, max_age=doors.SIGN_IN_LASTS, secure=request.is_secure, httponly=True, samesite="Strict"
+            cookie_name(),
+            secret,
+            max_age=doors.SIGN_IN_LASTS,
+            secure=request.is_secure,
+            httponly=True,
+            samesite="Strict",
         )
         return answer
 
@@ -61,8 +70,13 @@ def init_app(app: APIFlask, hosts: list[str]) -> None:
     def leave() -> Response:
         doors.leave(session.database(), _secret())
         answer = Response(status=204)
-        answer.delete_cookie(COOKIE, secure=request.is_secure, httponly=True, samesite="Strict")
+        answer.delete_cookie(cookie_name(), secure=request.is_secure, httponly=True, samesite="Strict")
         return answer
+
+
+def cookie_name() -> str:
+    """The name of the cookie: each folder of Keen Slate has its own, for a browser keeps one jar for all ports of an address."""
+    return f"keen_slate_{sha256(b'cookie of ' + str(current_app.config['SECRET_KEY']).encode()).hexdigest()[:8]}"
 
 
 def teacher() -> Teacher:
@@ -82,7 +96,7 @@ def csrf_token() -> str:
 
 
 def _secret() -> str:
-    return request.cookies.get(COOKIE, "")
+    return request.cookies.get(cookie_name(), "")
 
 
 def _signed_in() -> Teacher | None:

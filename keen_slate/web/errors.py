@@ -15,6 +15,7 @@ from sqlalchemy.exc import TimeoutError as PoolTimeoutError
 from keen_slate.core.errors import CoreError
 from keen_slate.store.classes import ClassError
 from keen_slate.store.history import NoChangeError
+from keen_slate.store.once import OtherChangeError
 from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError
 
 from .session import AnsweredError
@@ -45,6 +46,7 @@ SAID: dict[type[Exception], tuple[int, str]] = {
     FullSetError: (422, "Begin a new set."),
     OrderError: (422, "Load the set again."),
     NoChangeError: (422, "Load the set again."),
+    OtherChangeError: (422, "Give every change a key of its own."),
 }
 # What PostgreSQL ends because others need the same rows, or because it takes too long.
 BUSY = (

@@ -16,7 +16,7 @@ from keen_slate.export.notation import problem_latex, problem_mathml, working_la
 from keen_slate.export.odt import TYPE as ODT_TYPE
 from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document
 from keen_slate.export.workbook import TYPE as XLSX_TYPE
-from keen_slate.export.workbook import table_in
+from keen_slate.export.workbook import refuse_large, table_in
 from keen_slate.store.history import EXAMPLE_FIELDS
 from keen_slate.store.models import Example, ExampleSet
 
@@ -71,7 +71,9 @@ def save_sheet(set_id: UUID) -> Response:
 def read_sheet() -> TableOut:
     """The table that a spreadsheet's own file holds, as text to be judged; nothing is stored by asking."""
     request.max_content_length = LARGEST_FILE
-    return TableOut(text=heavy.run(table_in, request.get_data()))
+    file = request.get_data()
+    refuse_large(file)
+    return TableOut(text=heavy.run(table_in, file))
 
 
 def _table(set_id: UUID, separator: str, suffix: str, kind: str) -> Response:
@@ -141,7 +143,7 @@ def bring() -> SetOut:
     """A new set from a document; all of it or nothing."""
     # Somewhat larger files are read to the end, so that the refusal arrives; the page never sends them.
     request.max_content_length = 4 * LARGEST_FILE
-    document = read_document(request.get_data())
+    document = heavy.run(read_document, request.get_data(), seconds=heavy.FILE)
     fields = [_fields(example) for example in document.examples]
     with shelf() as mine:
         made = mine.add_set(document.title, fields)

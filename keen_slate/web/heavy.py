@@ -1,44 +1,37 @@
 """Heavy requests run beside the light ones: in a few processes that can be ended, two at a time for the machine, one for a teacher.
 
-Who has to wait is told so and asks again; work whose client has gone is ended. A search has a deadline and hands back what it has
-by then; a process that outlives it is ended too.
+A bound counts the processor time of the work, not what it waits for: a search hands back what it has by then, a process that
+outlives it is ended. Waiting has a bound of its own; who has to wait is told so and asks again. Work whose client has gone is ended.
 """
 
 from __future__ import annotations
 
-import ctypes
 import fcntl
 import os
-import signal
+import struct
 import tempfile
 import time
 from collections.abc import Callable, Iterator
-from concurrent.futures import CancelledError
-from concurrent.futures import TimeoutError as NotYetError
-from contextlib import contextmanager, suppress
-from multiprocessing import get_context
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any, TypeVar
 
-from apiflask import APIFlask
+from apiflask import APIFlask, HTTPError
 from flask import Response, current_app, jsonify, request
-from pebble import ProcessExpired, ProcessPool
 
-from keen_slate.core.searching.deadline import EndedEarlyError, until
-from keen_slate.export.page import waiting_page
+from keen_slate.core.searching.deadline import EndedEarlyError
 
 from . import session
 from .door import teacher
+from .workers import DiedError, Workers
 
 AT_ONCE = 2  # for the machine
-BUTTON, COUNT = 10, 3  # seconds that a search may take: asked for by a button, or by choosing limits
-PAPER = 120  # seconds for a paper: it has no half that could be handed back
-_GRACE = 5  # a search looks at its deadline; what does not look is ended so much later
+BUTTON, COUNT = 10, 3  # seconds of work that a search may take: asked for by a button, or by choosing limits
+PAPER = 120  # seconds of work for a paper: it has no half that could be handed back
+FILE = 600  # seconds of work for a file that is brought in: each of its problems has its own bound
+_WAITED = 20  # times its bound a task may take by the clock before its turn is given to another
 _WAIT = 0.05  # seconds for which a turn is waited for before it is said
 _LOOK = 0.02  # how often it is looked whether a task is done, or its client gone
-_TASKS = 60  # after so many a process is replaced, and its memory freed
-_NICE = int(os.environ.get("KEEN_SLATE_NICE", "15"))  # light requests go first
-_TEACHERS = 256
 
 T = TypeVar("T")
 
@@ -56,127 +49,100 @@ class GoneError(Exception):
 
 
 def init_app(app: APIFlask) -> None:
-    """Make ready for heavy requests; the processes begin with the first."""
-    app.extensions["keen_slate_heavy"] = _Pool()
-    app.register_error_handler(WaitingError, _waiting)
+    """Make ready for heavy requests; the processes begin with the first, or with `warm_up`."""
+    app.extensions["keen_slate_heavy"] = Workers()
+    app.register_error_handler(WaitingError, lambda error: waiting(error.said))
+    app.register_error_handler(session.BusyError, lambda error: waiting(str(error)))
     app.register_error_handler(GoneError, lambda error: ("", 499))
 
 
-def _waiting(error: WaitingError) -> tuple[Response, int]:
+def waiting(said: str) -> tuple[Response, int]:
+    """The answer to whoever has to wait: *said* tells for whom; the page asks again by itself."""
     answer: Response
-    if (
-        request.method == "GET" and request.accept_mimetypes.best == "text/html"
-    ):  # a file that a browser opens by itself
-        answer = Response(waiting_page(error.said), mimetype="text/html")
+    if request.method == "GET" and request.accept_mimetypes.best == "text/html":
+        from keen_slate.export.page import waiting_page
+
+        answer = Response(waiting_page(said), mimetype="text/html")  # a file that a browser opens by itself
     else:
-        body = {"message": error.said, "position": 0, "length": 0, "hint": "It begins by itself."}
+        body = {"message": said, "position": 0, "length": 0, "hint": "It begins by itself."}
         answer = jsonify({"error": body, "waiting": True})
     answer.headers["Retry-After"] = "1"
     return answer, 503
 
 
 def run(task: Callable[..., T], *arguments: Any, seconds: int = BUTTON) -> T:
-    """What *task* makes of *arguments*, in a process of its own, with a deadline of so many *seconds*.
+    """What *task* makes of *arguments*, in a process of its own, with so many *seconds* of work.
 
-    Raises what the task raises, `WaitingError`, `GoneError`, and `EndedEarlyError` where even the grace after the deadline ran out.
+    Raises what the task raises, `WaitingError`, `GoneError`, and `EndedEarlyError` where it was ended without anything in hand.
     """
     teacher_id = teacher().id
-    session.release()  # no connection is held while others work
-    with _turn(
-        f"teacher-{teacher_id.int % _TEACHERS}", 1, "Your last search is still at work; this one begins when it ends."
-    ):
-        said = "This machine is at work on two long searches; yours begins when one of them ends."
-        with _turn("heavy", AT_ONCE, said):
-            pool: _Pool = current_app.extensions["keen_slate_heavy"]
-            made: T = pool.result(_within, seconds, task, arguments)
-            session.begin_anew()
-            return made
+    with session.released():  # no connection is held while others work, but for the key of a change
+        with (
+            _turn(
+                "teachers", teacher_id.int >> 66, 1, "Your last search is still at work; this one begins when it ends."
+            ),
+            _turn(
+                "heavy", 0, AT_ONCE, "This machine is at work on two long searches; yours begins when one of them ends."
+            ),
+        ):
+            made: T = _result(seconds, task, arguments)
+        session.begin_anew()
+        return made
 
 
 def warm_up(app: APIFlask) -> None:
-    """Start the processes now, so that the first heavy request need not wait for them."""
-    for _ in range(AT_ONCE):
-        app.extensions["keen_slate_heavy"].pool().schedule(_nothing)
+    """Start a process now, so that the first heavy request need not wait for it."""
+    app.extensions["keen_slate_heavy"].warm_up()
 
 
-class _Pool:
-    def __init__(self) -> None:
-        self._made: ProcessPool | None = None
-
-    def pool(self) -> ProcessPool:
-        if self._made is None or not self._made.active:
-            self._made = ProcessPool(AT_ONCE, _TASKS, _begin, [os.getpid()], get_context("spawn"))
-        return self._made
-
-    def stop(self) -> None:
-        """End the processes."""
-        if self._made is not None:
-            self._made.stop()  # type: ignore[no-untyped-call]
-            self._made.join()
-            self._made = None
-
-    def result(self, function: Callable[..., T], seconds: int, *arguments: Any) -> T:
-        future = self.pool().schedule(function, [seconds, *arguments], timeout=seconds + _GRACE)
-        gone: Callable[[], bool] = request.environ.get("waitress.client_disconnected", lambda: False)
-        try:
-            while True:
-                with suppress(NotYetError):
-                    if future.done():
-                        return future.result()
-                    return future.result(timeout=_LOOK)
-                if future.done():
-                    return future.result()
+def _result(seconds: int, task: Callable[..., T], arguments: tuple[Any, ...]) -> T:
+    workers: Workers = current_app.extensions["keen_slate_heavy"]
+    gone: Callable[[], bool] = request.environ.get("waitress.client_disconnected", lambda: False)
+    end = time.monotonic() + _WAITED * seconds
+    try:
+        with workers.at_work(seconds, task, arguments) as under_way:
+            while not under_way.done(_LOOK):
                 if gone():
                     raise GoneError
-        except (NotYetError, CancelledError, ProcessExpired):
+                if time.monotonic() > end:
+                    raise WaitingError("This machine is very busy; what you asked for is tried again.")
+            made: T = under_way.result()
+            return made
+    except DiedError as error:
+        if error.worked_too_long:
             raise EndedEarlyError from None
-        finally:
-            future.cancel()  # type: ignore[no-untyped-call]
+        raise HTTPError(503, "What worked on this has ended before it was done. Nothing was saved.") from None
 
 
-def _within(seconds: int, task: Callable[..., T], arguments: tuple[Any, ...]) -> T:
-    end = time.monotonic() + seconds
-    with until(lambda: time.monotonic() > end):
-        return task(*arguments)
-
-
-def _begin(parent: int) -> None:
-    """Settle a new process: it comes after the light ones, and does not outlive the application."""
-    os.nice(_NICE)
-    signal.signal(signal.SIGINT, signal.SIG_IGN)
-    with suppress(OSError, AttributeError):
-        ctypes.CDLL(None).prctl(1, signal.SIGKILL)  # PR_SET_PDEATHSIG
-    if os.getppid() != parent:
-        os._exit(1)
-
-
-def _nothing() -> None:
-    """Only have the modules loaded."""
-    from . import papers, searches, sittings_tasks, story_searches
-
-    _ = papers, searches, sittings_tasks, story_searches
+# Turns ------------------------------------------------------------------------------------------------------------------
 
 
 @contextmanager
-def _turn(name: str, at_once: int, said: str) -> Iterator[None]:
-    """One of so many turns, for all processes of this machine: the kernel gives it back when its holder ends, however it ends."""
+def _turn(name: str, first: int, at_once: int, said: str) -> Iterator[None]:
+    """One of so many turns, those from the number *first*, for all processes of this machine.
+
+    The kernel keeps them as locks on the bytes of a file, and gives one back when its holder ends, however it ends.
+    """
     end = time.monotonic() + _WAIT
-    while True:
-        for number in range(at_once):
-            handle = os.open(_directory() / f"{name}-{number}", os.O_RDWR | os.O_CREAT | os.O_CLOEXEC, 0o600)
-            try:
-                fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
-            except BlockingIOError:
-                os.close(handle)
-                continue
-            try:
-                yield
-            finally:
-                os.close(handle)
-            return
-        if time.monotonic() > end:
-            raise WaitingError(said)
-        time.sleep(_LOOK)
+    handle = os.open(_directory() / name, os.O_RDWR | os.O_CREAT | os.O_CLOEXEC, 0o600)
+    try:
+        while not any(_locked(handle, first + number) for number in range(at_once)):
+            if time.monotonic() > end:
+                raise WaitingError(said)
+            time.sleep(_LOOK)
+        yield
+    finally:
+        os.close(handle)
+
+
+def _locked(handle: int, number: int) -> bool:
+    """Whether the lock on the byte of this *number* could be taken. It belongs to the open file, so threads exclude each other too."""
+    wanted = struct.pack("hhqqi", fcntl.F_WRLCK, os.SEEK_SET, number, 1, 0)
+    try:
+        fcntl.fcntl(handle, fcntl.F_OFD_SETLK, wanted)
+    except BlockingIOError:
+        return False
+    return True
 
 
 def _directory() -> Path:

@@ -2,19 +2,23 @@
 
 from __future__ import annotations
 
+import json
+from functools import cache
 from importlib import import_module
+from pathlib import Path
 from pkgutil import iter_modules
 from types import ModuleType
 from typing import Any, Literal
 
 from apiflask import APIFlask
+from flask import Response
 from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
 from keen_slate.export import class_document, set_document
 from keen_slate.export.json_document import Part
 
-from . import schemas
+from . import door, schemas
 from .schemas.base import Strict
 
 MODULES = (
@@ -64,6 +68,7 @@ _NOT_THERE = {404: "There is nothing like this."}
 _OF_BODIES = {413: "It is too large.", 415: "It is no JSON.", 422: "It cannot be done as it is written, and why."}
 _CHANGES = {"post", "put", "patch", "delete"}
 _SECURITY = {
+    # Each installation gives its cookie a name of its own, which begins so.
     "signIn": {"type": "apiKey", "in": "cookie", "name": "keen_slate"},
     "token": {"type": "apiKey", "in": "header", "name": "X-CSRF-Token", "description": "From GET /api/me."},
 }
@@ -92,11 +97,20 @@ def _complete(path: str, method: str, operation: dict[str, Any]) -> None:
     for status, said in refusals.items():
         content = {"application/json": {"schema": reference("ErrorOut")}}
         operation["responses"].setdefault(str(status), {"description": said, "content": content})
-    operation["security"] = [{"signIn": [], "token": []}] if method in _CHANGES else [{"signIn": []}]
+    needed: list[dict[str, list[str]]] = [{"signIn": [], "token": []}] if method in _CHANGES else [{"signIn": []}]
+    operation["security"] = [] if path in door.OPEN else needed
+
+
+MADE = "openapi.json"  # beside the built front end, whose types are made from it
 
 
 def init_app(app: APIFlask) -> None:
-    """Publish each model once; the generator by itself copies nested models into each parent."""
+    """Publish each model once; the generator by itself copies nested models into each parent. Send the document as it was built."""
+
+    @app.get("/api/openapi.json")
+    @app.doc(hide=True)
+    def document() -> Response:
+        return Response(_document(app), mimetype="application/json")
 
     @app.spec_processor
     def publish_each_once(spec: Any) -> Any:
@@ -116,6 +130,12 @@ def init_app(app: APIFlask) -> None:
             for method, operation in operations.items():
                 _complete(path, method, operation)
         return spec
+
+
+@cache
+def _document(app: APIFlask) -> bytes:
+    built: Path = app.config["DIST"] / MADE
+    return built.read_bytes() if built.exists() else json.dumps(app.spec, sort_keys=True).encode()
 
 
 def _is_model(item: object, module: ModuleType) -> bool:

@@ -34,6 +34,17 @@ def init_app(app: APIFlask, dist: Path) -> None:
     def health() -> dict[str, str]:
         return {"instance": app.config["INSTANCE"]}
 
+    @app.get("/service-worker.js")
+    @app.get("/away.html")
+    @app.doc(hide=True)
+    def for_when_it_is_away() -> Response:
+        """What the browser keeps ready for when no answer comes; it asks for it anew whenever it can."""
+        file = dist / request.path[1:]
+        if not file.exists():
+            raise HTTPError(404, "The front end is not built yet: run ./slate demo.")
+        kind = "text/html" if file.suffix == ".html" else "text/javascript"
+        return Response(file.read_bytes(), mimetype=kind, headers={"Cache-Control": "no-cache"})
+
     app.url_map.converters["page"] = _PageConverter
 
     @app.get("/")
@@ -52,7 +63,7 @@ def init_app(app: APIFlask, dist: Path) -> None:
         response.headers.setdefault("Referrer-Policy", "same-origin")
         response.headers["Content-Security-Policy"] = (
             "default-src 'none'; script-src 'self'; connect-src 'self'; font-src 'self'; img-src 'self' data: blob:; "
-            f"style-src 'self' 'nonce-{nonce()}'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+            f"style-src 'self' 'nonce-{nonce()}'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
         )
         if request.path.startswith("/api/"):
             response.headers.setdefault("Cache-Control", "no-store")

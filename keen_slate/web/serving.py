@@ -15,6 +15,7 @@ import sys
 from types import FrameType
 
 import waitress
+from apiflask import APIFlask
 
 from . import create_app, heavy
 
@@ -24,18 +25,25 @@ SILENT = 120  # seconds after which a silent connection is closed
 LARGEST_BODY = 24 * 1024 * 1024  # at the door; what each request may hold is the application's to say
 
 
-def main(arguments: list[str]) -> int:
-    """Serve until SIGTERM; returns 0."""
-    logging.basicConfig(level=logging.ERROR, format="%(asctime)s %(message)s")
-    logging.getLogger("waitress.queue").setLevel(logging.CRITICAL)  # it says whenever a request waits for a thread
-    listening = socket.socket(fileno=int(arguments[0]))
-    listening.setblocking(False)
+def made_ready() -> APIFlask:
+    """The application with settings from the environment, ready to serve here or in processes that are forked from this one."""
     app = create_app()
-    heavy.warm_up(app)
     # What is loaded now stays; requests leave little behind, so it is looked for seldom.
     gc.collect()
     gc.freeze()
     gc.set_threshold(20_000, 20, 20)
+    return app
+
+
+def serve(app: APIFlask, listening: socket.socket) -> None:
+    """Answer at *listening* until SIGTERM."""
+    logging.basicConfig(level=logging.ERROR, format="%(asctime)s %(message)s")
+    logging.getLogger("waitress.queue").setLevel(logging.CRITICAL)  # it says whenever a request waits for a thread
+    signal.signal(signal.SIGTERM, _end)
+    for ignored in (signal.SIGINT, signal.SIGHUP):
+        signal.signal(ignored, signal.SIG_IGN)  # whoever started this ends it
+    listening.setblocking(False)
+    heavy.warm_up(app)
     behind = os.environ.get("KEEN_SLATE_PROXY")
     proxy = {"trusted_proxy": behind, "trusted_proxy_headers": "x-forwarded-proto x-forwarded-host"} if behind else {}
     server = waitress.create_server(
@@ -43,14 +51,11 @@ def main(arguments: list[str]) -> int:
         cleanup_interval=5, max_request_body_size=LARGEST_BODY, asyncore_use_poll=True, channel_request_lookahead=1,
         ident=None, **proxy,
     )  # fmt: skip
-    signal.signal(signal.SIGTERM, _end)
-    signal.signal(signal.SIGINT, signal.SIG_IGN)  # whoever started this ends it
     try:
         server.run()
     finally:
         server.close()
         app.extensions["keen_slate_heavy"].stop()
-    return 0
 
 
 def _end(number: int, frame: FrameType | None) -> None:
@@ -58,4 +63,4 @@ def _end(number: int, frame: FrameType | None) -> None:
 
 
 if __name__ == "__main__":
-    sys.exit(main(sys.argv[1:]))
+    serve(made_ready(), socket.socket(fileno=int(sys.argv[1])))

@@ -1,9 +1,15 @@
-"""The session of a request: a deadline, and one transaction, kept if the answer is good, with the answer to a change beside it."""
+"""The session of a request: a deadline, and one transaction, kept if the answer is good, with the answer to a change beside it.
+
+The deadline counts what the processor did for this request. Waiting for the processor has a bound of its own.
+"""
 
 from __future__ import annotations
 
 import time
 import uuid
+from collections.abc import Iterator
+from contextlib import ExitStack, contextmanager
+from hashlib import sha256
 from typing import Any
 
 from apiflask import APIFlask, HTTPError
@@ -15,7 +21,8 @@ from keen_slate.core.searching.deadline import until
 from keen_slate.store import once, summaries
 
 KEY_HEADER = "Idempotency-Key"
-LIGHT = 1  # seconds that the core may search in a request that has no process of its own
+LIGHT = 1  # seconds of work that the core may spend in a request that has no process of its own
+WAITED = 15  # seconds by the clock after which a request that is still at work is to be asked again
 _WROTE = "something was changed"
 
 
@@ -25,6 +32,13 @@ class AnsweredError(Exception):
     def __init__(self, answer: Response) -> None:
         super().__init__("answered before")
         self.answer = answer
+
+
+class BusyError(RuntimeError):
+    """The machine had so much else to do that this request came to nothing in its time."""
+
+    def __init__(self) -> None:
+        super().__init__("This machine is busy; what you asked for is tried again.")
 
 
 class RequestSession(Session):
@@ -48,13 +62,15 @@ def init_app(app: APIFlask) -> None:
     @app.before_request
     def begin() -> None:
         begin_anew()
-        g.deadline = until(lambda: time.monotonic() > g.end)
+        g.deadline = until(_passed)
         g.deadline.__enter__()
 
     @app.teardown_request
     def end(error: BaseException | None) -> None:
         if (deadline := g.pop("deadline", None)) is not None:
             deadline.__exit__(None, None, None)
+        if (guard := g.pop("guard", None)) is not None:
+            guard.close()
 
     @app.after_request
     def finish(response: Response) -> Response:
@@ -81,13 +97,24 @@ def _keep(session: Session, response: Response) -> None:
     session.flush()
     if session.info.get(_WROTE) and (key := change_key()) is not None and "teacher" in g and g.teacher is not None:
         body = response.get_data()
-        once.keep_answer(session, g.teacher.id, key, response.status_code, body, g.get("about_class"))
+        about = g.get("about_class")
+        once.keep_answer(session, g.teacher.id, key, change_digest(), response.status_code, body, about)
     summaries.keep(session)
+
+
+def _passed() -> bool:
+    """Whether this request has worked as long as it may. Raises `BusyError` where it only waited."""
+    if time.thread_time() > g.end:
+        return True
+    if time.monotonic() > g.latest:
+        raise BusyError
+    return False
 
 
 def begin_anew() -> None:
     """Give what follows in this request its whole time."""
-    g.end = time.monotonic() + LIGHT
+    g.end = time.thread_time() + LIGHT
+    g.latest = time.monotonic() + WAITED
 
 
 def database() -> Session:
@@ -102,13 +129,40 @@ def about_class(class_id: uuid.UUID) -> None:
     g.about_class = class_id
 
 
-def release() -> None:
-    """Give the connection back before something long begins; what was done so far is kept."""
+@contextmanager
+def released() -> Iterator[None]:
+    """Without a connection while something long is done; what was done so far is kept.
+
+    The change under way keeps its key: the same one sent again meanwhile is told to wait, and afterwards gets its answer.
+    """
+    key = change_key()
+    with ExitStack() as stack:
+        if key is not None:
+            connection = stack.enter_context(engine().connect())
+            if not once.hold(connection, key):
+                raise BusyError
+        _give_back()
+        if key is not None and (known := once.answer_to(database(), g.teacher.id, key, change_digest())) is not None:
+            raise AnsweredError(Response(known[1], known[0], mimetype="application/json"))
+        _give_back()
+        yield
+        if key is not None:
+            g.guard = stack.pop_all()  # until the answer is kept
+
+
+def _give_back() -> None:
     session: Session | None = g.pop("session", None)
     if session is not None:
         summaries.keep(session)
         session.commit()
         session.close()
+
+
+def change_digest() -> str:
+    """What this change is, in short: the same key is not for another one."""
+    said = sha256(f"{request.method} {request.full_path}\n".encode())
+    said.update(request.get_data())
+    return said.hexdigest()
 
 
 def change_key() -> uuid.UUID | None:

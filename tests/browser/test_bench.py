@@ -13,7 +13,7 @@ from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.worked import work_text
 from keen_slate.store.demo import SETS
 from tests import support
-from tools.browser import chromium
+from tools.browser import chromium, come_in
 
 AXE = Path(__file__).resolve().parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 
@@ -43,7 +43,7 @@ class PageTests(unittest.TestCase):
         self.page = self.open()
 
     def come_in(self):
-        self.assertEqual(self.context.request.get(self.server.link(self.teacher)).status, 200)
+        come_in(self.context.request, self.server.link(self.teacher))
 
     def leave(self):
         self.context.unroute_all()
@@ -351,7 +351,7 @@ class BrowserTests(PageTests):
         first = support.new_set(newcomer, "First", ["1/2 + 1/3"])
         context = self.browser.new_context(viewport={"width": 1280, "height": 800})
         self.addCleanup(context.close)
-        context.request.get(self.server.link(newcomer))
+        come_in(context.request, self.server.link(newcomer))
         page = context.new_page()
         page.goto(f"{self.server.address}/bench/{first}")
         walk = page.get_by_role("dialog", name="A walk over the Bench")
@@ -596,13 +596,17 @@ class BrowserTests(PageTests):
         page = stranger.new_page()
         page.goto(self.server.address)
         page.wait_for_selector("text=Nobody is signed in here")
-        page.goto(link)
+        page.goto(link)  # looking at it uses nothing up
+        page.wait_for_selector("h1 >> text=Come in")
+        page.reload()
+        page.wait_for_selector("button:focus >> text=Come in")
+        page.keyboard.press("Enter")
         page.wait_for_selector(".sheets h2")
         again = self.browser.new_context()
         self.addCleanup(again.close)
         second = again.new_page()
-        second.goto(link)
-        second.wait_for_selector("text=Nobody is signed in here")
+        second.goto(f"{link}#now")  # as the program opens it by itself
+        second.wait_for_selector("text=This link was used before")
         page.click("text=Sign out")
         page.wait_for_selector("text=./slate link")
         page.goto(f"{self.server.address}/bench/{self.set_id}")

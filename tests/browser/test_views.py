@@ -5,6 +5,7 @@ from sqlalchemy.orm import Session
 from keen_slate.store.classes import Classes
 from tests import support
 from tests.browser.test_bench import AXE, PageTests
+from tools.browser import come_in
 
 # 320 to 1920 CSS pixels; 640 x 400 is 1280 x 800 at 200 %.
 SIZES = ((320, 640), (640, 400), (1024, 768), (1920, 1080))
@@ -92,7 +93,7 @@ class ViewTests(PageTests):
         for view, there in (("/", ".slip"), (f"/bench/{self.set_id}", ".paper .row")):
             fresh = self.browser.new_context()  # nothing is kept of it yet
             self.addCleanup(fresh.close)
-            fresh.request.get(self.server.link(self.teacher))
+            come_in(fresh.request, self.server.link(self.teacher))
             page = fresh.new_page()
             page.goto(self.server.address + view)
             page.wait_for_selector(there)

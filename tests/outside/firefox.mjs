@@ -10,6 +10,8 @@ try {
   await page.setViewport({ width: 1280, height: 800 })
   page.on('pageerror', (error) => seen.complaints.push(String(error)))
   await page.goto(link)
+  await (await page.waitForSelector('.door button')).click()
+  await page.waitForSelector('.sheets')
   await page.evaluate(() => localStorage.setItem('keen-slate-walked', 'true'))
   const text = (selector) => page.$eval(selector, (one) => one.textContent.trim())
   const press = async (selector) => (await page.waitForSelector(selector)).click()

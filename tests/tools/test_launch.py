@@ -46,7 +46,7 @@ class Slate:
     def start(self):
         with tempfile.TemporaryFile("w+") as told:
             self.process = subprocess.Popen(
-                [sys.executable, "-m", "tools.launch", "demo"], cwd=ROOT, env=self.environment, stdout=subprocess.PIPE, stderr=told, text=True,
+                [sys.executable, "-m", "tools.launch", "demo", "--port", "0"], cwd=ROOT, env=self.environment, stdout=subprocess.PIPE, stderr=told, text=True,
             )  # fmt: skip
             for line in self.process.stdout:
                 if "/enter/" in line:
@@ -193,7 +193,7 @@ class EndingTests(unittest.TestCase):
     def test_two_first_starts_at_once_leave_one_that_runs(self):
         slates = [Slate(self.var) for _ in range(2)]
         processes = [
-            subprocess.Popen([sys.executable, "-m", "tools.launch", "demo"], cwd=ROOT, env=s.environment, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
+            subprocess.Popen([sys.executable, "-m", "tools.launch", "demo", "--port", "0"], cwd=ROOT, env=s.environment, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
             for s in slates
         ]  # fmt: skip
         for _ in range(600):
@@ -211,13 +211,13 @@ class VersionTests(unittest.TestCase):
     def test_an_older_database_is_brought_up_and_a_newer_one_is_refused_in_a_sentence(self):
         url = support.empty_database()
         migrate(url, "0004")
-        self.assertEqual(bring_up_to_date(url), "The records were brought from 0004 to 0007.\n")
+        self.assertEqual(bring_up_to_date(url), "The records were brought from 0004 to 0008.\n")
         self.assertEqual(bring_up_to_date(url), "")
         engine = open_engine(url)
         with engine.begin() as connection:
             connection.execute(text("update alembic_version set version_num = '0999'"))
         engine.dispose()
-        with self.assertRaisesRegex(SchemaError, r"newer version of Keen Slate \(0999; this one knows 0007\)"):
+        with self.assertRaisesRegex(SchemaError, r"newer version of Keen Slate \(0999; this one knows 0008\)"):
             bring_up_to_date(url)
 
     def test_going_back_says_what_would_be_lost_and_asks(self):
@@ -227,10 +227,10 @@ class VersionTests(unittest.TestCase):
             SchemaError, "takes away the classes.*the scenarios.*the history of the ways for all sets.*--lose-data"
         ):
             downgrade_to(url, "0004")
-        with self.assertRaisesRegex(SchemaError, "stand at 0007; they can be brought back to 0001"):
+        with self.assertRaisesRegex(SchemaError, "stand at 0008; they can be brought back to 0001"):
             downgrade_to(url, "0999", lose_data=True)
         downgrade_to(url, "0003", lose_data=True)
-        self.assertEqual(bring_up_to_date(url), "The records were brought from 0003 to 0007.\n")
+        self.assertEqual(bring_up_to_date(url), "The records were brought from 0003 to 0008.\n")
         command.check(migration_config(url))
 
     def test_an_unknown_setting_of_the_environment_is_said_at_the_start(self):

@@ -10,7 +10,7 @@ import uuid
 from hypothesis import given, settings
 
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
-from keen_slate.web import create_app
+from keen_slate.web import create_app, door
 from keen_slate.web.handouts import numbers_in
 from tests import strategies, support
 from tests.pdf_reader import texts
@@ -23,7 +23,11 @@ class Client:
         self.address = server.address
         self.cookies = http.cookiejar.CookieJar()
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.cookies))
-        self.open(server.link(teacher).removeprefix(self.address)).close()
+        self.token, link = "", server.link(teacher).partition("/enter/")[2]
+        request = urllib.request.Request(
+            f"{self.address}/api/enter", json.dumps({"link": link}).encode(), {"Content-Type": "application/json"}
+        )
+        self.opener.open(request, timeout=60).close()
         self.token = self.call("GET", "/api/me")[1]["csrf_token"]
 
     def open(self, path):
@@ -489,8 +493,11 @@ class OtherApiTests(unittest.TestCase):
             "SECRET_KEY": "x",
             "DATABASE_URL": "postgresql+psycopg://u:p@127.0.0.1:1/x",
         }
-        client = create_app(config).test_client()
-        client.set_cookie("keen_slate", uuid.uuid4().hex + "secret")
+        app = create_app(config)
+        with app.app_context():
+            name = door.cookie_name()
+        client = app.test_client()
+        client.set_cookie(name, uuid.uuid4().hex + "secret")
         answer = client.get("/api/sets")
         self.assertEqual(answer.status_code, 503)
         self.assertEqual(answer.json["error"]["message"], "The records cannot be reached right now.")

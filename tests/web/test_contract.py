@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from keen_slate.core.limits import MOST_EXAMPLES
 from keen_slate.store import history
-from keen_slate.store.models import Answered, Change
+from keen_slate.store.models import Answered, Change, Example, ExampleSet
 from keen_slate.store.once import KEPT
 from keen_slate.store.shelf import MOST_DAYS, Shelf
 from keen_slate.web import create_app
@@ -97,6 +97,50 @@ class ContractTests(unittest.TestCase):
         one = self.change_example({"source": "5 1/3 - 2 1/2"})["set"]["examples"][0]
         gone = {"words": {}, "fading": {"hide": 0, "blanks": [], "pause": None}, "marks": {}}
         self.assertEqual({name: one[name] for name in OF_EXAMPLE}, {**OF_EXAMPLE, **gone})
+
+    def test_no_column_is_forgotten(self):
+        """Each column of a set and an example is changed, undone, copied and brought in by the tests here, or named as left out."""
+        self.assertEqual(set(OF_SET), set(history.SET_FIELDS))
+        self.assertEqual({"source", "target", *OF_EXAMPLE}, set(history.EXAMPLE_FIELDS))
+        of_set, of_example = ExampleSet.__table__.columns, Example.__table__.columns
+        self.assertEqual(set(history.SET_FIELDS) | history.NOT_OF_SET, {column.name for column in of_set})
+        self.assertEqual(
+            {*history.EXAMPLE_FIELDS, *history.HAPPENED, *history.NOT_OF_EXAMPLE},
+            {column.name for column in of_example},
+        )
+
+    def test_an_example_that_was_taken_off_comes_back_with_all_that_it_had(self):
+        self.change_example(OF_EXAMPLE)
+        example = self.get()["examples"][0]
+        path = f"{self.path}/examples/{example['id']}"
+        for seconds in (30, 12):
+            self.call("POST", f"{path}/time", {"day": "2026-11-30", "seconds": seconds})
+        whole = self.get()["examples"][0]
+        self.assertEqual(whole["time_log"], [{"day": "2026-11-30", "seconds": 42}])
+        now = self.call("DELETE", f"{path}?version={self.get()['version']}")
+        undo = lambda: self.call("POST", f"{self.path}/undo", {"version": self.get()["version"]})  # noqa: E731
+        redo = lambda: self.call("POST", f"{self.path}/redo", {"version": self.get()["version"]})  # noqa: E731
+        self.assertEqual(len(now["examples"]), 1)
+        self.assertEqual(undo()["examples"][0], whole)
+        # What happens to it meanwhile is no change, and is there after all ways to and fro.
+        self.call("POST", f"{path}/time", {"day": "2026-12-01", "seconds": 7})
+        whole = self.get()["examples"][0]
+        redo()
+        self.assertEqual(undo()["examples"][0], whole)
+        undo()
+        self.assertEqual(self.get()["examples"][0]["time_log"], whole["time_log"])
+        redo(), redo()
+        self.assertEqual(undo()["examples"][0], whole)
+
+    def test_one_that_was_added_shown_and_undone_is_added_again_with_its_times(self):
+        added = self.call(
+            "POST", f"{self.path}/examples", {"version": self.get()["version"], "source": "1/2 + 1/5"}, 201
+        )
+        path = f"{self.path}/examples/{added['example']['id']}"
+        self.call("POST", f"{path}/time", {"day": "2026-11-30", "seconds": 30})
+        self.call("POST", f"{self.path}/undo", {"version": self.get()["version"]})
+        back = self.call("POST", f"{self.path}/redo", {"version": self.get()["version"]})
+        self.assertEqual(back["examples"][-1]["time_log"], [{"day": "2026-11-30", "seconds": 30}])
 
     def test_a_form_to_convert_to_is_asked_for_and_taken_back(self):
         self.change_example({"source": "17/6", "target": "mixed"})

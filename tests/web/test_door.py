@@ -3,14 +3,20 @@
 import http.client
 import json
 import threading
+import time
 import unittest
 import uuid
+from datetime import timedelta
+from hashlib import sha256
 
 import psycopg
+from sqlalchemy import text
 from sqlalchemy.orm import Session
+from werkzeug.test import EnvironBuilder
+from werkzeug.wrappers import Response
 
 from keen_slate.store.doors import new_link
-from keen_slate.web import create_app
+from keen_slate.web import create_app, door
 from tests import support
 
 
@@ -22,6 +28,10 @@ def app_of(case, **config):
     return app
 
 
+def hashed(secret):
+    return sha256(secret.encode()).hexdigest()
+
+
 class Browser:
     """A browser that has come in by a link, in the process of the test."""
 
@@ -30,8 +40,13 @@ class Browser:
             self.link = new_link(session, teacher)
         self.base = base
         self.http = app.test_client()
-        self.entered = self.http.get(f"/enter/{self.link}", base_url=base)
+        self.entered = self.http.post("/api/enter", json={"link": self.link}, base_url=base)
         self.token = self.http.get("/api/me", base_url=base).json.get("csrf_token", "")
+
+    def cookie(self):
+        """What its jar has from the door."""
+        (found,) = self.http._cookies.values()
+        return found
 
     def send(self, method, path, body=None, **headers):
         sent = {"X-CSRF-Token": self.token} | {name.replace("_", "-"): value for name, value in headers.items()}
@@ -50,14 +65,64 @@ class DoorTests(unittest.TestCase):
 
     def test_a_link_works_once_and_no_guess_works(self):
         other = self.app.test_client()
-        self.assertIn('content="0;url=/"', self.browser.entered.text)
-        for link in (self.browser.link, self.teacher.hex + "guessed", "x", "%00", "é" * 40):
-            answer = other.get(f"/enter/{link}")
-            self.assertEqual((answer.status_code, answer.headers.get("Location")), (302, "/door"), link)
+        self.assertEqual(self.browser.entered.status_code, 204)
+        for link in (self.browser.link, self.teacher.hex + "guessed", "x", "é" * 40):
+            answer = other.post("/api/enter", json={"link": link})
+            self.assertEqual((answer.status_code, answer.json["error"]["message"]), (403, door.USED), link)
+        for refused in ({}, {"link": ""}, {"link": "x" * 200}, {"link": "a\0"}, {"link": 3}, {"link": "x", "to": "/"}):
+            self.assertEqual(other.post("/api/enter", json=refused).status_code, 422, refused)
         self.assertEqual(other.get("/api/sets").status_code, 401)
 
+    def test_a_link_that_is_only_looked_at_stays_good(self):
+        with Session(support.engine()) as session, session.begin():
+            link = new_link(session, self.teacher)
+        for method in ("HEAD", "GET", "GET"):  # as a mail scanner does
+            looked = self.app.test_client().open(f"/enter/{link}", method=method)
+            self.assertEqual((looked.status_code, looked.headers.get("Set-Cookie")), (200, None))
+        for origin, status in (("http://evil.example", 403), ("http://127.0.0.1:8400", 204)):
+            answer = self.app.test_client().post(
+                "/api/enter", json={"link": link}, headers={"Origin": origin}, base_url=self.browser.base
+            )
+            self.assertEqual(answer.status_code, status, origin)
+
+    def test_a_sign_in_ends_after_twelve_hours_without_use_and_after_thirty_days(self):
+        for column, lasts in {"seen_at": timedelta(hours=12), "made_at": timedelta(days=30)}.items():
+            for more, status in ((-timedelta(minutes=1), 200), (timedelta(minutes=1), 401)):
+                browser = Browser(self.app, support.new_teacher())
+                self.assertEqual(browser.send("GET", "/api/me")[0], 200)
+                with support.engine().begin() as connection:
+                    connection.execute(
+                        text(f"update sign_in set {column} = now() - :since where secret = :secret"),
+                        {"since": lasts + more, "secret": hashed(browser.cookie().value)},
+                    )
+                self.assertEqual(browser.send("GET", "/api/me")[0], status, (column, more))
+
+    def test_two_folders_in_one_browser_leave_each_other_alone(self):
+        other = create_app({"SECRET_KEY": "y", "DATABASE_URL": support.database_url()})
+        self.addCleanup(other.extensions["keen_slate_engine"].dispose)
+        second = Browser(other, support.new_teacher())
+        self.assertNotEqual(self.browser.cookie().key, second.cookie().key)
+
+    def test_a_body_is_not_read_before_its_token_is_right(self):
+        class Unread:
+            def read(self, *size):
+                raise AssertionError("the body was read")
+
+            readline = readlines = __iter__ = read
+
+        paths = ("/api/work", "/api/sets/bring", "/api/tables", "/api/sets")
+        for path in paths:
+            for token in ("", "guessed"):
+                builder = EnvironBuilder(
+                    path, self.browser.base, method="POST", content_type="application/json", content_length=10**9,
+                    headers={"X-CSRF-Token": token, "Cookie": f"{self.browser.cookie().key}={self.browser.cookie().value}"},
+                )  # fmt: skip
+                environ = builder.get_environ() | {"wsgi.input": Unread()}
+                answer = Response.from_app(self.app, environ)
+                self.assertEqual(answer.status_code, 403, path)
+
     def test_a_token_ends_with_its_sign_in(self):
-        secret = self.browser.http.get_cookie("keen_slate", "127.0.0.1").value
+        kept = self.browser.cookie()
         self.assertEqual(self.browser.send("POST", "/api/sets", {"title": "Before"})[0], 201)
         self.assertEqual(
             self.browser.http.post(
@@ -65,8 +130,9 @@ class DoorTests(unittest.TestCase):
             ).status_code,
             204,
         )
-        self.browser.http.set_cookie("keen_slate", secret, domain="127.0.0.1")  # kept by somebody
-        self.assertEqual(self.browser.send("POST", "/api/sets", {"title": "After"})[0], 401)
+        self.browser.http.set_cookie(kept.key, kept.value, domain="127.0.0.1")  # kept by somebody
+        for path, body in (("sets", {"title": "After"}), ("work", {"text": "1/2"}), ("preview", {"text": "1/2"})):
+            self.assertEqual(self.browser.send("POST", f"/api/{path}", body)[0], 401, path)
         self.assertEqual(Browser(self.app, self.teacher).send("GET", "/api/sets")[1]["total"], 1)
 
     def test_a_token_of_one_sign_in_is_not_that_of_another(self):
@@ -143,6 +209,45 @@ class OnceTests(unittest.TestCase):
         self.assertEqual((refused[0], made[0]), (422, 201))
         self.assertEqual(self.browser.send("POST", "/api/sets", {"title": "x"}, Idempotency_Key="no uuid")[0], 422)
 
+    def test_a_key_is_for_one_change(self):
+        made = self.browser.send("POST", "/api/sets", {"title": "Rope"}, Idempotency_Key=self.key)[1]
+        path = f"/api/sets/{made['id']}"
+        for method, where, body in (
+            ("POST", "/api/sets", {"title": "Planks"}),
+            ("PATCH", path, {"version": made["version"], "title": "Rope"}),
+            ("POST", f"{path}/copies", {"title": "Rope"}),
+            ("DELETE", "/api/sets/bin", None),
+        ):
+            status, answer = self.browser.send(method, where, body, Idempotency_Key=self.key)
+            self.assertEqual(
+                (status, answer["error"]["message"]), (422, "This key was given to another change before.")
+            )
+        self.assertEqual(self.browser.send("GET", "/api/sets")[1]["total"], 1)
+
+    def test_long_work_that_is_asked_for_twice_at_once_is_done_once(self):
+        set_id = support.new_set(self.teacher, "Planks", ["1/2 + 1/3", "7 1/4 - 3 5/6"] * 4)
+        browsers = [Browser(self.app, self.teacher) for _ in range(3)]
+        answers = []
+
+        def send(browser):
+            for _ in range(100):
+                status, body = browser.send(
+                    "POST", f"/api/sets/{set_id}/versions", {"count": 2}, Idempotency_Key=self.key
+                )
+                if not (status == 503 and body.get("waiting")):
+                    break
+                time.sleep(0.05)
+            answers.append((status, [one["id"] for one in body.get("sets", [])]))
+
+        threads = [threading.Thread(target=send, args=(browser,)) for browser in browsers]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join(60)
+        self.assertEqual([status for status, _ in answers], [201] * 3, answers)
+        self.assertEqual(len({tuple(ids) for _, ids in answers}), 1)
+        self.assertEqual(self.browser.send("GET", "/api/sets")[1]["total"], 3)
+
     def test_the_key_of_one_teacher_says_nothing_to_another(self):
         self.browser.send("POST", "/api/sets", {"title": "Mine"}, Idempotency_Key=self.key)
         other = Browser(self.app, support.new_teacher())
@@ -156,7 +261,8 @@ class OnceTests(unittest.TestCase):
         self.addCleanup(server.stop)
         address = server.link(self.teacher)
         connection = http.client.HTTPConnection("127.0.0.1", server.port)
-        connection.request("GET", address.removeprefix(server.address))
+        link = json.dumps({"link": address.partition("/enter/")[2]})
+        connection.request("POST", "/api/enter", link, {"Content-Type": "application/json"})
         entered = connection.getresponse()
         entered.read()
         cookie = entered.getheader("Set-Cookie").split(";")[0]

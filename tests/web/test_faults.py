@@ -1,9 +1,12 @@
 """Every operation of the API with a fault injected: a sentence each time, never a 500, never a traceback."""
 
+import io
 import logging
 import re
 import unittest
+import unittest.mock
 import uuid
+import zipfile
 from datetime import date
 
 from psycopg import errors as postgres
@@ -16,11 +19,17 @@ from keen_slate.store.classes import Classes
 from keen_slate.store.models import Pupil
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Entered, Sittings
-from keen_slate.web import session
+from keen_slate.web import heavy, session
 from tests import support
 from tests.web.test_door import Browser, app_of
 
 SPEC = {"rungs": {"M1": 1}}
+# Every kind of problem, and what looks like one.
+PROBLEMS = (
+    "3 10/4", "2/7 = _/21 = 12/_", "5 1/6 - 2 3/4", "30.4 - 7.85", "0.4 × 2 1/2", "0.5 (3 - 7 + 1/4)", "1/2 + _ = 3/4", "1/_ + 1/2 = 5/6",
+    "_/18 + _/9 + _/3 = 23/18", "_/97 + _/97 + _/97 = 2", "2 _/3 + 1/3 = 3", "_ × 3 = 6", "_", "1/0", "0.1[6]", "41 3/8%", "2^6^2", "(" * 99 + "1" + ")" * 99,
+    "A plank is 3 1/4 m long. Alder saws 1 2/3 m off. How long is the rest?", "", " ", "é" * 200, "-" * 200, "9" * 200,
+)  # fmt: skip
 PUPIL = str(uuid.UUID(int=7))  # of the class that each test begins with
 BODIES = {
     "POST /api/work": {"text": "1/2 + 1/3"}, "POST /api/preview": {"text": "1/2 + 1/3"}, "POST /api/answers": {"text": "_/4 + _/4 = 1"},
@@ -31,7 +40,7 @@ BODIES = {
     "POST /api/ladders/count": {"spec": SPEC}, "POST /api/ladders": {"spec": SPEC}, "POST /api/ladders/smallest": {"codes": ["add-across"]},
     "PUT /api/ways": {"house": {}, "version": 1}, "POST /api/ways/undo": {"version": 1}, "POST /api/ways/redo": {"version": 1},
     "POST /api/starts": {"between": {"first": "F1", "last": "F3", "problems": 3}}, "POST /api/starts/judge": {"text": "1/2 + 1/3"},
-    "POST /api/tables": None, "POST /api/leave": None, "DELETE /api/sets/bin": None,
+    "POST /api/tables": None, "POST /api/leave": None, "POST /api/enter": {"link": "guessed"}, "DELETE /api/sets/bin": None,
     "POST /api/sets/bring": {"format": "keen-slate/set", "version": 1, "title": "x", "examples": [{"problem": "1/2 + 1/3"}]},
     "PATCH /api/sets/{set_id}": {"version": 1, "title": "x"}, "POST /api/sets/{set_id}/undo": {"version": 1},
     "POST /api/sets/{set_id}/redo": {"version": 1}, "POST /api/sets/{set_id}/examples": {"version": 1, "source": "1/2 + 1/5"},
@@ -89,7 +98,7 @@ class FaultTests(unittest.TestCase):
             Sittings(session_, self.teacher).enter(sat.id, [Entered(uuid.UUID(PUPIL), 0, "2/5")])
             self.ids = {"class_id": made.id, "sitting_id": sat.id, "pupil_id": PUPIL, "number": 0}
 
-    def ask(self, operation):
+    def ask(self, operation, given=None):
         method, path = operation.split(" ")
         if "{example_id}" in path and not hasattr(self, "example_id"):
             self.example_id = self.browser.send("GET", f"/api/sets/{self.set_id}")[1]["examples"][0]["id"]
@@ -103,7 +112,7 @@ class FaultTests(unittest.TestCase):
             else BODIES.get(operation)
         )
         answer = self.browser.http.open(
-            path, method=method, json=body, base_url=self.browser.base,
+            path, method=method, json=body if given is None else given, base_url=self.browser.base,
             headers={"X-CSRF-Token": self.browser.token, "Idempotency-Key": str(uuid.uuid4())},
         )  # fmt: skip
         self.assertNotIn(b"Traceback", answer.data, operation)
@@ -115,7 +124,18 @@ class FaultTests(unittest.TestCase):
         self.assertEqual({o for o in self.operations if not o.startswith("GET") and o not in QUERIES}, set(BODIES))
         for operation in self.operations:
             if "leave" not in operation:
-                self.assertIn(self.ask(operation), (200, 201, 204, 404, 409, 422), operation)
+                allowed = (403,) if "enter" in operation else (200, 201, 204, 404, 409, 422)
+                self.assertIn(self.ask(operation), allowed, operation)
+
+    def test_every_kind_of_problem_in_every_place_that_takes_one(self):
+        asked = 0
+        for operation, body in BODIES.items():
+            for field in set(body or {}) & {"text", "source", "problems", "numbers", "answer", "estimate", "lines"}:
+                for problem in PROBLEMS:
+                    given = {**body, field: [problem] if isinstance(body[field], list) else problem}
+                    self.assertNotIn(self.ask(operation, given), (500, 503), (operation, field, problem))
+                    asked += 1
+        self.assertGreater(asked, 10 * len(PROBLEMS))
 
     def test_the_database_is_lost_or_busy_in_any_operation(self):
         lost = OperationalError("x", None, postgres.OperationalError("gone"))
@@ -207,6 +227,54 @@ class FaultTests(unittest.TestCase):
             self.assertIn(answer.status_code, (400, 422), where)
         long = {"text": "problem\n" + '"' + "1" * 150_000 + '"'}
         self.assertEqual(send("POST", f"{path}/judge", long)[1]["lines"][0]["verdict"], "unreadable")
+
+    def test_a_wish_that_is_nested_deep_is_refused_and_the_next_one_is_worked(self):
+        for depth in (60, 900):
+            deep = "x"
+            for _ in range(depth):
+                deep = [deep]
+            status, answer = self.browser.send("POST", "/api/ladders", {"spec": SPEC | {"denominators": deep}})
+            self.assertEqual((status, answer["error"]["message"]), (422, "This is nested too deep to be read."))
+        self.assertEqual(self.browser.send("POST", "/api/ladders", {"spec": SPEC})[0], 200)
+
+    def test_who_only_waited_is_told_to_ask_again(self):
+        waited, session.WAITED = session.WAITED, -1
+        try:
+            answers = [
+                self.browser.http.post("/api/work", json={"text": "_/97 + _/97 + _/97 = 2"}, headers={"X-CSRF-Token": self.browser.token}, base_url=self.browser.base),
+                self.browser.http.get(f"/api/sets/{support.new_set(self.teacher, 'Blanks', ['_/97 + _/97 + _/97 = 2'])}", base_url=self.browser.base),
+            ]  # fmt: skip
+        finally:
+            session.WAITED = waited
+        for answer in answers:
+            self.assertEqual(
+                (answer.status_code, answer.json["waiting"], answer.headers["Retry-After"]), (503, True, "1")
+            )
+        self.assertEqual(self.browser.send("POST", "/api/work", {"text": "_/97 + _/97 + _/97 = 2"})[0], 200)
+
+    def test_what_went_out_comes_in_again_however_slow_it_is(self):
+        slow = [f"_/{n} + _/{n} + _/{n} = 2" for n in range(40, 100)]
+        saved = self.browser.http.get(f"/api/sets/{support.new_set(self.teacher, 'Slow', slow)}/set.json", base_url=self.browser.base).json  # fmt: skip
+        light, session.LIGHT = session.LIGHT, -1  # nothing is worked in the request itself
+        try:
+            status, brought = self.browser.send("POST", "/api/sets/bring", saved)
+        finally:
+            session.LIGHT = light
+        self.assertEqual((status, [one["source"] for one in brought["examples"]]), (201, slow))
+
+    def test_a_spreadsheet_that_says_it_is_too_large_is_refused_before_it_is_read(self):
+        for rows, cell in ((150_000, "1/2"), (1, "9" * 20_000_000)):
+            sheet = "".join(
+                [f'<row r="{n}"><c r="A{n}" t="inlineStr"><is><t>{cell}</t></is></c></row>' for n in range(1, rows + 1)]
+            )
+            packed = io.BytesIO()
+            with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as file:
+                file.writestr("xl/worksheets/sheet1.xml", sheet)
+            with unittest.mock.patch.object(heavy, "run", side_effect=AssertionError):  # nobody had to unpack it
+                answer = self.browser.http.post("/api/tables", data=packed.getvalue(), headers={"X-CSRF-Token": self.browser.token}, base_url=self.browser.base)  # fmt: skip
+            self.assertEqual(
+                (answer.status_code, answer.json["error"]["message"]), (422, "This spreadsheet is too large.")
+            )
 
     def test_standards_of_any_text_go_out_and_come_in_again(self):
         version = self.browser.send("GET", f"/api/sets/{self.set_id}")[1]["version"]

@@ -1,6 +1,5 @@
 """Silent, slow and heavy clients: the others go on, whoever waits is told, and work ends when its client has gone."""
 
-import fcntl
 import json
 import socket
 import time
@@ -12,6 +11,7 @@ from pathlib import Path
 
 from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
+from keen_slate.web import heavy
 from tests import support
 from tests.web.test_api import Client
 
@@ -65,12 +65,12 @@ class SlowTests(unittest.TestCase):
             self.assertIn(wanted, head)
 
     @contextmanager
-    def held(self, *names):
+    def held(self, *turns):
         """While others have these turns, as the kernel keeps them."""
         with ExitStack() as stack:
-            for name in names:
-                handle = stack.enter_context(open(self.turns / name, "w"))
-                fcntl.flock(handle, fcntl.LOCK_EX)
+            for name, number in turns:
+                handle = stack.enter_context(open(self.turns / name, "a+"))
+                self.assertTrue(heavy._locked(handle.fileno(), number))
             yield
 
     def build(self):
@@ -78,12 +78,11 @@ class SlowTests(unittest.TestCase):
 
     def test_who_has_to_wait_for_a_turn_is_told(self):
         self.assertEqual(self.build()[0], 200)
-        mine = f"teacher-{self.teacher.int % 256}-0"
-        for names, said in (
-            ((mine,), "Your last search is still at work"),
-            (("heavy-0", "heavy-1"), "This machine is at work on two"),
+        for turns, said in (
+            ([("teachers", self.teacher.int >> 66)], "Your last search is still at work"),
+            ([("heavy", 0), ("heavy", 1)], "This machine is at work on two"),
         ):
-            with self.held(*names):
+            with self.held(*turns):
                 status, body = self.build()
                 self.assertEqual((status, body["waiting"], body["error"]["message"][: len(said)]), (503, True, said))
                 file = urllib.request.Request(
@@ -96,7 +95,7 @@ class SlowTests(unittest.TestCase):
                 ):  # a file that a browser opens by itself waits as a page, and asks again
                     self.assertIn('http-equiv="refresh"', answer.read().decode())
                 self.assertEqual(self.client.call("GET", "/api/sets")[0], 200)  # light requests go on
-        with self.held("heavy-0"):
+        with self.held(("heavy", 0)):
             self.assertEqual(self.build()[0], 200)
 
     def test_work_ends_when_its_client_has_gone(self):
@@ -122,12 +121,8 @@ class SlowTests(unittest.TestCase):
     def becomes(self, taken):
         """Whether a heavy turn is taken, or free, before long."""
         for _ in range(100):
-            with open(self.turns / "heavy-0", "w") as handle:
-                try:
-                    fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
-                    now = False
-                except BlockingIOError:
-                    now = True
+            with open(self.turns / "heavy", "a+") as handle:
+                now = not heavy._locked(handle.fileno(), 0)
             if now == taken:
                 return True
             time.sleep(0.05)

@@ -8,6 +8,13 @@ type Refusal = components['schemas']['ErrorBody']
 export const waiting = ref<string | null>(null)
 /** Whether somebody is signed in in this browser, as far as is known. */
 export const signedIn = ref(true)
+/** What was sent under a key of its caller's and is not answered yet, so that it can be kept and sent again. */
+export const outgoing = new Map<string, Outgoing>()
+export interface Outgoing {
+  method: string
+  path: string
+  body: string
+}
 
 export const NO_ANSWER: Refusal = {
   message: 'Keen Slate does not answer right now.',
@@ -17,13 +24,13 @@ export const NO_ANSWER: Refusal = {
 }
 export const NOT_SENT: Refusal = {
   message: 'Keen Slate does not answer right now, so nothing was saved.',
-  hint: 'What you typed is still on this page. Try again in a moment.',
+  hint: 'What you typed is kept, and is sent by itself as soon as Keen Slate is back.',
   position: 0,
   length: 0,
 }
 export const LOST_CHANGE: Refusal = {
-  message: 'Keen Slate does not answer. Your change may have been saved; look, then try again.',
-  hint: 'What you typed is still on this page, and trying again never makes it twice.',
+  message: 'Keen Slate does not answer. Your change may have been saved; it is sent again by itself.',
+  hint: 'What you typed is kept, and is never made twice.',
   position: 0,
   length: 0,
 }
@@ -34,9 +41,14 @@ export class LostChange extends Error {}
 export class NotSent extends Error {}
 
 const TRIES = [300, 900] // milliseconds before a request that was not answered is sent again
+const SILENT = 60_000 // milliseconds after which it is not taken for granted that Keen Slate is there
 const KEY = 'Idempotency-Key'
 const TOKEN = 'X-CSRF-Token'
+const PARKED = 'X-Parked' // never leaves the page
+const ENTER = '/api/enter' // whoever comes in has no token yet
 let token: Promise<string> | null = null
+let away = false // the last request was not answered
+let heardAt = Date.now()
 
 /**
  * Send a request so that it arrives once. A change carries the token of its session and a key of its own, under which
@@ -46,8 +58,13 @@ let token: Promise<string> | null = null
 export async function send(request: Request): Promise<Response> {
   const change = request.method !== 'GET'
   if (change) {
-    if (!request.headers.has(KEY)) request.headers.set(KEY, newKey())
-    request.headers.set(TOKEN, await currentToken())
+    const key = request.headers.get(KEY)
+    if (key) outgoing.set(key, await written(request))
+    else request.headers.set(KEY, newKey())
+    if (request.headers.has(PARKED)) throw new NotSent()
+    // What is not sent has surely not been made: a change goes out only to a server that is there.
+    if ((away || Date.now() - heardAt > SILENT) && !(await isThere())) throw new NotSent()
+    if (!request.url.endsWith(ENTER)) request.headers.set(TOKEN, await currentToken())
   }
   const response = await inTurn(request, change)
   if (response.status === 403) token = null
@@ -74,12 +91,34 @@ async function inTurn(request: Request, change: boolean): Promise<Response> {
   }
 }
 
+async function written(request: Request): Promise<Outgoing> {
+  const { pathname, search } = new URL(request.url)
+  return { method: request.method, path: pathname + search, body: await request.clone().text() }
+}
+
+/** Whether the server answers at all. */
+export async function isThere(): Promise<boolean> {
+  try {
+    heard(await fetch('/healthz', { cache: 'no-store' }))
+  } catch {
+    away = true
+  }
+  return !away
+}
+
+function heard(response: Response): Response {
+  away = false
+  heardAt = Date.now()
+  return response
+}
+
 async function arrive(request: Request, change: boolean): Promise<Response> {
   for (const later of [...TRIES, null]) {
     try {
-      return await fetch(request.clone())
+      return heard(await fetch(request.clone()))
     } catch (error) {
       if (request.signal.aborted) throw error
+      away = true
       if (later === null) throw change ? new LostChange() : error
       await pause(later, request.signal)
     }
@@ -104,9 +143,9 @@ export function newKey(): string {
   return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
 }
 
-/** The headers of a change that is sent under *key*. */
-export function under(key: string): { headers: Record<string, string> } {
-  return { headers: { [KEY]: key } }
+/** The headers of a change that is sent under *key*; a *parked* one is only written down as it would be sent. */
+export function under(key: string, parked = false): { headers: Record<string, string> } {
+  return { headers: parked ? { [KEY]: key, [PARKED]: '1' } : { [KEY]: key } }
 }
 
 async function currentToken(): Promise<string> {

@@ -11,19 +11,21 @@ import {
   type Refusal,
   type Schemas,
 } from '../api/client'
-import { newKey, under } from '../api/send'
+import { newKey, NOT_SENT, under } from '../api/send'
 import { useLatest } from '../api/useLatest'
 import { type Target, usePaper } from './paper'
+import { unsentOf } from './unsent'
 
 type SetFields = Omit<Schemas['SetChange'], 'version'>
-type Made = { set: ExampleSet; example?: Example }
+export type Made = { set: ExampleSet; example?: Example }
 
 type Saving = 'saved' | 'saving' | 'not saved'
 /**
  * A change that can be made on any version of the set, so that it can be made again on a newer one; *sent* has the key
  * under which the server knows it when it comes twice.
  */
-type Change = (version: number, sent: ReturnType<typeof under>) => Promise<Answer<Made>>
+export type Change = (version: number, sent: ReturnType<typeof under>) => Promise<Answer<Made>>
+const AGAIN = 2000 // milliseconds until a change that was not answered is sent again
 
 /** The set on the Bench: what is shown, every change to it, and what became of the change. */
 export const useBench = defineStore('bench', () => {
@@ -35,6 +37,7 @@ export const useBench = defineStore('bench', () => {
   const conflict = ref<ExampleSet | null>(null)
   let again: (() => Promise<boolean>) | null = null
   let last: Promise<unknown> = Promise.resolve()
+  let sendNow: (() => void) | null = null
   const opening = useLatest()
 
   const examples = computed(() => set.value?.examples ?? [])
@@ -48,8 +51,11 @@ export const useBench = defineStore('bench', () => {
     const answer = await opening.latest((signal) =>
       client.GET('/api/sets/{set_id}', { params: { path: { set_id: id } }, signal }),
     )
-    if (answer?.ok) set.value = answer.data
-    else if (answer) missing.value = answer.refusal
+    if (answer && !answer.ok) missing.value = answer.refusal
+    if (!answer?.ok) return
+    set.value = answer.data
+    // What was under way when the page was left, or when the server went away.
+    for (const { key, change } of unsentOf(id).all()) void make(change, key)
   }
 
   /**
@@ -57,15 +63,35 @@ export const useBench = defineStore('bench', () => {
    * changes at once would be made on the same version, and the second would be refused.
    */
   function make(change: Change, key = newKey()): Promise<Answer<Made>> {
-    const made = last.then(() => makeNow(change, key))
+    const id = set.value?.id ?? ''
+    if (saving.value === 'not saved') void park(id, change, key)
+    const made = last.then(() => makeNow(id, change, key))
     last = made.catch(() => null)
     return made
   }
 
-  async function makeNow(change: Change, key: string): Promise<Answer<Made>> {
-    const version = set.value?.version ?? 0
-    saving.value = 'saving'
-    const answer = await change(version, under(key))
+  /** While the server is away, what waits behind the change that is tried is kept, too. */
+  async function park(id: string, change: Change, key: string): Promise<void> {
+    await change(set.value?.version ?? 0, under(key, true))
+    unsentOf(id).keep(key, false)
+  }
+
+  /** Where no answer comes, it is kept and sent again under its key, until one comes or another set is opened. */
+  async function makeNow(id: string, change: Change, key: string): Promise<Answer<Made>> {
+    const unsent = unsentOf(id)
+    let answer: Answer<Made>
+    for (;;) {
+      saving.value = trouble.value ? 'not saved' : 'saving'
+      answer = await change(set.value?.version ?? 0, under(key))
+      if (answer.ok || !notAnswered(answer.status)) break
+      unsent.keep(key, answer.refusal !== NOT_SENT)
+      if (set.value?.id !== id) return answer
+      saving.value = 'not saved'
+      trouble.value = answer.refusal
+      await nextTry()
+      if (set.value?.id !== id) return answer
+    }
+    unsent.taken(key)
     if (answer.ok) {
       set.value = answer.data.set
       usePaper().made(answer.data.example)
@@ -74,8 +100,7 @@ export const useBench = defineStore('bench', () => {
       trouble.value = null
       return answer
     }
-    // Where no answer came, it may have been made: sent again under its key, it is made once. A refused one is new.
-    again = async () => (await make(change, answer.status === 0 || answer.status >= 500 ? key : newKey())).ok
+    again = async () => (await make(change)).ok
     if (answer.status === 409) {
       saving.value = 'not saved'
       conflict.value = (answer.body as { set: ExampleSet }).set
@@ -86,6 +111,13 @@ export const useBench = defineStore('bench', () => {
       trouble.value = answer.refusal
     }
     return answer
+  }
+
+  function nextTry(): Promise<void> {
+    return new Promise((resolve) => {
+      sendNow = resolve
+      window.setTimeout(resolve, AGAIN)
+    })
   }
 
   /** The other tab's version, with my change on top of it or without. */
@@ -100,9 +132,9 @@ export const useBench = defineStore('bench', () => {
   }
 
   async function tryAgain(): Promise<void> {
+    if (saving.value === 'not saved' && sendNow) return sendNow()
     trouble.value = null
-    if (again && saving.value === 'not saved') await again()
-    else if (set.value) await open(set.value.id)
+    if (set.value) await open(set.value.id)
   }
 
   async function add(source: string, at?: number, like?: ExampleSummary): Promise<Refusal | null> {
@@ -264,6 +296,10 @@ export const useBench = defineStore('bench', () => {
 export function withWords(words: Record<string, string>, key: string, sentence: string): Record<string, string> {
   const { [key]: _old, ...others } = words
   return sentence ? { ...others, [key]: sentence } : others
+}
+
+function notAnswered(status: number): boolean {
+  return status === 0 || status >= 500
 }
 
 async function alone(call: Promise<Answer<ExampleSet>>): Promise<Answer<Made>> {

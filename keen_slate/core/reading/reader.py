@@ -34,7 +34,7 @@ from ..expressions.tree import (
     value,
 )
 from ..expressions.walks import has_blank
-from ..limits import MAX_DIGITS, MAX_EXPONENT, MAX_TERMS, TOO_LARGE, TYPED, Limits
+from ..limits import MAX_BRACKETS, MAX_DIGITS, MAX_EXPONENT, MAX_TERMS, TOO_LARGE, TYPED, Limits
 from .kinds import kind_of
 from .lexing import Lexer, Token
 from .problem import CURRENCY, Problem
@@ -71,6 +71,7 @@ class _Parser:
         self.tokens = tokens
         self.i = 0
         self.numbers = 0
+        self.open = 0  # brackets at this place
         self.labels: list[Token] = []
         self.labelled_numbers = 0
 
@@ -265,7 +266,11 @@ class _Parser:
     def bracket(self, opening: Token) -> Expr:
         if self.at("close"):
             self.fail("The brackets hold nothing.", "Put a number between them, or take them away.", self.token())
+        self.open += 1
+        if self.open > MAX_BRACKETS:
+            self.fail(f"Brackets may stand {MAX_BRACKETS} deep; this is one too many.", "Take brackets away.", opening)
         inner = self.sum()
+        self.open -= 1
         if not self.at("close"):
             if self.token() is None:
                 self.fail("A bracket is open and never closed.", "Type ) where the bracket ends.", opening)

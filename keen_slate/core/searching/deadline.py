@@ -24,21 +24,36 @@ def _never() -> bool:
 
 
 _PASSED: ContextVar[Callable[[], bool]] = ContextVar("passed", default=_never)
+_ANEW: ContextVar[Callable[[], Callable[[], bool]] | None] = ContextVar("anew", default=None)
 
 
 @contextmanager
-def until(passed: Callable[[], bool]) -> Iterator[None]:
-    """Within the block, searches end soon after *passed* says True.
+def until(passed: Callable[[], bool], anew: Callable[[], Callable[[], bool]] | None = None) -> Iterator[None]:
+    """Within the block, searches end soon after *passed* says True; *anew* begins a deadline for one of many (`one_of_many`).
 
     >>> with until(lambda: True):
     ...     passed()
     True
     """
-    token = _PASSED.set(passed)
+    tokens = _PASSED.set(passed), _ANEW.set(anew)
     try:
         yield
     finally:
-        _PASSED.reset(token)
+        _PASSED.reset(tokens[0])
+        _ANEW.reset(tokens[1])
+
+
+@contextmanager
+def one_of_many() -> Iterator[None]:
+    """The block does one of many things that are alike: it has its whole time, however many there are.
+
+    >>> with until(lambda: True, anew=lambda: lambda: False), one_of_many():
+    ...     passed()
+    False
+    """
+    anew = _ANEW.get()
+    with until(_PASSED.get() if anew is None else anew(), anew):
+        yield
 
 
 def passed() -> bool:

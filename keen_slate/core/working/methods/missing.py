@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import gcd, lcm
@@ -121,8 +121,8 @@ def _scaling(known: Expr, filled: Expr) -> tuple[Rich, ...]:
 
 def work(problem: Problem, ways: Ways) -> Working:
     """The working of a `missing` problem: all its answers, and one of them worked. Raises `ReadError`, `LimitError`."""
-    blanks = [n for n in leaves(problem.expr) if has_blank(n)]
-    if all(isinstance(n, OpenMixed) or (isinstance(n, OpenFrac) and n.num is None) for n in blanks):
+    blanks = _blanks_of(problem)
+    if _numerators_alone(blanks):
         return _numerators(problem, ways)
     if len(blanks) > 1:
         raise _refusal(
@@ -255,8 +255,21 @@ def _sought(problem: Problem, ways: Ways) -> _Sought:
     return _Sought(blanks, common, total, _wanted(blanks, dens, total, common, ways))
 
 
+def _blanks_of(problem: Problem) -> list[Expr]:
+    return [n for n in leaves(problem.expr) if has_blank(n)]
+
+
+def _numerators_alone(blanks: Sequence[Expr]) -> bool:
+    return all(isinstance(n, OpenMixed) or (isinstance(n, OpenFrac) and n.num is None) for n in blanks)
+
+
 def more_answers(problem: Problem, ways: Ways, start: int, most: int = MOST_LISTED) -> tuple[Equation, ...]:
-    """The answers of a problem with blank numerators from number *start* (from 0), so many at most. Raises `ReadError`."""
+    """The answers of a problem with blank numerators from number *start* (from 0), so many at most; none of another problem.
+
+    Raises `ReadError`.
+    """
+    if not _numerators_alone(_blanks_of(problem)):
+        return ()
     sought = _sought(problem, ways)
     found = listed(sought.wanted, min(start, MOST_SKIPPED), most)
     return tuple([fill(problem.expr, iter(_fillings(sought.blanks, nums))) for nums in found])
