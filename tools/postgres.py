@@ -9,6 +9,7 @@ import shutil
 import signal
 import socket
 import subprocess
+import sys
 import time
 import zlib
 from datetime import date
@@ -22,6 +23,8 @@ USER = "keen_slate_app"  # the application: it owns its tables, and nothing else
 _STOPPING = {"fast": signal.SIGINT, "immediate": signal.SIGQUIT}
 # No text that somebody typed goes into the server's log: neither statements nor the values that a fault names.
 _QUIET = "log_min_error_statement = panic\nlog_error_verbosity = terse\n"
+_PATIENCE = 4  # seconds after which it is said what is waited for
+_ROOM = 32 * 1024 * 1024  # bytes on the disk; with less the server cannot put its records in order
 # Without these no server starts, or one that would be another's.
 _NEEDED = ("PG_VERSION", "global/pg_control", "postgresql.conf", "pg_hba.conf", "base")
 
@@ -247,12 +250,18 @@ class LocalPostgres:
     def _wait(self) -> None:
         """Wait until the server answers. Raises `PostgresError` where it ends instead."""
         ready = [str(self._programs() / "pg_isready"), "-q", "-h", "127.0.0.1", "-p", str(self.port), "-d", "postgres"]
-        for _ in range(600):
-            if self.process is None or self.process.poll() is not None:
-                break
+        said_at = time.monotonic() + _PATIENCE
+        while self.process is not None and self.process.poll() is None:
             if subprocess.run(ready, check=False, cwd="/").returncode == 0:
                 return
+            if time.monotonic() > said_at:
+                print("slate: waiting for PostgreSQL to have its records in order", file=sys.stderr, flush=True)
+                said_at += 5 * _PATIENCE
             time.sleep(0.1)
+        if shutil.disk_usage(self.home).free < _ROOM:
+            raise PostgresError(
+                f"The disk is full, so PostgreSQL cannot start. Make room beside {self.home}; nothing was taken away."
+            )
         raise PostgresError(f"PostgreSQL did not start; its own words stand in {self.data / 'server.log'}")
 
     def _make_database(self) -> None:

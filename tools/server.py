@@ -38,6 +38,11 @@ class LiveServer:
             self.stop()
             raise RuntimeError("the application does not answer")
 
+    def start_again(self) -> None:
+        """Start it where it does not run."""
+        if any(process.poll() is not None for process in self.processes):
+            self.start()
+
     def link(self, teacher: uuid.UUID) -> str:
         """A link by which *teacher* comes in once."""
         engine = open_engine(self.url)

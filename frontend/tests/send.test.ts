@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
 import { ask, client } from '../src/api/client'
-import { LOST_CHANGE, newKey, signedIn, waiting } from '../src/api/send'
+import { LOST_CHANGE, newKey, NOT_SENT, signedIn, waiting } from '../src/api/send'
+import { waitingTexts } from '../src/away/waitingTexts'
 import { refusal, serve } from './server'
 
 const change = () => ask(client.POST('/api/sets', { body: { title: 'Planks' } }))
@@ -38,6 +39,27 @@ describe('a change', () => {
     await vi.runAllTimersAsync()
     expect(await answer).toMatchObject({ ok: false, status: 0, refusal: LOST_CHANGE })
   })
+})
+
+it('a change that comes while the server is known to be away is not sent, and that is said', async () => {
+  let gone = true
+  const asked = serve(() => (gone ? 'no answer' : { status: 201 }))
+  const first = change()
+  await vi.runAllTimersAsync()
+  await first
+  const before = asked.length
+  expect(await change()).toMatchObject({ ok: false, status: 0, refusal: NOT_SENT })
+  expect(asked.slice(before).map((one) => one.path)).toEqual(['/healthz'])
+  gone = false
+  expect((await change()).ok).toBe(true)
+})
+
+it('what waits is listed in words', () => {
+  localStorage.setItem('keen-slate-change s k1', JSON.stringify({ method: 'POST', body: '{"source":"1/2 + <b>"}' }))
+  localStorage.setItem('keen-slate-change s k2', JSON.stringify({ method: 'DELETE', body: '' }))
+  localStorage.setItem('keen-slate-answer s p 0', JSON.stringify({ written: '4 7/12' }))
+  localStorage.setItem('another', 'text')
+  expect(waitingTexts(localStorage).sort()).toEqual(['a change of a set', 'an answer: 4 7/12', 'for a set: 1/2 + <b>'])
 })
 
 describe('who has to wait', () => {

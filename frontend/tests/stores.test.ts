@@ -18,6 +18,7 @@ const set = (version: number, words: Record<string, string> = {}, examples: obje
 
 beforeEach(() => {
   setActivePinia(createPinia())
+  localStorage.clear()
   vi.useFakeTimers()
 })
 afterEach(() => vi.useRealTimers())
@@ -91,15 +92,59 @@ describe('the Bench', () => {
     expect([bench.saving, bench.set?.version, asked().length]).toEqual(['saved', 7, 1])
   })
 
-  it('sends a change that was not answered again under its own key', async () => {
+  it('sends a change that was not answered again by itself, under its own key', async () => {
     let lost = true
     const { bench, asked } = await opened(() => (lost ? { status: 502, body: refusal('Gone.') } : { body: set(4) }))
-    await bench.changeSet({ note: 'mine' })
-    expect([bench.saving, bench.trouble?.message]).toEqual(['not saved', 'Gone.'])
+    const made = bench.changeSet({ note: 'mine' })
+    await vi.advanceTimersByTimeAsync(50)
+    expect([bench.saving, bench.trouble?.message, localStorage.length]).toEqual(['not saved', 'Gone.', 1])
+    lost = false
+    await vi.advanceTimersByTimeAsync(2500)
+    expect(await made).toBe(true)
+    expect(new Set(asked().map((one) => one.key)).size).toBe(1)
+    expect([bench.saving, bench.trouble, localStorage.length]).toEqual(['saved', null, 0])
+  })
+
+  it('tries at once where that is asked for', async () => {
+    let lost = true
+    const { bench } = await opened(() => (lost ? { status: 502, body: refusal('Gone.') } : { body: set(4) }))
+    const made = bench.changeSet({ note: 'mine' })
+    await vi.advanceTimersByTimeAsync(50)
     lost = false
     await bench.tryAgain()
-    expect(new Set(asked().map((one) => one.key)).size).toBe(1)
-    expect([bench.saving, bench.trouble]).toEqual(['saved', null])
+    await vi.advanceTimersByTimeAsync(50)
+    expect(await made).toBe(true)
+  })
+
+  it('keeps what was not answered over a reload: what was sent goes out as it was, what waited behind it on the new version', async () => {
+    const first = await opened(() => ({ status: 502, body: refusal('Gone.') }))
+    void first.bench.changeSet({ note: 'sent' })
+    await vi.advanceTimersByTimeAsync(50)
+    void first.bench.changeSet({ title: 'waits' })
+    await vi.advanceTimersByTimeAsync(50)
+    const [sent] = first.asked()
+    expect(localStorage.length).toBe(2)
+    setActivePinia(createPinia()) // the page is loaded again
+    let version = 6
+    const second = await opened(() => ({ body: set(++version) }))
+    await vi.advanceTimersByTimeAsync(50)
+    expect(second.asked().map((one) => one.body)).toEqual([
+      { version: 3, note: 'sent' },
+      { version: 7, title: 'waits' },
+    ])
+    expect(second.asked()[0]).toMatchObject({ key: sent!.key, method: 'PATCH', path: '/api/sets/s' })
+    expect([second.bench.saving, localStorage.length]).toEqual(['saved', 0])
+  })
+
+  it('sends nothing of a set to another one that is opened meanwhile', async () => {
+    const { bench, asked } = await opened(() => ({ status: 502, body: refusal('Gone.') }))
+    void bench.changeSet({ note: 'mine' })
+    await vi.advanceTimersByTimeAsync(50)
+    serve(() => ({ body: { ...set(9), id: 'other' } }))
+    await bench.open('other')
+    const before = asked().length
+    await vi.advanceTimersByTimeAsync(5000)
+    expect([asked().length, bench.set?.id, localStorage.length]).toEqual([before, 'other', 1])
   })
 
   it('hands a refused text back to the entry line and stays saved', async () => {

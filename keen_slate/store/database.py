@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from psycopg.errors import DiskFull
 from sqlalchemy import Engine, create_engine, inspect, text
+from sqlalchemy.exc import DBAPIError
+from sqlalchemy.orm import Session
 
 if TYPE_CHECKING:  # loaded where there is something to migrate: a start is quicker without it
     from alembic.config import Config
@@ -35,6 +39,17 @@ def open_engine(url: str) -> Engine:
         url, pool_pre_ping=True, pool_timeout=5, pool_size=10, max_overflow=6, hide_parameters=True,
         connect_args={"connect_timeout": 5, "application_name": "keen-slate", "options": options},
     )  # fmt: skip
+
+
+@contextmanager
+def where_there_is_room(session: Session) -> Iterator[None]:
+    """What the block writes is only for the next look: on a full disk it is left, and whoever reads goes on."""
+    try:
+        with session.begin_nested():
+            yield
+    except DBAPIError as error:
+        if not isinstance(error.orig, DiskFull):
+            raise
 
 
 def migration_config(url: str) -> Config:

@@ -13,6 +13,7 @@ from hashlib import sha256
 from sqlalchemy import ColumnElement, delete, func, not_, or_, select, update
 from sqlalchemy.orm import Session
 
+from .database import where_there_is_room
 from .models import EntryLink, SignIn, Teacher
 
 LINK_LASTS = timedelta(hours=12)
@@ -59,7 +60,8 @@ def signed_in(session: Session, secret: str) -> Teacher | None:
         return None
     if found[1] < found[2] - _SEEN_EVERY:
         seen = update(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret == _hashed(secret))
-        session.execute(seen.values(seen_at=func.now()))
+        with where_there_is_room(session):
+            session.execute(seen.values(seen_at=func.now()))
     return found[0]
 
 

@@ -15,6 +15,7 @@ from sqlalchemy.orm import Session
 from keen_slate.core.limits import MOST_SITTINGS
 
 from .classes import ClassError
+from .database import where_there_is_room
 from .models import Answer, Entry, ExampleSet, Pupil, Sitting
 from .shelf import NotFoundError
 from .summaries import rules_version
@@ -203,4 +204,5 @@ class Sittings:
         free = select(Sitting.id).where(*at).with_for_update(skip_locked=True).execution_options(autoflush=False)
         if self.session.scalars(free).first() is not None:
             change = update(Sitting).where(*at).values(known=dict(known), known_key=rules_version())
-            self.session.execute(change.execution_options(synchronize_session=False))
+            with where_there_is_room(self.session):
+                self.session.execute(change.execution_options(synchronize_session=False))

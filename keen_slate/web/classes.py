@@ -11,6 +11,7 @@ from apiflask import APIBlueprint
 
 from keen_slate.core.stories.reading import read_any
 from keen_slate.store.classes import Classes
+from keen_slate.store.database import where_there_is_room
 from keen_slate.store.models import SchoolClass
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Sittings
@@ -83,7 +84,8 @@ def get_class(class_id: UUID) -> ClassOut:
     with classes() as (shelf_, mine):
         found = mine.one(class_id)
         if found.forget_months:
-            forget(shelf_, found, found.forget_months)
+            with where_there_is_room(shelf_.session):
+                forget(shelf_, found, found.forget_months)
         return class_view(shelf_, found)
 
 

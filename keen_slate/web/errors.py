@@ -107,6 +107,13 @@ def answer_to(error: Exception) -> Answer:
 
 
 def _database(error: Exception) -> Answer:
+    if isinstance(getattr(error, "orig", None), postgres.DiskFull):
+        said = "The disk of the machine that keeps the records is full"
+        return refusal(
+            503,
+            f"{said}." if request.method == "GET" else f"{said}, so nothing was saved.",
+            "Make room on it; sets can be looked at meanwhile.",
+        )
     if isinstance(getattr(error, "orig", None), BUSY):
         return refusal(
             503,

@@ -15,6 +15,7 @@ from typing import Any
 from apiflask import APIFlask, HTTPError
 from flask import Response, current_app, g, request
 from sqlalchemy import Engine, event
+from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import ORMExecuteState, Session
 
 from keen_slate.core.searching.deadline import until
@@ -84,6 +85,8 @@ def init_app(app: APIFlask) -> None:
                 session.commit()
         except Exception as error:
             session.rollback()
+            if request.method == "GET" and isinstance(error, DBAPIError):
+                return response  # what would have been kept for the next look is no reason to refuse this one
             # What is raised here does not reach the handlers by itself.
             return current_app.make_response(current_app.handle_user_exception(error))
         finally:
@@ -153,9 +156,14 @@ def released() -> Iterator[None]:
 def _give_back() -> None:
     session: Session | None = g.pop("session", None)
     if session is not None:
-        summaries.keep(session)
-        session.commit()
-        session.close()
+        try:
+            summaries.keep(session)
+            session.commit()
+        except DBAPIError:
+            if request.method != "GET":
+                raise
+        finally:
+            session.close()
 
 
 def change_digest() -> str:

@@ -565,9 +565,26 @@ class BrowserTests(PageTests):
         self.page.wait_for_selector("text=nothing was saved")
         self.assertEqual(self.page.input_value("#entry"), "1/2 + 1/9")
         self.server.start()
-        self.page.click("text=Try again")
+        self.wait_for_ladder(4)  # nobody has to press
+        self.page.wait_for_selector("[data-state=saved]")
+        expect(self.page.locator(".top .trouble")).to_have_count(0)
+
+    def test_a_reload_while_the_server_is_away_shows_what_waits_and_goes_on_by_itself(self):
+        self.page.evaluate("navigator.serviceWorker.ready")
+        self.server.kill()
+        self.addCleanup(self.server.start_again)
+        self.type_problem("1/2 + 1/9")
+        self.page.wait_for_selector("text=nothing was saved")
+        self.page.reload()
+        self.page.wait_for_selector("h1 >> text=does not answer right now")
+        expect(self.page.locator("#unsent li")).to_have_text(["for a set: 1/2 + 1/9"])
+        self.assertIn("Andika", self.page.evaluate("[...document.fonts].map(one => one.status + one.family).join()"))
+        self.server.start()
         self.wait_for_ladder(4)
         self.page.wait_for_selector("[data-state=saved]")
+        self.assertEqual(
+            self.page.evaluate("Object.keys(localStorage).filter(one => one.includes('change')).length"), 0
+        )
 
     def test_a_change_that_was_made_but_not_answered_is_made_once(self):
         self.type_problem("1/2 + 1/5")

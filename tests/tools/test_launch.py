@@ -1,5 +1,6 @@
 """Start, stop, stay: one instance a folder, children that come back, nothing lost to kills; an older and a newer version."""
 
+import contextlib
 import json
 import os
 import signal
@@ -69,6 +70,18 @@ class Slate:
                     found[pid] = "postgres" if "postgres" in Path(f"/proc/{pid}/cmdline").read_text() else "worker"
             except (OSError, IndexError):
                 continue
+        return found
+
+    def family(self):
+        """All processes below it: workers, those of heavy requests, and the server of the database."""
+        parents = {}
+        for path in Path("/proc").glob("[0-9]*/stat"):
+            with contextlib.suppress(OSError, IndexError):
+                parents[int(path.parent.name)] = int(path.read_text().rsplit(")", 1)[1].split()[1])
+        found, waiting = set(), {self.process.pid}
+        while waiting:
+            waiting = {pid for pid, parent in parents.items() if parent in waiting}
+            found |= waiting
         return found
 
     def end(self):
@@ -170,6 +183,11 @@ class EndingTests(unittest.TestCase):
             self.addCleanup(slate.end)
             children = slate.children()
             self.assertEqual(sorted(children.values()), ["postgres", *["worker"] * (os.cpu_count() or 1)])
+            Client(slate, None).call(
+                "POST", "/api/ladders", {"spec": {"rungs": {"F1": 1}}}
+            )  # a process of heavy work is there
+            children = slate.family()
+            self.assertGreater(len(children), 4)
             if ending == "stop":
                 self.assertIn("was stopped", slate.run("stop").stdout)
             else:

@@ -10,7 +10,7 @@ import zipfile
 from datetime import date
 
 from psycopg import errors as postgres
-from sqlalchemy import event
+from sqlalchemy import event, text
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 from sqlalchemy.orm.exc import StaleDataError
@@ -157,6 +157,27 @@ class FaultTests(unittest.TestCase):
                     finally:
                         event.remove(self.engine, "before_cursor_execute", fail)
 
+    def test_where_the_disk_is_full_all_can_be_read_and_changes_say_so(self):
+        full = OperationalError("x", None, postgres.DiskFull("could not extend file"))
+
+        def fail(connection, cursor, statement, *more):
+            if statement.lstrip().startswith(("INSERT", "UPDATE", "DELETE")):
+                raise full
+
+        with support.engine().begin() as connection:  # its time has come to be noted anew
+            connection.execute(text("update sign_in set seen_at = now() - interval '1 hour'"))
+        event.listen(self.engine, "before_cursor_execute", fail)
+        try:
+            for operation in self.operations:
+                status = self.ask(operation)
+                if operation.startswith("GET"):
+                    self.assertIn(status, (200, 404), operation)
+            status, body = self.browser.send("POST", "/api/sets", {"title": "x"})
+        finally:
+            event.remove(self.engine, "before_cursor_execute", fail)
+        self.assertEqual(status, 503)
+        self.assertRegex(body["error"]["message"], "disk .* is full, so nothing was saved")
+
     def test_a_row_changed_meanwhile_is_a_conflict_in_any_operation(self):
         self.ask("GET /api/sets/{set_id}/examples/{example_id}")
         true = Shelf.one_set
@@ -210,15 +231,15 @@ class FaultTests(unittest.TestCase):
         send = self.browser.send
         path = f"/api/sets/{self.set_id}"
         version = send("GET", path)[1]["version"]
-        for text in ("a\x00b", "half \ud800 of one", "\udfff", "a\x0bb", "\ufffe"):
+        for bad in ("a\x00b", "half \ud800 of one", "\udfff", "a\x0bb", "\ufffe"):
             for method, where, body in (
-                ("POST", "/api/sets", {"title": text}), ("PATCH", path, {"version": version, "note": text}),
-                ("PATCH", path, {"version": version, "words": {"regroup": text}}), ("POST", "/api/preview", {"text": text}),
-                ("POST", f"{path}/judge", {"text": text}), ("PATCH", path, {"version": version, "standards": [text]}),
-                ("POST", "/api/sets/bring", {"format": "keen-slate/set", "version": 1, "title": text, "examples": []}),
+                ("POST", "/api/sets", {"title": bad}), ("PATCH", path, {"version": version, "note": bad}),
+                ("PATCH", path, {"version": version, "words": {"regroup": bad}}), ("POST", "/api/preview", {"text": bad}),
+                ("POST", f"{path}/judge", {"text": bad}), ("PATCH", path, {"version": version, "standards": [bad]}),
+                ("POST", "/api/sets/bring", {"format": "keen-slate/set", "version": 1, "title": bad, "examples": []}),
             ):  # fmt: skip
                 status, answer = send(method, where, body)
-                self.assertEqual(status, 422, (where, text))
+                self.assertEqual(status, 422, (where, bad))
                 self.assertRegex(answer["error"]["message"], r"cannot be kept \(U\+[0-9A-F]{4}\)")
         self.assertEqual(send("GET", "/api/sets?search=%00")[0], 422)
         self.assertEqual(send("GET", path)[1]["version"], version)
