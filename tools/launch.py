@@ -34,6 +34,7 @@ from types import FrameType
 from tools.forked import Forked
 from tools.instance import Instance, Running
 from tools.postgres import LocalPostgres, PostgresError
+from tools.priority import go_as_others, go_first
 from tools.supervisor import Supervisor
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -49,6 +50,8 @@ class LaunchError(RuntimeError):
 
 def main(arguments: list[str]) -> int:
     """Run one of the commands above; returns the exit status."""
+    if arguments[:1] in (["demo"], ["serve"]):
+        go_first()
     from keen_slate.store.database import SchemaError
 
     # A shell may have told its background commands to ignore Ctrl+C; a terminal that is closed sends SIGHUP.
@@ -406,6 +409,7 @@ def _start_application(
 
     def work() -> None:
         instance.leave_to_parent()
+        go_as_others()
         serve(app, listening)
 
     for number in range(int(os.environ.get("KEEN_SLATE_WORKERS") or os.cpu_count() or 1)):
@@ -413,6 +417,7 @@ def _start_application(
     address = f"http://127.0.0.1:{listening.getsockname()[1]}"
     if not answers(address, supervisor.all_alive):
         raise LaunchError("the application did not start; its own words stand above")
+    go_as_others()
     return address
 
 

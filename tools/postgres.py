@@ -16,6 +16,8 @@ from datetime import date
 from pathlib import Path
 from urllib.parse import quote
 
+from tools.priority import as_others
+
 INSTALLED = Path("/usr/lib/postgresql")  # where Debian's packages put each version
 DATABASE = "keen_slate"
 OWNER = "keen_slate"  # of the whole server; only this file signs in as it
@@ -125,10 +127,11 @@ class LocalPostgres:
         log = os.open(self.data / "server.log", os.O_WRONLY | os.O_CREAT | os.O_APPEND, 0o600)
         try:
             command = [str(self._programs() / "postgres"), "-D", str(self.data), "-p", str(self.port)]
-            self.process = subprocess.Popen(
-                [*self._as_server("--pdeathsig", "INT"), *command],
-                stdin=subprocess.DEVNULL, stdout=log, stderr=log, cwd="/", start_new_session=True,
-            )  # fmt: skip
+            with as_others():
+                self.process = subprocess.Popen(
+                    [*self._as_server("--pdeathsig", "INT"), *command],
+                    stdin=subprocess.DEVNULL, stdout=log, stderr=log, cwd="/", start_new_session=True,
+                )  # fmt: skip
         finally:
             os.close(log)
         return self.process

@@ -8,12 +8,14 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
-from sqlalchemy import delete, func, select, update
+from sqlalchemy import delete, func, literal, select, update
+from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import Session
 
 from keen_slate.core.limits import MOST_CLASSES, MOST_PUPILS
 from keen_slate.core.sittings.over_time import RETURNS
 
+from .database import where_there_is_room
 from .models import Answered, Pupil, SchoolClass, Sitting
 from .shelf import NotFoundError
 
@@ -91,6 +93,36 @@ class Classes:
         mine = SchoolClass.teacher_id == self.teacher_id
         self.session.execute(delete(SchoolClass).where(mine, SchoolClass.id == class_id))
 
+    # What the core says, kept ---------------------------------------------------------------------------------------
+
+    def known(self, class_id: uuid.UUID, what: str, key: str) -> Any:
+        """*What* the core says of a class's sittings, where it is kept and rests on what *key* says; None elsewhere."""
+        mine = SchoolClass.teacher_id == self.teacher_id, SchoolClass.id == class_id
+        kept = self.session.scalar(select(SchoolClass.known[what]).where(*mine))
+        return kept[1] if kept and kept[0] == key else None
+
+    def keep_known(self, class_id: uuid.UUID, what: str, key: str, value: Any, rests_on: tuple[int, int, int]) -> None:
+        """Keep it, if pupils, sittings and entries are as many as it *rests_on*: nothing of what was removed is kept again."""
+        mine = [SchoolClass.teacher_id == self.teacher_id, SchoolClass.id == class_id]
+        free = select(SchoolClass.id).where(*mine).with_for_update(skip_locked=True).execution_options(autoflush=False)
+        if self.session.scalars(free).first() is None or self.counts(class_id) != rests_on:
+            return
+        added = func.coalesce(SchoolClass.known, literal({}, JSONB)).op("||")(literal({what: [key, value]}, JSONB))
+        with where_there_is_room(self.session):
+            change = update(SchoolClass).where(*mine).values(known=added)
+            self.session.execute(change.execution_options(synchronize_session=False))
+
+    def counts(self, class_id: uuid.UUID) -> tuple[int, int, int]:
+        """How many pupils, sittings and entries a class has."""
+        pupils = select(func.count()).where(Pupil.teacher_id == self.teacher_id, Pupil.class_id == class_id)
+        of_class = Sitting.teacher_id == self.teacher_id, Sitting.class_id == class_id
+        sittings = select(func.count()).where(*of_class)
+        entries = select(func.coalesce(func.sum(Sitting.counter), 0)).where(*of_class)
+        row = self.session.execute(
+            select(pupils.scalar_subquery(), sittings.scalar_subquery(), entries.scalar_subquery())
+        ).one()
+        return row[0], row[1], int(row[2])
+
     # Pupils -------------------------------------------------------------------------------------------------------
 
     def add_pupils(self, class_id: uuid.UUID, aliases: Sequence[str]) -> list[Pupil]:
@@ -136,6 +168,7 @@ class Classes:
         """Take a pupil away with all that she wrote, for good: also out of what was kept beside it."""
         self.pupil(class_id, pupil_id)
         mine = [Sitting.teacher_id == self.teacher_id, Sitting.class_id == class_id]
+        forget_known(self.session, self.teacher_id, class_id)
         without = Sitting.moves.op("-")(str(pupil_id))  # the counter moves on, so that nothing older is kept again
         self.session.execute(
             update(Sitting).where(*mine).values(known=None, known_key=None, moves=without, counter=Sitting.counter + 1)
@@ -143,3 +176,9 @@ class Classes:
         about = [Answered.teacher_id == self.teacher_id, Answered.class_id == class_id]
         self.session.execute(delete(Answered).where(*about))
         self.session.execute(delete(Pupil).where(Pupil.teacher_id == self.teacher_id, Pupil.id == pupil_id))
+
+
+def forget_known(session: Session, teacher_id: uuid.UUID, class_id: uuid.UUID) -> None:
+    """Forget what was said of all sittings of a class: something of it is taken away for good."""
+    mine = SchoolClass.teacher_id == teacher_id, SchoolClass.id == class_id
+    session.execute(update(SchoolClass).where(*mine).values(known=None))

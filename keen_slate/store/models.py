@@ -219,7 +219,10 @@ class OwnScenario(Base):
 
 
 class SchoolClass(Base):
-    """A class of a teacher. What was mastered *returns* after so many days; sittings are forgotten after so many months, if any are named."""
+    """A class of a teacher. What was mastered *returns* after so many days; sittings are forgotten after so many months, if any are named.
+
+    *known* is what the core says of all its sittings together, each with the key of what it rests on.
+    """
 
     __tablename__ = "school_class"
 
@@ -228,6 +231,7 @@ class SchoolClass(Base):
     name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
     returns: Mapped[list[int]] = mapped_column(JSONB)
     forget_months: Mapped[int | None]
+    known: Mapped[dict[str, Any] | None] = mapped_column(JSONB, deferred=True)
     created_at: Mapped[moment]
 
 

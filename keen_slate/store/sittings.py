@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 
 from keen_slate.core.limits import MOST_SITTINGS
 
-from .classes import ClassError
+from .classes import ClassError, forget_known
 from .database import where_there_is_room
 from .models import Answer, Entry, ExampleSet, Pupil, Sitting
 from .shelf import NotFoundError
@@ -103,13 +103,16 @@ class Sittings:
 
     def remove(self, sitting_id: uuid.UUID) -> None:
         """Take a sitting away with all that was written in it, for good."""
-        self.one(sitting_id)
+        forget_known(self.session, self.teacher_id, self.one(sitting_id).class_id)
         self.session.execute(delete(Sitting).where(Sitting.teacher_id == self.teacher_id, Sitting.id == sitting_id))
 
     def forget(self, class_id: uuid.UUID, before: date) -> int:
         """Take the sittings before a day away for good; returns how many there were."""
         old = [Sitting.teacher_id == self.teacher_id, Sitting.class_id == class_id, Sitting.day < before]
-        return len(self.session.scalars(delete(Sitting).where(*old).returning(Sitting.id)).all())
+        gone = len(self.session.scalars(delete(Sitting).where(*old).returning(Sitting.id)).all())
+        if gone:
+            forget_known(self.session, self.teacher_id, class_id)
+        return gone
 
     # Answers ------------------------------------------------------------------------------------------------------
 
@@ -196,7 +199,8 @@ class Sittings:
 
     def known(self, sitting: Sitting) -> dict[str, Any]:
         """What the core says of the questions and answers of a sitting, as far as it is kept and its rules are still the same."""
-        return (sitting.known or {}) if sitting.known_key == rules_version() else {}
+        mine = Sitting.teacher_id == self.teacher_id, Sitting.id == sitting.id, Sitting.known_key == rules_version()
+        return self.session.scalar(select(Sitting.known).where(*mine)) or {}
 
     def keep_known(self, sitting: Sitting, known: Mapping[str, Any]) -> None:
         """Keep it; a sitting that somebody is writing in at this moment is passed over."""

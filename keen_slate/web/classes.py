@@ -19,7 +19,7 @@ from keen_slate.store.sittings import Sittings
 from . import session
 from .cells import pupil_out, question_out
 from .desk import shelf
-from .over_time import Year, class_page, pupil_page, summaries, warm_up, year_of
+from .over_time import Year, class_page, pupil_page, warm_up, year_of
 from .schemas.classes import (
     BackOut,
     ClassChange,
@@ -161,7 +161,7 @@ def class_view(mine: Shelf, found: SchoolClass) -> ClassOut:
     year = year_of(mine, found.id)
     return ClassOut(
         id=found.id, name=found.name, returns=found.returns, forget_months=found.forget_months or 0,
-        pupils=[pupil_out(one.id, one.alias, one.here) for one in year.pupils], sittings=summaries(year)[::-1],
+        pupils=[pupil_out(one.id, one.alias, one.here) for one in year.pupils], sittings=class_page(year).sittings[::-1],
     )  # fmt: skip
 
 

@@ -123,9 +123,10 @@ def reveals(set_id: UUID, query_data: RevealsQuery) -> RevealsOut:
     with shelf() as mine:
         example_set, house = mine.one_set(set_id), mine.house_ways()
         year = year_of(mine, query_data.class_id) if query_data.class_id else None
+        held = year.over.held if year else None
     found = heavy.run(searches.reveals, example_set.title, given(example_set, house), {**house, **example_set.ways})
-    if year is not None:
-        holders = Counter(one.code for held in year.over.held.beliefs.values() for one in held if one.belief >= LIKELY)
+    if year is not None and held is not None:
+        holders = Counter(one.code for mine in held.beliefs.values() for one in mine if one.belief >= LIKELY)
         for row in found.rows:
             row.holders = holders[row.code]
         found.rows.sort(key=lambda row: -(row.holders or 0))

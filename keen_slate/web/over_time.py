@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
+from hashlib import sha256
 from threading import Lock
-from typing import Any
+from typing import Any, TypeVar
 from uuid import UUID
 
 from cachetools import LRUCache, cached
+from pydantic import TypeAdapter
 
 from keen_slate.core.grading.rungs import ALL_RUNGS
 from keen_slate.core.judging.beliefs import LIKELY, Belief
@@ -25,9 +27,11 @@ from keen_slate.store.classes import Classes
 from keen_slate.store.models import Pupil, SchoolClass, Sitting
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Sittings
+from keen_slate.store.summaries import rules_version
 
 from . import heavy, sittings_tasks
 from .cells import glyphs_of, name_in_cell, question_out
+from .desk import shelf
 from .sat import all_answers, as_sat, evidence, has_labels
 from .schemas.classes import (
     AnswerShown,
@@ -43,23 +47,53 @@ from .schemas.classes import (
     SittingSummary,
 )
 
+T = TypeVar("T")
+_OVER_TIME, _PAGE, _WARM_UP = TypeAdapter(OverTime), TypeAdapter(OverTimeOut), TypeAdapter(tuple[Question, ...])
 _CLASSES = 100  # of which what was found is kept in this process
 
 
 @dataclass(frozen=True)
 class Year:
-    """A class with its pupils, its sittings and their answers; *house* are the ways in which all is said."""
+    """A class with its pupils and its sittings; *house* are the ways in which all is said.
+
+    Their answers are looked up when they are asked for: what they say together is kept, also for after a restart.
+    """
 
     school_class: SchoolClass
     pupils: Sequence[Pupil]
     sittings: Sequence[Sitting]
-    answers: Sequence[Answers]
     house: Mapping[str, str]
+
+    @cached_property
+    def answers(self) -> Sequence[Answers]:
+        """What was written in each sitting."""
+        with shelf() as mine:
+            return all_answers(Sittings(mine.session, mine.teacher_id), self.sittings, self.pupils)
+
+    def kept(self, what: str, rests_on: Any, kind: TypeAdapter[T], make: Callable[[], T]) -> T:
+        """*What* is said of all sittings together: as it is kept with the class, or made now and kept."""
+        key = sha256(repr((rules_version(), rests_on)).encode()).hexdigest()
+        class_id = self.school_class.id
+        with shelf() as mine:
+            found = Classes(mine.session, mine.teacher_id).known(class_id, what, key)
+        if found is not None:
+            return kind.validate_python(found, strict=False)
+        made = make()
+        counted = len(self.pupils), len(self.sittings), sum(one.counter for one in self.sittings)
+        with shelf() as mine:  # what was made may have taken long, in a process of its own
+            plain = kind.dump_python(made, mode="json")
+            Classes(mine.session, mine.teacher_id).keep_known(class_id, what, key, plain, counted)
+        return made
 
     @cached_property
     def over(self) -> OverTime:
         """What the sittings say together, once the last of them is over."""
-        return self.on(max([date.today(), *[one.day for one in self.sittings]]))
+        return self.on(self.today)
+
+    @property
+    def today(self) -> date:
+        """The day on which the last of the sittings is over."""
+        return max([date.today(), *[one.day for one in self.sittings]])
 
     def on(self, day: date) -> OverTime:
         """The same as of a *day*."""
@@ -85,13 +119,20 @@ def _rests_on(year: Year, day: date) -> Any:
 
 @cached(LRUCache(_CLASSES), key=_rests_on, lock=Lock())
 def _over_time(year: Year, day: date) -> OverTime:
+    return year.kept("over time", _rests_on(year, day), _OVER_TIME, lambda: _found(year, day))
+
+
+def _found(year: Year, day: date) -> OverTime:
     sat = [as_sat(*pair) for pair in zip(year.sittings, year.answers, strict=True)]
     return over_time(sat, day, year.school_class.returns, evidence)
 
 
 @cached(LRUCache(_CLASSES), key=_rests_on, lock=Lock())
 def _warm_up(year: Year, day: date) -> tuple[Question, ...]:
-    return heavy.run(sittings_tasks.warm_up, year.on(day), year.asked, day)
+    def made() -> tuple[Question, ...]:
+        return tuple(heavy.run(sittings_tasks.warm_up, year.on(day), year.asked, day))
+
+    return year.kept("warm-up", _rests_on(year, day), _WARM_UP, made)
 
 
 def warm_up(year: Year, day: date) -> tuple[Question, ...]:
@@ -104,7 +145,7 @@ def year_of(mine: Shelf, class_id: UUID) -> Year:
     """A class with all that was written in it. Raises `NotFoundError`."""
     classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
     found, pupils, sittings = classes.one(class_id), classes.pupils(class_id), store.of_class(class_id)
-    return Year(found, pupils, sittings, all_answers(store, sittings, pupils), mine.house_ways())
+    return Year(found, pupils, sittings, mine.house_ways())
 
 
 def sitting_summary(sitting: Sitting, answers: Answers) -> SittingSummary:
@@ -125,6 +166,13 @@ def summaries(year: Year) -> list[SittingSummary]:
 
 def class_page(year: Year) -> OverTimeOut:
     """A class over all its sittings."""
+    told = [(one.id, one.title, one.kind, one.moves) for one in year.sittings]
+    pupils = [(one.id, one.alias, one.here) for one in year.pupils]
+    rests_on = year.school_class.name, told, pupils, sorted(year.house.items()), _rests_on(year, year.today)
+    return year.kept("page", rests_on, _PAGE, lambda: _class_page(year))
+
+
+def _class_page(year: Year) -> OverTimeOut:
     return OverTimeOut(
         name=year.school_class.name,
         sittings=summaries(year),

@@ -7,7 +7,6 @@ dies takes nothing with it but its own task; one that has grown is ended after i
 from __future__ import annotations
 
 import ctypes
-import os
 import resource
 import signal
 import threading
@@ -26,7 +25,7 @@ LARGEST = 350 * 1024 * 1024  # bytes in memory after a task; a larger process is
 EACH = 10  # seconds of work for one of many things that are alike
 IDLE = 1  # processes that are kept for the next task, in each process of the application
 _GRACE = 5  # seconds of work: a search looks at its deadline, what does not look is ended so much later
-_NICE = int(os.environ.get("KEEN_SLATE_NICE", "15"))  # light requests go first
+_TRIES = 3
 _PR_SET_PDEATHSIG = 1
 _context = get_context("forkserver")
 
@@ -98,7 +97,11 @@ class Workers:
 
     def warm_up(self) -> None:
         """Have a process ready before it is needed. It is not waited for."""
-        threading.Thread(target=lambda: self._given_back(_start(), True), daemon=True).start()
+        threading.Thread(target=self._warm_up, daemon=True).start()
+
+    def _warm_up(self) -> None:
+        with suppress(DiedError):  # the next task starts one
+            self._given_back(_start(), True)
 
     def stop(self) -> None:
         """End the processes."""
@@ -127,20 +130,26 @@ class Workers:
 
 
 def _start() -> _Worker:
-    _context.set_forkserver_preload(["keen_slate.web.tasks"])
-    ours, theirs = _context.Pipe()
-    process = _context.Process(target=_work, args=(theirs, os.getpid()), daemon=True)
-    process.start()
-    theirs.close()
-    return _Worker(process, ours)
+    """A new process. Raises `DiedError` where none can be had now: the server that forks them is started anew, too."""
+    _context.set_forkserver_preload(["keen_slate.gently", "keen_slate.web.tasks"])
+    for _ in range(_TRIES):
+        ours, theirs = _context.Pipe()
+        process = _context.Process(target=_work, args=(theirs,), daemon=True)
+        try:
+            process.start()
+            return _Worker(process, ours)
+        except (OSError, EOFError):  # it was killed at this moment
+            ours.close()
+        finally:
+            theirs.close()
+    raise DiedError(False)
 
 
 # In the process ---------------------------------------------------------------------------------------------------------
 
 
-def _work(pipe: Connection, application: int) -> None:
+def _work(pipe: Connection) -> None:
     """Take tasks until nobody sends any more."""
-    os.nice(_NICE)
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     with suppress(OSError, AttributeError):
         ctypes.CDLL(None).prctl(_PR_SET_PDEATHSIG, signal.SIGKILL)

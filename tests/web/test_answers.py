@@ -9,6 +9,8 @@ import urllib.request
 import uuid
 from datetime import date, timedelta
 
+from sqlalchemy import text
+
 from keen_slate.core.diagnosing.answers import diagnose
 from keen_slate.core.sittings.question import Question, asked_of
 from tests import support
@@ -224,6 +226,21 @@ class AnswersTests(unittest.TestCase):
         self.assertEqual(right(), (1, ["smaller-from-larger"]))
         self.call("PATCH", f"/api/sittings/{self.sat['id']}", {"day": "2026-11-10"})
         self.assertEqual(self.call("GET", page)["sittings"][0]["day"], "2026-11-10")
+
+    def test_a_class_that_was_looked_at_is_there_at_once_after_a_restart(self):
+        self.enter({"Sedge": TURNED})
+        page = f"/api/classes/{self.heron['id']}/over-time"
+        seen = self.call("GET", page)
+        with support.engine().begin() as connection:  # a mark in what is kept, to be seen where it is what is shown
+            kept = (
+                "update school_class set known = jsonb_set(known, '{page,1,name}', '\"As it was kept\"') where id = :id"
+            )
+            connection.execute(text(kept), {"id": self.heron["id"]})
+        self.server.stop()
+        self.server.start()
+        self.assertEqual(self.call("GET", page), seen | {"name": "As it was kept"})
+        self.enter({"Sedge": RIGHT})
+        self.assertEqual(self.call("GET", page)["name"], "Heron")  # and not where something has changed
 
     def test_what_was_met_stands_beside_what_may_be_written(self):
         self.enter({"Sedge": TURNED, "Alder": RIGHT})
