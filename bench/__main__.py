@@ -19,6 +19,7 @@ import sympy
 from bench.answers import report as report_answers
 from bench.class_room import report as report_class
 from bench.desk import report as report_desk
+from bench.kills import kills
 from bench.load import main as load_teachers
 from bench.nasty import report
 from keen_slate.core.diagnosing.answers import diagnose
@@ -347,6 +348,9 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["nasty"]:
     count = int(sys.argv[2]) if len(sys.argv) > 2 else 20_000
     print(f"nasty: {count} texts, seed {seed}")
     report(count, seed)
+elif __name__ == "__main__" and sys.argv[1:2] == ["kills"]:
+    given = [int(one) for one in sys.argv[2:4]]
+    kills(*given, *(30, 0)[len(given) :])
 elif __name__ == "__main__" and sys.argv[1:2] == ["desk"]:
     report_desk()
 elif __name__ == "__main__" and sys.argv[1:2] == ["load"]:

@@ -1,6 +1,6 @@
 """Killed at random while teachers write: every acknowledged change is looked for afterwards, and each return is timed.
 
-python -m bench.kills [KILLS] [LOAD]: so many kills (30), beside so many processes that do nothing but work (0). Ends what it starts.
+./slate bench kills [KILLS] [LOAD]: so many kills (30), beside so many processes that do nothing but work (0). Ends what it starts.
 """
 
 from __future__ import annotations
@@ -213,8 +213,3 @@ def _came_in_again(slate: Slate) -> tuple[str, str]:
     )
     slate.secret = made.stdout.strip().rpartition("/")[2]
     return _came_in(slate)
-
-
-if __name__ == "__main__":
-    given = [int(one) for one in sys.argv[1:3]]
-    kills(*given, *(30, 0)[len(given) :])

@@ -60,7 +60,7 @@ def run(known: argparse.Namespace, parser: argparse.ArgumentParser, ways: Ways) 
         raise NotUnderstoodError(found.refusal, understood_document(found))
     reading = found.reading
     worked = work_out(as_problem(reading.story), ways)
-    document = published(worked, reading.certain, () if reading.certain else reading.readings)
+    document = published(worked, reading)
     if known.json:
         print(json.dumps(document, ensure_ascii=False))
         return 0
@@ -74,7 +74,7 @@ def _lines(document: dict[str, Any]) -> list[str]:
     for step, working in zip(document["steps"], document["working"], strict=True):
         lines.append(f"  {step['finds']}: {step['problem']}")
         lines += [f"      = {one['after']:<26} {one['title']}" for one in working["steps"]]
-    lines += ["", document["answer"]["text"]]
+    lines += ["", document["answer"]["text"] if document["answer"] else document["doubts"][0]["message"]]
     lines += [f"  or {one['situation']}, {one['unknown']}: {one['calculation']}" for one in document["readings"][1:]]
     return lines
 

@@ -90,6 +90,7 @@ def read(json_data: StoryIn) -> StoryReadOut:
             for one in found.quantities
         ],
         certain=found.reading is not None and found.reading.certain,
+        doubts=list(found.reading.doubts) if found.reading else [],
         readings=[view for view in views if view],
         refusal=_refusal(found),
     )  # fmt: skip

@@ -77,13 +77,16 @@ class TypedTests(unittest.TestCase):
                         (f"{found.story.situation} {found.story.unknown}", wanted),
                         story,
                     )
+                good = good or wanted in [
+                    value(one.whole) for one in found.readings
+                ]  # it is offered, and taken by a press
             except ReadError:
                 good = False
             if not good:  # one correction is enough
                 last = calculation.replace("(", "").replace(")", "")
                 corrected = read_story(f"{story} {{{last}}}").story
                 self.assertEqual(value(corrected.whole), wanted, story)
-        self.assertGreaterEqual(at_once, 0.97 * len(told()))
+        self.assertGreaterEqual(at_once, 0.6 * len(told()))  # the others are asked about
 
     def test_values_are_those_of_sympy(self):
         for _, calculation, story in told():
@@ -361,17 +364,21 @@ class ToldTests(unittest.TestCase):
             self.assertIsNotNone(SLIPS.search(slip), slip)
 
     def test_what_is_made_reads_back_without_its_braces(self):
-        dice = Random(5)
+        dice, certain = Random(5), 0
         for pattern, scenario, thing in dice.sample(tellings(), 400):
             doers = tuple(dice.sample(scenario.doers, 2))
             past = pattern.past_only or dice.random() < 0.5
             source = source_of(pattern, numbers_for(pattern, dice), Told(thing, doers, past, dice.random() < 0.5))
             made, again = read_story(source).story, read_story(source.partition(" {")[0])
-            self.assertTrue(again.certain, source)
-            self.assertEqual(
-                (again.story.quantities, again.story.situation, again.story.unknown, value(again.story.whole)),
-                (made.quantities, made.situation, made.unknown, value(made.whole)), source,
-            )  # fmt: skip
+            certain += again.certain
+            self.assertEqual(again.story.quantities, made.quantities)
+            self.assertIn(value(made.whole), [value(one.whole) for one in again.readings], source)
+            if again.certain:
+                self.assertEqual(
+                    (again.story.situation, again.story.unknown, value(again.story.whole)),
+                    (made.situation, made.unknown, value(made.whole)), source,
+                )  # fmt: skip
+        self.assertGreater(certain, 0.7 * 400)
 
     def test_a_wish_is_kept_and_the_same_seed_tells_the_same(self):
         wish = {"rungs": dict.fromkeys(STORY_RUNGS, 3), "denominators": [2, 4, 8], "largest_whole": 9, "seed": 4}

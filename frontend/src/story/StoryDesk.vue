@@ -173,7 +173,10 @@ function leave(): void {
           <Button v-if="corrected" class="word" @click="again">Read the text anew</Button>
         </p>
         <div v-else-if="read && !certain" class="readings">
-          <p>This can be meant in several ways. Which one?</p>
+          <p>
+            {{ read.doubts[0]?.message }}
+            {{ read.readings.length > 1 ? 'How is it meant?' : 'Is it meant so?' }}
+          </p>
           <Button v-for="one in read.readings" :key="one.calculation" class="reading" @click="take(one)">
             <span>{{ one.situation_name }}: {{ one.unknown_name }} is to be found</span>
             <span v-for="part in one.calculations" :key="part.told"><MathLine :glyphs="part.glyphs" /></span>

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from typing import Any
 
 from ..expressions.text import exact
@@ -17,7 +17,7 @@ from ..grading.rungs import rung_of
 from ..ladders.stories import Made
 from ..reading.problem import labelled
 from ..stories.naming import name_of, table_rows
-from ..stories.reading import Understood
+from ..stories.reading import Reading, Understood
 from ..stories.story import SITUATIONS, UNKNOWNS, Story, StoryStep, story_of, told_text
 from ..teaching.fading import Fading
 from ..ways.voices import voice_of
@@ -109,8 +109,12 @@ class StoryView:
     answer_hidden: bool
 
 
-def published(worked: Worked, certain: bool = True, readings: tuple[Story, ...] = ()) -> dict[str, Any]:
-    """The document of a worked story as plain values, with a working of each calculation, and other *readings* where it is not *certain*."""
+def published(worked: Worked, reading: Reading | None = None) -> dict[str, Any]:
+    """The document of a worked story as plain values, with a working of each calculation.
+
+    Where its *reading* is not certain, it has the doubts and the readings, and no answer.
+    """
+    certain = reading is None or reading.certain
     working = worked.working
     story = story_of(working.problem)
     assert story is not None, "only stories are published so"
@@ -133,12 +137,21 @@ def published(worked: Worked, certain: bool = True, readings: tuple[Story, ...] 
             }
             for i, (step, part) in enumerate(zip(story.steps, working.parts, strict=True))
         ],
-        "answer": {"text": answer_line(working), "value": exact(working.value), "label": working.answer_label},
+        "answer": {"text": answer_line(working), "value": exact(working.value), "label": working.answer_label}
+        if certain
+        else None,
         "working": [published_working(work_out(part.problem, part.ways)) for part in working.parts],
         "certain": certain,
+        "doubts": [asdict(one) for one in reading.doubts] if reading else [],
         "readings": [
-            {"situation": one.situation, "unknown": one.unknown, "calculation": one.calculation(voice)}
-            for one in readings
+            {
+                "situation": one.situation,
+                "unknown": one.unknown,
+                "calculation": one.calculation(voice),
+                "value": exact(value(one.whole)),
+                "text": voice.text(one.whole),
+            }
+            for one in (() if reading is None or certain else reading.readings)
         ],
     }
 

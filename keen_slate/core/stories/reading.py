@@ -4,16 +4,19 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
+from fractions import Fraction
 
 from ..errors import CoreError, LimitError, ReadError
 from ..expressions.text import DecimalMark
 from ..expressions.text import text as write
-from ..expressions.tree import Dec
+from ..expressions.tree import Dec, value
 from ..limits import MAX_LABEL, STORY_CHARACTERS
+from ..reading.measures import unit_named
 from ..reading.problem import Problem, refuse_what_has_no_value
 from ..reading.reader import read
 from .calculation import Told, linked, split_source
 from .clues import Clues
+from .facts import Doubt, DoubtError
 from .in_steps import in_one_unit
 from .numbers import Quantity, quantities_in
 from .plan import Plan, mark_of
@@ -21,17 +24,23 @@ from .plans import plans
 from .possible import refuse_impossible
 from .question import question_of, sentences
 from .story import Story, StoryProblem
+from .world import Finding, second_opinion
 
+MOST_READINGS = 4
 _TELLS = re.compile(r"[^\W\d_]{2,}[ ,]+[^\W\d_]{2,}.*[.?!]|\?|\{")
 
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """How a story is read: the *story*, whether that is *certain*, and all *readings* (itself first) where it is not."""
+    """How a story is read: the *story*, whether that is *certain*, all *readings* (itself first), and why it is not certain.
+
+    What the clues say is certain only where the second opinion, which knows nothing of them, finds the same.
+    """
 
     story: Story
     certain: bool
     readings: tuple[Story, ...]
+    doubts: tuple[Doubt, ...] = ()
 
 
 def is_story(source: str) -> bool:
@@ -125,10 +134,12 @@ def _understood(told: Told) -> Reading:
             "A calculation needs two numbers or more.",
         )
     found = [in_one_unit(clues, plan) for plan in plans(clues)]
+    sure = [plan for plan in found if plan.sure]
+    second, doubt = _second(told)
+    proven = [in_one_unit(clues, second.plan)] if second else []
     stories: list[Story] = []
     refusal: CoreError | None = None
-    sure = [plan for plan in found if plan.sure]
-    for plan in sure[:1] or found:
+    for plan in [*(sure[:1] if second is None else []), *proven, *found]:
         try:
             story = linked(told, _braces(clues, plan), 0)
             refuse_impossible(story)
@@ -139,7 +150,40 @@ def _understood(told: Told) -> Reading:
             stories.append(story)
     if not stories:
         raise _placed(refusal, told)
-    return Reading(stories[0], bool(sure), tuple(stories))
+    by_clues = _story_of(sure[0], clues) if sure else None
+    if second is not None and by_clues is not None and _answer_of(by_clues) == second.answer:
+        return Reading(by_clues, True, (by_clues,))
+    doubt = doubt or Doubt("two-opinions", "It can be read in another way, too.", *_at_question(told))
+    return Reading(stories[0], False, tuple(stories[:MOST_READINGS]), (doubt,))
+
+
+def _second(told: Told) -> tuple[Finding | None, Doubt | None]:
+    """What the second opinion proves, or why it proves nothing."""
+    try:
+        return second_opinion(told, sentences(told.text)), None
+    except DoubtError as error:
+        return None, error.doubt
+
+
+def _story_of(plan: Plan, clues: Clues) -> Story | None:
+    """The story that a plan makes; None where it cannot be."""
+    try:
+        story = linked(clues.told, _braces(clues, plan), 0)
+        refuse_impossible(story)
+    except CoreError:
+        return None
+    return story
+
+
+def _answer_of(story: Story) -> Fraction:
+    """What a story finds, in the first unit of its measure."""
+    label = story.steps[-1].label
+    unit = unit_named(label) if label else None
+    return value(story.whole) * (unit.size if unit else 1)
+
+
+def _at_question(told: Told) -> tuple[int, int]:
+    return told.question.start, told.question.end - told.question.start
 
 
 def _placed(refusal: CoreError | None, told: Told) -> CoreError:

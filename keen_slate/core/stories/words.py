@@ -60,9 +60,24 @@ def _ing(base: str) -> str:
     return base + (base[-1] if doubles else "") + "ing"
 
 
-_FORMS = {
-    base: {base, past, third_person(base), _ing(base)} for base, past in PAST.items()
-}  # fmt: skip
+def past_forms(base: str, past: str | None = None) -> set[str]:
+    """The forms of a verb: its base, its *past* (with -ed, where none is given), the third person, and with -ing.
+
+    >>> sorted(past_forms("trim")), sorted(past_forms("use"))
+    (['trim', 'trimmed', 'trimming', 'trims'], ['use', 'used', 'uses', 'using'])
+    """
+    ing = _ing(base)
+    usual = (
+        f"{base}d"
+        if base.endswith("e")
+        else third_person(base)[:-2] + "ed"
+        if third_person(base).endswith("ies")
+        else f"{ing[:-3]}ed"
+    )
+    return {base, past or usual, third_person(base), ing}
+
+
+_FORMS = {base: past_forms(base, past) for base, past in PAST.items()}
 GROWING = {form for base in _pairs(_GROW) for form in _FORMS[base]} | {"another", "extra", "grown", "risen"}
 SHRINKING = {form for base in _pairs(_SHRINK) for form in _FORMS[base]} | words_of(
     "given taken sawn fallen broken torn sunk shrunk thrown"

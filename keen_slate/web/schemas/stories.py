@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field, PlainValidator, StringConstraints
 from keen_slate.core.documents.story import StoryView
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import CODE_LENGTH, MOST_EXAMPLES, MOST_THINGS, TITLE_LENGTH
+from keen_slate.core.stories.facts import Doubt
 
 from .base import Code, ErrorBody, Id, Source, Strict, Target, WaysMap
 from .ladders import ImpossibleOut, LimitsWish, RungOut, as_given
@@ -33,10 +34,14 @@ class FoundNumber(BaseModel):
 
 
 class StoryReadOut(BaseModel):
-    """What is understood of a story: its numbers, and how it is read; all *readings* where that is not *certain*, none where it is refused."""
+    """What is understood of a story: its numbers, and how it is read; all *readings* where that is not *certain*, none where it is refused.
+
+    *doubts* say why it is not certain, each with its place in the text.
+    """
 
     numbers: list[FoundNumber]
     certain: bool
+    doubts: list[Doubt]
     readings: list[StoryView]
     refusal: ErrorBody | None
 
