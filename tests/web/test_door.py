@@ -230,7 +230,7 @@ class OnceTests(unittest.TestCase):
         answers = []
 
         def send(browser):
-            for _ in range(100):
+            for _ in range(2000):
                 status, body = browser.send(
                     "POST", f"/api/sets/{set_id}/versions", {"count": 2}, Idempotency_Key=self.key
                 )
@@ -243,7 +243,7 @@ class OnceTests(unittest.TestCase):
         for thread in threads:
             thread.start()
         for thread in threads:
-            thread.join(60)
+            thread.join(200)
         self.assertEqual([status for status, _ in answers], [201] * 3, answers)
         self.assertEqual(len({tuple(ids) for _, ids in answers}), 1)
         self.assertEqual(self.browser.send("GET", "/api/sets")[1]["total"], 3)

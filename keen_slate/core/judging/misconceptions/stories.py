@@ -62,7 +62,7 @@ def _operands(expr: Sum | Product) -> list[Expr]:
     reason="Goes by a word like “more” or “left” instead of what happens: adds where it is to be subtracted, or the reverse.",
     question="Tell what happens without the numbers: does it become more or less?",
     kinds=("story",),
-    example="Sedge has 3 1/2 m of rope. That is 1 1/4 m more than Alder has. How much rope has Alder?",
+    example="Sedge has 3 1/2 m of rope. That is 1 1/4 m more than Alder has. How much rope has Alder? {compare smaller: 3 1/2 - 1 1/4}",
     often=3,
 )
 def wrong_operation(case: Case) -> Wrong | None:
