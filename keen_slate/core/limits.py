@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 # What is typed, and every number met in a working (digits above and below the bar).
 MAX_TERMS = 12
-MAX_BRACKETS = 12  # within each other
+MAX_BRACKETS = 98  # within each other: as deep as a text of the longest can close again
 MAX_WHOLE = 999_999
 MAX_DENOMINATOR = 9_999
 MAX_PLACES = 6

@@ -195,6 +195,9 @@ class ReadingTests(unittest.TestCase):
         depth = (MAX_CHARACTERS - 3) // 2
         problem = read("(" * depth + "1/2" + ")" * depth)
         self.assertEqual(value(problem.expr), Fraction(1, 2))
+        for opened in (depth + 1, MAX_CHARACTERS):
+            with self.assertRaisesRegex(ReadError, f"Brackets may stand {depth} deep; this is one too many."):
+                read("(" * opened)
 
     def test_forms_are_kept(self):
         self.assertEqual(read("4/8").expr, Frac(4, 8))
