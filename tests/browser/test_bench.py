@@ -314,7 +314,8 @@ class BrowserTests(PageTests):
         self.page.mouse.down()
         for y in (third["y"], to["y"] + 40, to["y"] + 4, to["y"] + 2):
             self.page.mouse.move(to["x"] + 60, y, steps=6)
-        self.page.mouse.up()
+        with self.page.expect_response(lambda answer: answer.request.method == "PATCH"):
+            self.page.mouse.up()
         first = self.page.locator(".step[data-id] .math > .sr-only").first
         expect(first).to_have_text(before[2])
         self.page.reload()

@@ -203,8 +203,12 @@ class SetTests(PageTests):
         self.page.goto(self.server.address)
         self.page.click("text=as a list")
         expect(self.page.locator(".slip[data-compact=true]").first).to_be_visible()
-        self.pick("In which order", "by title")
-        expect(self.page.locator(".slip h2").first).to_be_visible()
+        with self.page.expect_response(lambda answer: "order=title" in answer.url):
+            self.pick("In which order", "by title")
+        self.page.wait_for_function("""() => {
+            const titles = [...document.querySelectorAll('.slip h2')].map(one => one.innerText.toLowerCase())
+            return titles.length > 1 && titles.every((one, i) => !i || titles[i - 1] <= one)
+        }""")
         titles = self.page.locator(".slip h2").all_inner_texts()
         self.assertEqual(titles, sorted(titles, key=str.lower))
 
