@@ -205,11 +205,11 @@ class SetTests(PageTests):
         expect(self.page.locator(".slip[data-compact=true]").first).to_be_visible()
         with self.page.expect_response(lambda answer: "order=title" in answer.url):
             self.pick("In which order", "by title")
-        self.page.wait_for_function("""() => {
-            const titles = [...document.querySelectorAll('.slip h2')].map(one => one.innerText.toLowerCase())
-            return titles.length > 1 && titles.every((one, i) => !i || titles[i - 1] <= one)
-        }""")
-        titles = self.page.locator(".slip h2").all_inner_texts()
+        for _ in range(100):  # what has come is drawn a moment later
+            titles = self.page.locator(".slip h2").all_inner_texts()
+            if titles == sorted(titles, key=str.lower):
+                break
+            self.page.wait_for_timeout(50)
         self.assertEqual(titles, sorted(titles, key=str.lower))
 
     def test_the_shelf_puts_away_brings_back_and_duplicates(self):
