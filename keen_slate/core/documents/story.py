@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import asdict, dataclass
 from typing import Any
 
 from ..expressions.text import exact
 from ..expressions.text import text as write
-from ..expressions.tree import Frac, Mixed, Product, value
+from ..expressions.tree import Dec, Expr, Frac, Mixed, Product, value
 from ..expressions.typeset import Glyph, Role, roles_for
 from ..expressions.voice import Voice
 from ..expressions.walks import leaves
@@ -15,7 +16,7 @@ from ..figures.bar_model import models_of
 from ..figures.display import Figure
 from ..grading.rungs import rung_of
 from ..ladders.stories import Made
-from ..reading.problem import labelled
+from ..reading.problem import CURRENCY, labelled
 from ..stories.naming import name_of, table_rows
 from ..stories.reading import Reading, Understood
 from ..stories.story import SITUATIONS, UNKNOWNS, Story, StoryStep, story_of, told_text
@@ -171,8 +172,8 @@ def _use_name(story: Story, i: int, k: int) -> str:
     use = story.steps[i].uses[k]
     if use.kind == "found":
         return story.name_of(use)
-    if use.kind == "units":
-        return "units"
+    if use.kind in ("units", "untold"):
+        return use.kind
     return name_of(story.text, story.quantities[use.index]) or story.quantities[use.index].text
 
 
@@ -180,8 +181,37 @@ def answer_line(working: Working) -> str:
     """The answer as a sentence."""
     story = story_of(working.problem)
     assert story is not None, "only a story is answered in a sentence"
-    voice = voice_of(working.ways)
-    return story.answer_line(labelled(voice.text(working.answer), working.answer_label), working.value)
+    if (clock := _clock(working, story)) is not None:
+        return story.answer_line(clock, working.value).replace("..", ".")
+    return story.answer_line(
+        labelled(voice_of(working.ways).text(_spoken_of(working)), working.answer_label), working.value
+    )
+
+
+_ASKS_CLOCK = re.compile(r"\b(?:what|which) time\b|\bwhen (?:does|did|do|must|will|should|is|was)\b", re.I)
+
+
+def _clock(working: Working, story: Story) -> str | None:
+    """The answer as a time of the clock, where that is asked for."""
+    begin, end = story.question
+    if not _ASKS_CLOCK.search(story.text[begin:end]) or not any(one.clock for one in story.quantities):
+        return None
+    minutes = working.value * 60 % 1440
+    if working.answer_label not in ("hours", "hour") or minutes.denominator != 1:
+        return None
+    hour, minute = divmod(int(minutes), 60)
+    half = re.search(r"\b[ap]\.?m\b", story.text) is not None
+    return f"{(hour - 1) % 12 + 1}:{minute:02d} {'p.m.' if hour >= 12 else 'a.m.'}" if half else f"{hour}:{minute:02d}"
+
+
+def _spoken_of(working: Working) -> Expr:
+    """The answer as it is said: money that ends after cents has two decimal places."""
+    cents = working.value * 100
+    whole = working.value.denominator == 1 and not isinstance(working.answer, Dec)
+    label = working.answer_label
+    if label is None or label not in CURRENCY or whole or cents.denominator != 1 or cents < 0:
+        return working.answer
+    return Dec(int(cents) // 100, f"{int(cents) % 100:02d}")
 
 
 def answer_glyphs(working: Working) -> tuple[Glyph, ...]:
@@ -190,10 +220,12 @@ def answer_glyphs(working: Working) -> tuple[Glyph, ...]:
     assert story is not None, "only a story is answered in a sentence"
     voice, label = voice_of(working.ways), working.answer_label or ""
     before, _, after = story.answer_line("\0", working.value).partition("\0")
+    if (clock := _clock(working, story)) is not None:
+        return (Glyph("words", (before + clock + after).replace("..", ".")),)
     money = bool(label) and labelled("1", label).startswith(label)
     first = Glyph("words", before + (label if money else ""))
     last = Glyph("words", ("" if money or not label else labelled("", label)) + after)
-    return (*[one for one in (first,) if one.text], *voice.glyphs(working.answer, ("answer",)), last)
+    return (*[one for one in (first,) if one.text], *voice.glyphs(_spoken_of(working), ("answer",)), last)
 
 
 # The view ------------------------------------------------------------------------------------------------------------

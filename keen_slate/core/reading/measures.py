@@ -9,14 +9,14 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
-Measure = Literal["length", "area", "mass", "capacity", "time", "money"]
+Measure = Literal["length", "area", "mass", "capacity", "time", "money", "temperature"]
 
 
 @dataclass(frozen=True, slots=True)
 class Unit:
     """A unit: its words, its *short* forms (the first is the usual one), what it measures, and how much one of it is.
 
-    Sizes are in metres, square metres, kilograms, litres, minutes and cents (or their like).
+    Sizes are in metres, square metres, kilograms, litres, minutes, cents (or their like) and degrees of one scale.
     """
 
     one: str
@@ -24,7 +24,7 @@ class Unit:
     short: tuple[str, ...]
     measure: Measure
     size: Fraction
-    family: str = ""  # units of money are of the same family, or cannot be combined
+    family: str = ""  # units of money, and of temperature, are of the same family, or cannot be combined
 
     @property
     def label(self) -> str:
@@ -82,9 +82,11 @@ UNITS: tuple[Unit, ...] = (
     Unit("cent", "cents", ("¢",), "money", Fraction(1), "dollar"),
     Unit("euro", "euros", ("€",), "money", Fraction(100), "euro"),
     Unit("pound sterling", "pounds sterling", ("£",), "money", Fraction(100), "pound"),
+    Unit("degree Celsius", "degrees Celsius", ("°C",), "temperature", Fraction(1), "celsius"),
+    Unit("degree Fahrenheit", "degrees Fahrenheit", ("°F",), "temperature", Fraction(1), "fahrenheit"),
 )  # fmt: skip
 
-_BY_WORD = {word: unit for unit in UNITS for word in (unit.one, unit.many)}
+_BY_WORD = {word.lower(): unit for unit in UNITS for word in (unit.one, unit.many)}
 _BY_SHORT = {short: unit for unit in UNITS for short in unit.short}
 
 

@@ -14,14 +14,15 @@ from itertools import islice, product
 from ..errors import CoreError, ReadError
 from ..expressions.text import DecimalMark
 from ..expressions.text import text as write
-from ..expressions.tree import Blank, Equation, Expr, Whole, value
+from ..expressions.tree import Blank, Equation, Expr, Neg, Whole, value
 from ..expressions.walks import leaves, map_numbers
 from ..limits import MOST_CALCULATIONS
 from ..reading.measures import UNITS, Unit, ratio_of
 from ..reading.reader import read, read_equation
+from .answering import ANSWER, answer_sentence
 from .labels import UnitsError, label_of
 from .numbers import Quantity
-from .question import ANSWER, Sentence, answer_sentence
+from .question import Sentence
 from .story import SITUATIONS, Story, StoryStep, Unknown, Use
 
 _HEAD = re.compile(rf"\s*({'|'.join(SITUATIONS)})\s+([a-z]+)\s*:")
@@ -175,7 +176,7 @@ def _steps(told: Told, pieces: list[Piece], unneeded: tuple[int, ...], mark: Dec
     """The steps, each number linked. Where numbers of the text are equal, the first linking whose units agree is taken."""
     exprs = [_expr(piece, [one.finds for one in pieces[:i]], mark) for i, piece in enumerate(pieces)]
     places = [(i, leaf) for i, (expr, _) in enumerate(exprs) for leaf in leaves(expr) if not isinstance(leaf, Blank)]
-    choices = [_sources(told, leaf, unneeded, pieces[i]) for i, leaf in places]
+    choices = [_sources(told, leaf, unneeded) for i, leaf in places]
     refusal: CoreError | None = None
     ways = sorted(islice(product(*choices), _MOST_WAYS), key=_repeats)
     for way in ways:
@@ -229,22 +230,16 @@ def _expr(piece: Piece, names: list[str], mark: DecimalMark) -> tuple[Expr, list
     return expr, found
 
 
-def _sources(told: Told, leaf: Expr, unneeded: tuple[int, ...], piece: Piece) -> list[Use]:
-    """Where a number may come from. Raises `ReadError` where it is neither in the text nor a change of unit."""
+def _sources(told: Told, leaf: Expr, unneeded: tuple[int, ...]) -> list[Use]:
+    """Where a number may come from: the text, a change of unit, or neither."""
     same = [
         Use("quantity", i)
         for i, one in enumerate(told.quantities)
-        if i not in unneeded and value(one.number) == value(leaf)
+        if i not in unneeded and abs(value(one.number)) == value(leaf)
     ]
     if isinstance(leaf, Whole) and any(one.unit and leaf.n in _factors(one.unit) for one in told.quantities):
         same.append(Use("units"))
-    if not same:
-        at = piece.written.find(write(leaf))
-        raise ReadError(
-            f"{write(leaf)} is not in the story.", piece.start + max(0, at), len(write(leaf)) if at >= 0 else len(piece.written),
-            "Use the numbers of its text, or what an earlier calculation found.",
-        )  # fmt: skip
-    return same
+    return same or [Use("untold")]
 
 
 @cache
@@ -280,7 +275,10 @@ def _as_told(told: Told, expr: Expr, uses: tuple[Use, ...]) -> Expr:
 
     def change(leaf: Expr) -> Expr:
         use = next(waiting)
-        return told.quantities[use.index].number if use.kind == "quantity" else leaf
+        if use.kind != "quantity":
+            return leaf
+        number = told.quantities[use.index].number
+        return number.inner if isinstance(number, Neg) else number
 
     return map_numbers(expr, change)
 

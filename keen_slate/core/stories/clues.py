@@ -131,6 +131,38 @@ class Clue:
         return TOTAL.search(self.clause) is not None
 
 
+_BEYOND = re.compile(
+    r"\b(?:twice|times as|half as|double|less(?! than)|left over|as many|whole|fit|fits|filled?|rectang\w*|square|triang\w*|it all|per|perimeter|area|average|mean|together the|back|ga?ive[sn]? (?:him|her|them)|gave (?:him|her|them))\b",
+    re.I,
+)
+
+
+def has_opinion(clues: Clues) -> bool:
+    """Whether clues can tell: of two amounts in units of one kind, both told in statements, none of them for each of something.
+
+    All else is beyond them, and they are not asked.
+    """
+    asked = (clues.told.question.start, clues.told.question.end)
+    return (
+        len(clues.all) == 2
+        and all(one.quantity.unit is not None and one.quantity.unit.measure != "temperature" for one in clues.all)
+        and not any(
+            one.each
+            or one.quantity.more
+            or one.before.rstrip().endswith("with")
+            or asked[0] <= one.quantity.start < asked[1]
+            for one in clues.all
+        )
+        and not _BEYOND.search(clues.told.text)
+        and not any(
+            one.compared and one.sentence is other.sentence
+            for one in clues.all
+            for other in clues.all
+            if one is not other
+        )
+    )
+
+
 class Clues:
     """A told story with the clues of its numbers; those that count something else than is asked for are set aside."""
 
@@ -138,7 +170,7 @@ class Clues:
         self.told = told
         self.question = told.question.text
         self.sentences = told_sentences
-        self.all = [_clue(i, one, told_sentences) for i, one in enumerate(told.quantities)]
+        self.all = [_clue(i, one, told_sentences) for i, one in enumerate(told.quantities) if not one.clock]
         self.needed, self.unneeded = self._sorted_out()
 
     def _sorted_out(self) -> tuple[list[Clue], list[Clue]]:

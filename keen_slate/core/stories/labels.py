@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Protocol
@@ -13,7 +14,7 @@ from ..expressions.walks import children, leaves
 from ..reading.measures import UNITS, Unit, ratio_of, unit_named
 from ..reading.units import singular
 from .numbers import Quantity
-from .question import Sentence, asked_noun, asked_unit
+from .question import Sentence, asked_noun, asked_unit, asked_word
 from .story import StoryStep, Use
 
 
@@ -55,12 +56,26 @@ def label_of(told: Telling, expr: Expr, uses: Sequence[Use], earlier: Sequence[S
         found = _of(told, expr, kinds)
     except UnitsError as error:
         raise UnitsError(str(error), error.hint, len(earlier)) from None
-    if last and found.label is None and (noun := asked_noun(told.question.text)):
+    return _as_asked(told.question.text, found) if last else found.label
+
+
+def _as_asked(question: str, found: _Kind) -> str | None:
+    """The label of the answer in the question's own word; a fraction of a whole has none."""
+    if re.search(r"\b(?:what|which) (?:fraction|part|share)\b", question, re.I):
+        return None
+    if found.unit is None and (noun := asked_noun(question)):
         return noun
+    unit = asked_unit(question)
+    if found.label is None and unit is not None:
+        return asked_word(question) or unit.many
+    if found.unit is not None and unit == found.unit and found.unit.measure not in ("money", "temperature"):
+        return asked_word(question) or found.label
     return found.label
 
 
 def _kind_of_use(told: Telling, use: Use, earlier: Sequence[StoryStep]) -> _Kind:
+    if use.kind == "untold":
+        return _Kind(None)
     if use.kind == "units":
         return _Kind(None, None, units=True)
     if use.kind == "found":
@@ -139,6 +154,8 @@ def _times(told: Telling, one: _Kind, other: _Kind, expr: Expr, factor: Expr) ->
     if one.unit and other.unit:
         if one.unit.measure == other.unit.measure == "length" and _alike(one, other):
             return _Kind(f"square {one.unit.many}", unit_named(f"square {one.unit.many}"))
+        if one.unit.measure != other.unit.measure and (rated := _of_rate(told, one, other)) is not None:
+            return rated
         raise UnitsError(
             f"{one.label} times {other.label} has no unit that is known here.", "Multiply by how many there are.", 0
         )
@@ -148,10 +165,25 @@ def _times(told: Telling, one: _Kind, other: _Kind, expr: Expr, factor: Expr) ->
     return other if other.label else one
 
 
+def _of_rate(told: Telling, one: _Kind, other: _Kind) -> _Kind | None:
+    """What an amount for each unit of another makes: the one that is asked for, or the one that is no time; money before the others."""
+    asked = asked_unit(told.question.text)
+    for kind in (one, other):
+        if asked is not None and kind.unit is not None and kind.unit.measure == asked.measure:
+            return kind
+    for wanted in ("money", "time"):
+        for kind, against in ((one, other), (other, one)):
+            if kind.unit and kind.unit.measure == wanted:
+                return kind if wanted == "money" else against
+    return None
+
+
 def _by(told: Telling, one: _Kind, other: _Kind, divisor: Expr) -> _Kind:
     if other.units:
         return _turned(told, one, divisor, up=False)
     if one.unit and other.unit:
+        if one.unit.many == f"square {other.unit.many}":
+            return other
         if not _alike(one, other):
             raise _disagreement(one, other)
         return _Kind(None)
@@ -161,6 +193,15 @@ def _by(told: Telling, one: _Kind, other: _Kind, divisor: Expr) -> _Kind:
             "Divide the amount, by how many or by the size of each.",
             0,
         )
+    noun = asked_noun(told.question.text)
+    if (
+        one.unit is None
+        and one.label
+        and other.label
+        and noun
+        and singular(noun) not in (singular(one.label), singular(other.label))
+    ):
+        return _Kind(None)
     if one.unit is None and one.label and other.label and singular(one.label) == singular(other.label):
         return _Kind(None)
     return one

@@ -7,12 +7,13 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from fractions import Fraction
 
 from ..errors import CoreError
 from ..expressions.terms import parts
 from ..expressions.text import DecimalMark
-from ..expressions.tree import Expr, Frac, Mixed, Whole, make
+from ..expressions.tree import Dec, Expr, Frac, Mixed, Neg, Whole, make, mixed, value
 from ..reading.measures import Unit, ratio_of, unit_named
 from ..reading.problem import CURRENCY
 from ..reading.reader import read
@@ -30,10 +31,13 @@ DOZENS = {"dozen": 12, "score": 20}
 VULGAR = "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
 # A digit after the mark belongs to a decimal; what follows a number at once ("3rd", "A4") is a name, not a quantity.
 _DIGITS = re.compile(
-    rf"(?P<money>[{re.escape(CURRENCY)}] ?)?(?<![\w.,])(?P<number>\d+ ?[{VULGAR}]|[{VULGAR}]|\d+[ -]\d+/\d+|\d+/\d+|\d+[.,]\d+(?:\[\d+\])?|\d+)"
+    rf"(?P<below>(?<![\w)])[-−](?=\d))?(?P<money>[{re.escape(CURRENCY)}] ?)?(?<![\w.,:])(?P<number>\d+ ?[{VULGAR}]|[{VULGAR}]|\d+[ -]\d+/\d+|\d+/\d+|\d+[.,]\d+(?:\[\d+\])?|\d+)"
     rf"(?![\d/{VULGAR}])(?!(?:st|nd|rd|th)\b| o['’]clock|:\d)"
 )
-_CLOCK = re.compile(r"\w+ o['’]clock")
+_NOON = r"(?: ?(?P<half>[ap]\.? ?m\b\.?)| in the (?P<day>morning|afternoon|evening)| at (?P<night>night))?"
+_CLOCK = re.compile(rf"(?<![\w.,:])(?P<hour>[01]?\d|2[0-4]):(?P<minute>[0-5]\d)(?![\d:]){_NOON}")
+_OCLOCK = re.compile(rf"(?<![\w.,:])(?P<hour>\d{{1,2}}|[a-z]+) o['’]clock{_NOON}", re.I)
+_PAST = re.compile(r"(?<![\w.,:])(?P<part>half|a quarter|quarter) (?P<way>past|to) (?P<hour>[a-z]+|\d{1,2})\b", re.I)
 _LETTER = rf"[^\W\d_{VULGAR}]"
 _WORD = re.compile(rf"{_LETTER}+(?:['’]{_LETTER}+)*")
 _NOT_NOUNS = words_of(
@@ -45,18 +49,28 @@ _NOT_NOUNS = words_of(
     "smaller larger faster slower"
 )
 _INCHES_BEFORE = words_of(
-    "long wide tall high thick deep of and more less longer shorter taller higher wider off from than"
+    "were was is are remain remained long wide tall high thick deep of and more less longer shorter taller higher wider off from than"
 )
-_UNIT = re.compile(r"[ -]?(square [^\W\d_]+|sq (?:ft|yd)|fl oz|fluid ounces?|pounds? sterling|[^\W\d_]+²?|¢)")
+_UNIT = re.compile(
+    r"[ -]?(° ?[CF]\b|degrees? (?:Celsius|Fahrenheit)|square [^\W\d_]+|sq (?:ft|yd)|fl oz|fluid ounces?|pounds? sterling|[^\W\d_]+²?|¢)"
+)
 _AFTER_PART = re.compile(r" (?:of )?(?:an?|one) ")
 _AND = re.compile(r"(?: and|,)? ")
+# A number after one of these is a name: "page 38", "class 5b".
+_NAMED = re.compile(
+    r"\b(?:page|pages|room|class|grade|year|platform|number|bus|tram|chapter|house|lane|gate|pier|door|exercise|no\.) $",
+    re.I,
+)
+_BETWEEN = re.compile(r" (?:more|further|other|additional|extra)(?= )")
+_BELOW = re.compile(r" below (?:zero|freezing)\b")
 
 
 @dataclass(frozen=True, slots=True)
 class Quantity:
     """A number of the text with its *label*, from character *start* to *end*; *unit* where the label is one that is known.
 
-    *text* is how it is told. Where the text has a number in front of two units ("3 ft 7 in") it is one quantity of the larger.
+    *text* is how it is told. Where the text has a number in front of two units ("3 ft 7 in") it is one quantity of the larger. A time
+    of the *clock* is hours after midnight; *more* that the text says so between number and unit ("6 more kilograms").
     """
 
     text: str
@@ -66,11 +80,18 @@ class Quantity:
     start: int
     end: int
     number_end: int
+    clock: bool = False
+    more: bool = False
 
     @property
     def is_count(self) -> bool:
         """Whether it says how many things there are: a whole number of no measure."""
         return isinstance(self.number, Whole) and self.unit is None
+
+    @property
+    def size(self) -> Fraction:
+        """How much it is, in the first unit of its measure."""
+        return value(self.number) * (self.unit.size if self.unit else 1)
 
 
 def quantities_in(text: str, mark: DecimalMark = ".") -> list[Quantity]:
@@ -79,7 +100,55 @@ def quantities_in(text: str, mark: DecimalMark = ".") -> list[Quantity]:
     >>> [(q.text, q.label) for q in quantities_in("Alder has two and a half metres of rope and 3 ft 7 in of wire.")]
     [('two and a half metres', 'metres'), ('3 ft 7 in', 'ft')]
     """
-    return list(_joined([_with_unit(text, *number) for number in _numbers(text, mark)], text))
+    clocks = list(_clocks(text))
+    plain = text
+    for one in clocks:  # what belongs to a time of the clock is no number of its own
+        plain = plain[: one.start] + "·" * (one.end - one.start) + plain[one.end :]
+    found = list(_joined([_with_unit(plain, *number) for number in _numbers(plain, mark)], plain))
+    return sorted([*_degrees(found, plain), *clocks], key=lambda one: one.start)
+
+
+def _clocks(text: str) -> Iterator[Quantity]:
+    """The times of the clock; one without its half of the day that is before the one told first is of the afternoon."""
+    first: Fraction | None = None
+    found = [one for pattern in (_CLOCK, _OCLOCK, _PAST) for one in pattern.finditer(text)]
+    for one in sorted(found, key=lambda one: one.start()):
+        told = one.groupdict()
+        hour = CARDINALS.get(told["hour"].lower()) if told["hour"].isalpha() else int(told["hour"])
+        if hour is None or hour > 24:
+            continue
+        part = Fraction(int(told.get("minute") or 0), 60)
+        if told.get("part"):
+            part = Fraction(1, 2) if told["part"].lower() == "half" else Fraction(1, 4)
+        when = hour - part if told.get("way") == "to" else hour + part
+        late = (
+            (told.get("half") or "").startswith("p") or told.get("day") in ("afternoon", "evening") or told.get("night")
+        )
+        early = (told.get("half") or "").startswith("a") or told.get("day") == "morning"
+        if (late and when < 12) or (
+            not late and not early and first is not None and when < first and when + 12 > first
+        ):
+            when += 12
+        elif early and 12 <= when < 13:
+            when -= 12
+        first = when if first is None else first
+        end = one.end()
+        yield Quantity(
+            text[one.start() : end], mixed(when), "hours", unit_named("hours"), one.start(), end, end, clock=True
+        )
+
+
+def _degrees(found: list[Quantity], text: str) -> list[Quantity]:
+    """Quantities, with "degrees" as those of the scale that the text tells, and those below zero below it."""
+    scales = {one.unit for one in found if one.unit and one.unit.measure == "temperature"}
+    done = []
+    for one in found:
+        if one.label in ("degrees", "degree") and len(scales) == 1:
+            one = replace(one, unit=next(iter(scales)))
+        if one.unit and one.unit.measure == "temperature" and (below := _BELOW.match(text, one.end)):
+            one = replace(one, number=Neg(one.number), text=text[one.start : below.end()], end=below.end())
+        done.append(one)
+    return done
 
 
 def _numbers(text: str, mark: DecimalMark) -> Iterator[tuple[int, int, Expr, str | None]]:
@@ -88,10 +157,12 @@ def _numbers(text: str, mark: DecimalMark) -> Iterator[tuple[int, int, Expr, str
     while at < len(text):
         digits, word = _DIGITS.search(text, at), _WORD.search(text, at)
         if digits and (word is None or digits.start() < word.start()):
-            yield digits.start(), digits.end(), _read(digits, text, mark), (digits["money"] or "").strip() or None
+            number = _read(digits, text, mark)
+            signed = Neg(number) if digits["below"] else number
+            yield digits.start(), digits.end(), signed, (digits["money"] or "").strip() or None
             at = digits.end()
         elif word:
-            spelled = None if _CLOCK.match(text, word.start()) else _spelled(text, word.start())
+            spelled = _spelled(text, word.start())
             if spelled is not None:
                 yield word.start(), spelled[0], spelled[1], None
             at = spelled[0] if spelled else word.end()
@@ -157,7 +228,11 @@ def _part_or_dozen(words: _Words, article: bool) -> tuple[int, Expr] | None:
         words.step()
         words.step()
         return words.end, Whole(DOZENS[words.last] // 2)
-    if part == "third" and article and words.now not in ("of", "metre", "meter", "litre", "liter"):
+    if (
+        part == "third"
+        and article
+        and words.now not in ("of", "metre", "meter", "litre", "liter", "is", "are", "was", "were", "chose", "by", "in")
+    ):
         return None
     return end, Frac(1, PARTS[part])
 
@@ -227,6 +302,17 @@ def _with_unit(text: str, start: int, end: int, number: Expr, money: str | None)
     if money:
         return Quantity(text[start:end], number, money, unit_named(money), start, end, end)
     at = end
+    if (
+        isinstance(number, Whole)
+        and _NAMED.search(text[:start])
+        and (_unit_at(text, end)[0] in (None, unit_named("in")))
+    ):
+        return Quantity(text[start:end], number, None, None, start, end, end)
+    if (between := _BETWEEN.match(text, end)) is not None and (found := _unit_at(text, between.end()))[0]:
+        unit, stop = found
+        return Quantity(
+            text[start:stop], number, _written(text[between.end() : stop]), unit, start, stop, between.end(), more=True
+        )
     if isinstance(number, (Frac, Mixed)) and (article := _AFTER_PART.match(text, end)):
         at = article.end() - 1
     unit, stop = _unit_at(text, at)
@@ -304,5 +390,6 @@ def _compound(one: Quantity, other: Quantity, text: str) -> Quantity | None:
 def _sum(one: Quantity, other: Quantity, each: int, text: str) -> Quantity:
     whole, _, _ = parts(one.number)
     assert isinstance(other.number, Whole), "looked at before"
-    number = make(whole, other.number.n, each)
+    places = {10: 1, 100: 2, 1000: 3}.get(each)
+    number = Dec(whole, str(other.number.n).zfill(places)) if places else make(whole, other.number.n, each)
     return Quantity(text[one.start : other.end], number, one.label, one.unit, one.start, other.end, other.end)

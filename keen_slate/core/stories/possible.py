@@ -6,7 +6,7 @@ from fractions import Fraction
 
 from ..errors import ReadError
 from ..expressions.text import text as write
-from ..expressions.tree import mixed, value
+from ..expressions.tree import Neg, mixed, value
 from ..reading.measures import unit_named
 from .story import Story
 from .words import words_of
@@ -30,7 +30,8 @@ def refuse_impossible(story: Story) -> None:
                 "This divides by 0, which has no answer.", start, end - start, "Change the number."
             ) from None
         shown = f"{write(mixed(number))} {step.label or ''}".strip()
-        if number < 0:
+        cold = any(isinstance(one.number, Neg) for one in story.quantities) or _measure(step.label) == "temperature"
+        if number < 0 and not cold:
             said = "A length" if _measure(step.label) == "length" else "An amount"
             raise ReadError(
                 f"{said} is not below zero, and {step.finds} would be {shown}.",
@@ -38,7 +39,7 @@ def refuse_impossible(story: Story) -> None:
                 end - start,
                 "Change a number, or the order in which they are subtracted.",
             )
-        if step.label in _WHOLE_ONES and number.denominator != 1:
+        if i == len(story.steps) - 1 and step.label in _WHOLE_ONES and number.denominator != 1:
             raise ReadError(
                 f"There cannot be {shown}.", start, end - start, "Change a number so that the answer is whole."
             )

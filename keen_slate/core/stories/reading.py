@@ -11,20 +11,23 @@ from ..expressions.text import DecimalMark
 from ..expressions.text import text as write
 from ..expressions.tree import Dec, value
 from ..limits import MAX_LABEL, STORY_CHARACTERS
-from ..reading.measures import unit_named
+from ..reading.measures import UNITS, unit_named
 from ..reading.problem import Problem, refuse_what_has_no_value
 from ..reading.reader import read
 from .calculation import Told, linked, split_source
-from .clues import Clues
-from .facts import Doubt, DoubtError
+from .clues import Clues, has_opinion
 from .in_steps import in_one_unit
 from .numbers import Quantity, quantities_in
-from .plan import Plan, mark_of
+from .plan import Plan
 from .plans import plans
 from .possible import refuse_impossible
 from .question import question_of, sentences
 from .story import Story, StoryProblem
-from .world import Finding, second_opinion
+from .understanding.amounts import calculations
+from .understanding.doubts import Doubt, DoubtError
+from .understanding.guesses import guesses
+from .understanding.proof import findings
+from .understanding.world import Finding
 
 MOST_READINGS = 4
 _TELLS = re.compile(r"[^\W\d_]{2,}[ ,]+[^\W\d_]{2,}.*[.?!]|\?|\{")
@@ -125,7 +128,28 @@ def _with_points(text: str, found: list[Quantity]) -> tuple[str, list[Quantity]]
 
 def _understood(told: Told) -> Reading:
     clues = Clues(told, sentences(told.text))
-    if len(told.quantities) == 1:
+    found, doubt = _found(told)
+    by_clues = [in_one_unit(clues, plan) for plan in plans(clues)] if len(clues.needed) > 1 else []
+    read = [_plan_of(one) for one in found]
+    stories: list[Story] = []
+    refusal: CoreError | None = None
+    for plan in [*read, *by_clues, *guesses(told)]:
+        try:
+            story = linked(told, _braces(told, plan), 0)
+            refuse_impossible(story)
+        except CoreError as error:
+            refusal = refusal or error
+            continue
+        if _answer_of(story) not in [_answer_of(known) for known in stories]:
+            stories.append(story)
+    if (
+        found
+        and found[0].doubts
+        and all(one.code == "impossible" for one in found[0].doubts)
+        and _story_of(read[0], told) is None
+    ):
+        raise _placed(_refusal_of(read[0], told), told)
+    if not stories and len(told.quantities) == 1:
         one = told.quantities[0]
         raise ReadError(
             f"Only one number stands in this story: {one.text}.",
@@ -133,46 +157,57 @@ def _understood(told: Told) -> Reading:
             one.end - one.start,
             "A calculation needs two numbers or more.",
         )
-    found = [in_one_unit(clues, plan) for plan in plans(clues)]
-    sure = [plan for plan in found if plan.sure]
-    second, doubt = _second(told)
-    proven = [in_one_unit(clues, second.plan)] if second else []
-    stories: list[Story] = []
-    refusal: CoreError | None = None
-    for plan in [*(sure[:1] if second is None else []), *proven, *found]:
-        try:
-            story = linked(told, _braces(clues, plan), 0)
-            refuse_impossible(story)
-        except CoreError as error:
-            refusal = refusal or error
-            continue
-        if story.steps not in [known.steps for known in stories]:
-            stories.append(story)
     if not stories:
         raise _placed(refusal, told)
-    by_clues = _story_of(sure[0], clues) if sure else None
-    if second is not None and by_clues is not None and _answer_of(by_clues) == second.answer:
-        return Reading(by_clues, True, (by_clues,))
-    doubt = doubt or Doubt("two-opinions", "It can be read in another way, too.", *_at_question(told))
-    return Reading(stories[0], False, tuple(stories[:MOST_READINGS]), (doubt,))
+    doubts = (doubt,) if doubt else found[0].doubts
+    if not doubts and (_story_of(read[0], told) is None or value(stories[0].whole) != found[0].answer.number):
+        doubts = (Doubt("impossible", "What is found cannot be.", *_at_question(told)),)
+    if not doubts and has_opinion(clues) and any(_differs(told, plan, stories[0]) for plan in by_clues if plan.sure):
+        doubts = (Doubt("two-opinions", "It can be read in another way, too.", *_at_question(told)),)
+    if not doubts:
+        return Reading(stories[0], True, (stories[0],))
+    return Reading(stories[0], False, tuple(stories[:MOST_READINGS]), doubts)
 
 
-def _second(told: Told) -> tuple[Finding | None, Doubt | None]:
-    """What the second opinion proves, or why it proves nothing."""
+def _found(told: Told) -> tuple[list[Finding], Doubt | None]:
+    """What the rules find, the likeliest first, or why they find nothing."""
     try:
-        return second_opinion(told, sentences(told.text)), None
+        return list(findings(told, sentences(told.text))), None
     except DoubtError as error:
-        return None, error.doubt
+        return [], error.doubt
 
 
-def _story_of(plan: Plan, clues: Clues) -> Story | None:
+def _plan_of(found: Finding) -> Plan:
+    steps = calculations(found.answer)
+    changed = {f"the {unit.many} = " for unit in UNITS}
+    alone = found.situation == "steps" or all(step.startswith(tuple(changed)) for step in steps[:-1])
+    situation, unknown = (found.situation, found.unknown) if alone else ("steps", "answer")
+    return Plan(situation, unknown, steps)
+
+
+def _differs(told: Told, plan: Plan, story: Story) -> bool:
+    """Whether the clues are sure of something else."""
+    other = _story_of(plan, told)
+    return other is not None and _answer_of(other) != _answer_of(story)
+
+
+def _story_of(plan: Plan, told: Told) -> Story | None:
     """The story that a plan makes; None where it cannot be."""
     try:
-        story = linked(clues.told, _braces(clues, plan), 0)
+        story = linked(told, _braces(told, plan), 0)
         refuse_impossible(story)
     except CoreError:
         return None
     return story
+
+
+def _refusal_of(plan: Plan, told: Told) -> CoreError | None:
+    """Why a plan makes no story."""
+    try:
+        refuse_impossible(linked(told, _braces(told, plan), 0))
+    except CoreError as error:
+        return error
+    return None
 
 
 def _answer_of(story: Story) -> Fraction:
@@ -188,18 +223,28 @@ def _at_question(told: Told) -> tuple[int, int]:
 
 def _placed(refusal: CoreError | None, told: Told) -> CoreError:
     """A refusal of a calculation that nobody typed, with the place of the question."""
-    assert refusal is not None, "some plan is always made"
     start, length = told.question.start, told.question.end - told.question.start
+    if refusal is None:
+        return ReadError(
+            "It is not clear how the numbers lead to what is asked.",
+            start,
+            length,
+            "Type the calculation, or tell it in other words.",
+        )
     return ReadError(refusal.message, start, length, refusal.hint)
 
 
-def _braces(clues: Clues, plan: Plan) -> str:
+def _braces(told: Told, plan: Plan) -> str:
     head = f"{plan.situation} {plan.unknown}: "
-    unused = [one for one in clues.all if not any(mark_of(one) in part for part in plan.calculations)]
-    parts = [*plan.calculations, *[f"not {mark_of(one)}" for one in unused]]
-    return head + re.sub(
-        r"#(\d+)#", lambda found: write(clues.told.quantities[int(found.group(1))].number), "; ".join(parts)
-    )
+    unused = [i for i in range(len(told.quantities)) if not any(f"#{i}#" in part for part in plan.calculations)]
+    parts = [*plan.calculations, *[f"not #{i}#" for i in unused]]
+    return head + re.sub(r"(?P<before>[-+×÷] )?#(?P<index>\d+)#", lambda found: _number(told, found), "; ".join(parts))
+
+
+def _number(told: Told, found: re.Match[str]) -> str:
+    number = write(told.quantities[int(found["index"])].number)
+    before = found["before"] or ""
+    return f"{before}({number})" if before and number.startswith("-") else before + number
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,8 +13,8 @@ from ..expressions.tree import Blank, Bracket, Dec, Expr, Neg, Product, Sum
 from ..expressions.voice import OWN, Voice
 from ..expressions.walks import map_numbers
 from ..reading.problem import Problem
+from .answering import ANSWER
 from .numbers import Quantity
-from .question import ANSWER
 
 Unknown = Literal[
     "result",
@@ -28,6 +28,7 @@ Unknown = Literal[
     "product",
     "size",
     "number",
+    "whole",
     "answer",
 ]
 
@@ -38,21 +39,21 @@ SITUATIONS: dict[str, tuple[str, tuple[Unknown, ...]]] = {
     "put-together": ("parts of a total", ("total", "part")),
     "compare": ("two amounts are compared", ("difference", "larger", "smaller")),
     "equal-groups": ("equal groups", ("product", "size", "number")),
-    "part-of": ("a part of an amount", ("part",)),
+    "part-of": ("a part of an amount", ("part", "whole")),
     "steps": ("several steps", ("answer",)),
 }
 UNKNOWNS: dict[Unknown, str] = {
     "result": "the result", "change": "the change", "start": "the start", "total": "the total", "part": "a part",
     "difference": "the difference", "larger": "the larger", "smaller": "the smaller", "product": "all groups together",
-    "size": "the size of a group", "number": "the number of groups", "answer": "the answer",
+    "size": "the size of a group", "number": "the number of groups", "whole": "the whole", "answer": "the answer",
 }  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
 class Use:
-    """Where a number of a calculation comes from: a *quantity* of the text, what a step *found*, or how many units make another."""
+    """Where a number of a calculation comes from: a *quantity* of the text, what a step *found*, how many *units* make another, or *untold*."""
 
-    kind: Literal["quantity", "found", "units"]
+    kind: Literal["quantity", "found", "units", "untold"]
     index: int = 0
 
 
@@ -89,6 +90,8 @@ class Story:
         done: list[str | Expr] = []
         at = 0
         for one in self.quantities:
+            if one.clock:
+                continue
             done += [self.text[at : one.start], one.number, self.text[one.number_end : one.end]]
             at = one.end
         return (*done, self.text[at:])

@@ -60,21 +60,25 @@ def _ing(base: str) -> str:
     return base + (base[-1] if doubles else "") + "ing"
 
 
+def regular_past(base: str) -> str:
+    """The past of a verb that is regular.
+
+    >>> regular_past("trim"), regular_past("carry"), regular_past("use")
+    ('trimmed', 'carried', 'used')
+    """
+    if base.endswith("e"):
+        return f"{base}d"
+    third = third_person(base)
+    return third[:-2] + "ed" if third.endswith("ies") else f"{_ing(base)[:-3]}ed"
+
+
 def past_forms(base: str, past: str | None = None) -> set[str]:
     """The forms of a verb: its base, its *past* (with -ed, where none is given), the third person, and with -ing.
 
     >>> sorted(past_forms("trim")), sorted(past_forms("use"))
     (['trim', 'trimmed', 'trimming', 'trims'], ['use', 'used', 'uses', 'using'])
     """
-    ing = _ing(base)
-    usual = (
-        f"{base}d"
-        if base.endswith("e")
-        else third_person(base)[:-2] + "ed"
-        if third_person(base).endswith("ies")
-        else f"{ing[:-3]}ed"
-    )
-    return {base, past or usual, third_person(base), ing}
+    return {base, past or regular_past(base), third_person(base), _ing(base)}
 
 
 _FORMS = {base: past_forms(base, past) for base, past in PAST.items()}

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field, PlainValidator, StringConstraints
 from keen_slate.core.documents.story import StoryView
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import CODE_LENGTH, MOST_EXAMPLES, MOST_THINGS, TITLE_LENGTH
-from keen_slate.core.stories.facts import Doubt
+from keen_slate.core.stories.understanding.doubts import Doubt
 
 from .base import Code, ErrorBody, Id, Source, Strict, Target, WaysMap
 from .ladders import ImpossibleOut, LimitsWish, RungOut, as_given
