@@ -22,6 +22,7 @@ from bench.desk import report as report_desk
 from bench.kills import kills
 from bench.load import main as load_teachers
 from bench.nasty import report
+from bench.stories import report as report_stories
 from keen_slate.core.diagnosing.answers import diagnose
 from keen_slate.core.documents.view import working_view
 from keen_slate.core.documents.working import published
@@ -351,6 +352,8 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["nasty"]:
 elif __name__ == "__main__" and sys.argv[1:2] == ["kills"]:
     given = [int(one) for one in sys.argv[2:4]]
     kills(*given, *(30, 0)[len(given) :])
+elif __name__ == "__main__" and sys.argv[1:2] == ["stories"]:
+    report_stories()
 elif __name__ == "__main__" and sys.argv[1:2] == ["desk"]:
     report_desk()
 elif __name__ == "__main__" and sys.argv[1:2] == ["load"]:

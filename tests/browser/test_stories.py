@@ -31,7 +31,7 @@ class StoryTests(PageTests):
         dialog.get_by_label("Answer sentence").fill("Both make _.")
         expect(dialog.locator(".answer")).to_contain_text("Both make")
         dialog.get_by_label("Calculation").fill("2 1/4 - 5")
-        expect(dialog.locator(".refusal")).to_contain_text("5 is not in the story.")
+        expect(dialog.locator(".refusal")).to_contain_text("“5/6 m” is not used in the calculation.")
         dialog.get_by_text("Read the text anew").click()
         expect(dialog.get_by_label("Calculation")).to_have_value("2 1/4 - 5/6")
         self.assertEqual(self.violations(), [])
@@ -121,17 +121,21 @@ class StoryTests(PageTests):
         self.assertEqual(self.violations(), [])
         self.page.goto(f"{self.server.address}/bench/{self.set_id}")
         self.page.click(".tools >> text=Stories")
+        expect(self.page.locator("ol .told")).to_have_count(6)  # they come with the wish, without a press
+        anywhere = [self.page.locator("ol .told").nth(i).inner_text() for i in range(6)]
         self.page.locator("#scenario").click()
         self.page.get_by_role("option", name="Our pond (yours)").click()
-        self.page.get_by_text("Make 6 stories").click()
+        expect(self.page.locator("ol .told").nth(3)).not_to_have_text(anywhere[3], use_inner_text=True)
         expect(self.page.locator("ol .told")).to_have_count(6)
+        self.page.get_by_label("One more: a story: put together, or taken away").first.click()
+        expect(self.page.locator("ol .told")).to_have_count(7)
         first, second = (self.page.locator("ol .told").nth(i).inner_text() for i in (0, 1))
         self.page.get_by_text("Swap").nth(1).click()
         expect(self.page.locator("ol .told").nth(1)).not_to_have_text(second, use_inner_text=True)
         expect(self.page.locator("ol .told").first).to_have_text(first, use_inner_text=True)
         self.assertEqual(self.violations(), [])
         self.page.click("text=Put them on the ladder")
-        self.wait_for_ladder(8)
+        self.wait_for_ladder(9)
 
     def test_on_a_narrow_screen_nothing_is_cut_off(self):
         self.page.set_viewport_size({"width": 390, "height": 780})

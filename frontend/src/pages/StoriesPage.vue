@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import ProgressBar from 'primevue/progressbar'
-import { onMounted } from 'vue'
+import { computed, onMounted } from 'vue'
 import { useRouter } from 'vue-router'
 
 import type { ToldStory } from '../api/client'
@@ -14,7 +14,14 @@ import { useMakeStories } from '../story/useMakeStories'
 /** Stories made to order: rungs, situations, a scenario, and what is calculated. */
 const props = defineProps<{ setId: string }>()
 const router = useRouter()
-const { choices, wish, scenarios, made, kept, refusal, busy, total, make, another, swap } = useMakeStories(props.setId)
+const { choices, wish, scenarios, made, kept, refusal, busy, total, another, swap } = useMakeStories(props.setId)
+
+/** Rungs and calculations in words. */
+const names = computed(() =>
+  Object.fromEntries(
+    [...(choices.value?.rungs ?? []), ...(choices.value?.calculations ?? [])].map((one) => [one.code, one.name]),
+  ),
+)
 
 async function take(stories: ToldStory[]): Promise<void> {
   const sources = stories.map((one) => one.story.source)
@@ -31,18 +38,12 @@ onMounted(() => (document.title = 'Stories to order · Keen Slate'))
       <RouterLink class="word" :to="{ name: 'scenarios' }">Scenarios</RouterLink>
     </PageHead>
     <div v-if="choices" class="desk">
-      <form class="wish" @submit.prevent="make()">
+      <form class="wish" @submit.prevent>
         <StoryWishForm v-model="wish" :choices="choices" :scenarios="scenarios" />
       </form>
       <section class="sheet on-paper" aria-label="The stories">
-        <p class="acts">
-          <Button
-            :label="`Make ${total || ''} ${total === 1 ? 'story' : 'stories'}`"
-            :disabled="!total || busy"
-            @click="make()"
-          />
-          <ProgressBar v-if="busy" class="busy" mode="indeterminate" aria-label="Telling them" />
-        </p>
+        <p v-if="!total" class="quiet">Add a step on the left: its stories appear here.</p>
+        <ProgressBar class="busy" :class="{ idle: !busy }" mode="indeterminate" aria-label="Telling them" />
         <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
         <p v-if="made?.impossible" class="refusal" role="status">
           {{ made.impossible.said }}
@@ -50,10 +51,7 @@ onMounted(() => (document.title = 'Stories to order · Keen Slate'))
             >The nearest that works: {{ [made.impossible.nearest].flat().join(', ') || 'none' }}.</template
           >
         </p>
-        <p v-if="!made" class="quiet">
-          The numbers come from the same search as a ladder's. Each story is worked and checked before you see it.
-        </p>
-        <MadeStories v-if="made" v-model:kept="kept" :stories="made.stories" :busy="busy" @swap="swap" />
+        <MadeStories v-if="made" v-model:kept="kept" :stories="made.stories" :names="names" :busy="busy" @swap="swap" />
         <p v-if="made?.stories.length" class="acts">
           <Button label="Put them on the ladder" @click="take(made.stories)" />
           <Button
@@ -71,8 +69,8 @@ onMounted(() => (document.title = 'Stories to order · Keen Slate'))
 
 <style scoped src="../styles/order.css"></style>
 <style scoped>
-.busy {
-  flex: 1;
+.busy.idle {
+  visibility: hidden;
 }
 .refusal {
   padding-bottom: 8px;

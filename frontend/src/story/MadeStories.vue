@@ -7,7 +7,12 @@ import StoryText from './StoryText.vue'
 
 /** Stories that were made; which of them stay when the others are told anew. */
 const kept = defineModel<boolean[]>('kept', { required: true })
-defineProps<{ stories: ToldStory[]; busy: boolean }>()
+defineProps<{
+  stories: ToldStory[]
+  /** What rungs and calculations are called. */
+  names: Record<string, string>
+  busy: boolean
+}>()
 defineEmits<{ swap: [at: number] }>()
 </script>
 
@@ -15,8 +20,10 @@ defineEmits<{ swap: [at: number] }>()
   <ol>
     <li v-for="(one, i) in stories" :key="one.story.source">
       <p class="about">
-        <strong>{{ one.rung }}</strong> {{ one.story.situation_name }}, {{ one.story.unknown_name }} is to be found ·
-        {{ one.story.calculations.map((part) => part.rung).join(', ') }}
+        <span
+          >{{ names[one.rung] ?? one.story.situation_name }} <small>{{ one.rung }}</small></span
+        >
+        · {{ [...new Set(one.story.calculations.map((part) => names[part.rung] ?? part.rung))].join('; ') }}
         <Button class="word" :aria-pressed="kept[i]" @click="kept[i] = !kept[i]">
           {{ kept[i] ? 'Kept' : 'Keep' }}
         </Button>

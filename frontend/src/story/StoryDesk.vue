@@ -12,6 +12,7 @@ import MathLine from '../parts/MathLine.vue'
 import { useBench } from '../stores/bench'
 import { usePaper } from '../stores/paper'
 import StoryModel from './StoryModel.vue'
+import StoryReadings from './StoryReadings.vue'
 import { useStoryReading } from './useStoryReading'
 
 /** Where a story is written, read and corrected: a new one, or the one on the paper. */
@@ -172,16 +173,6 @@ function leave(): void {
           {{ (refused ?? refusal)?.message }} {{ (refused ?? refusal)?.hint }}
           <Button v-if="corrected" class="word" @click="again">Read the text anew</Button>
         </p>
-        <div v-else-if="read && !certain" class="readings">
-          <p>
-            {{ read.doubts[0]?.message }}
-            {{ read.readings.length > 1 ? 'How is it meant?' : 'Is it meant so?' }}
-          </p>
-          <Button v-for="one in read.readings" :key="one.calculation" class="reading" @click="take(one)">
-            <span>{{ one.situation_name }}: {{ one.unknown_name }} is to be found</span>
-            <span v-for="part in one.calculations" :key="part.told"><MathLine :glyphs="part.glyphs" /></span>
-          </Button>
-        </div>
       </div>
       <div class="right">
         <div class="pair">
@@ -221,8 +212,7 @@ function leave(): void {
             @update:model-value="correct({ says: $event ?? '' })"
           />
         </div>
-        <template v-if="story">
-          <p v-if="!certain" class="quiet">Perhaps it is this:</p>
+        <template v-if="story && certain">
           <div v-for="part in story.calculations" :key="part.told" class="part">
             <p>
               <span class="finds">{{ part.finds }}</span> <MathLine :glyphs="part.glyphs" /> =
@@ -230,10 +220,21 @@ function leave(): void {
             </p>
             <StoryModel v-if="part.model" :figure="part.model" />
           </div>
-          <p v-if="certain" class="answer"><MathLine :glyphs="story.answer_glyphs" :spoken="story.answer" /></p>
+          <p v-if="story.untold.length" class="quiet">
+            <span v-for="one in story.untold" :key="one.number">{{ one.number }}: {{ one.name }}. </span>
+          </p>
+          <p class="answer"><MathLine :glyphs="story.answer_glyphs" :spoken="story.answer" /></p>
         </template>
-        <p v-else class="quiet">The calculation, its model and the answer appear here as the story is understood.</p>
+        <p v-else-if="!story" class="quiet">
+          The calculation, its model and the answer appear here as the story is understood.
+        </p>
       </div>
+      <StoryReadings
+        v-if="read && !certain && story && !refused && !refusal"
+        :doubt="read.doubts[0]?.message"
+        :readings="read.readings"
+        @chosen="take"
+      />
       <p class="ways">
         <Button :label="known ? 'Take it' : 'Put it on the ladder'" :disabled="!certain || busy" @click="add" />
         <Button label="Leave it" variant="outlined" @click="leave" />
@@ -251,6 +252,8 @@ function leave(): void {
   width: min(66rem, 86vw);
 }
 label {
+  display: inline-block;
+  padding-bottom: 6px;
   font-size: 0.9rem;
   color: var(--ink-quiet);
 }
@@ -305,27 +308,6 @@ mark {
   color: inherit;
   text-decoration: underline wavy var(--role-wrong) 2px;
   text-underline-offset: 4px;
-}
-.readings {
-  display: grid;
-  gap: 6px;
-  padding-top: 10px;
-}
-.reading {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 1em;
-  align-items: center;
-  text-align: left;
-  border: 1px solid var(--field-edge);
-  border-radius: 3px;
-  background: var(--field);
-  color: var(--ink);
-  padding: 4px 10px;
-  cursor: pointer;
-}
-.reading:hover {
-  background: var(--shade);
 }
 .pair {
   display: grid;

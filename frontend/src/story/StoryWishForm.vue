@@ -4,30 +4,19 @@ import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 
 import type { StoryChoices } from '../api/client'
+import LadderStair from '../ladder/LadderStair.vue'
+import CalculationChoice from './CalculationChoice.vue'
 import type { StoryWish } from './useMakeStories'
 
 const wish = defineModel<StoryWish>({ required: true })
 defineProps<{ choices: StoryChoices; scenarios: { code: string; name: string }[] }>()
 
-const COUNTS = [0, 1, 2, 3, 4, 5, 6, 8, 10].map((count) => ({ label: String(count), value: count }))
 const DENOMINATORS = [2, 3, 4, 5, 6, 7, 8, 9, 10, 12, 15, 16, 20]
 </script>
 
 <template>
   <div class="wish">
-    <h2>How many of each</h2>
-    <p v-for="rung in choices.rungs" :key="rung.code" class="rung">
-      <label :for="`count-${rung.code}`"
-        ><strong>{{ rung.code }}</strong> {{ rung.name }}</label
-      >
-      <Select
-        v-model="wish.counts[rung.code]"
-        :input-id="`count-${rung.code}`"
-        :options="COUNTS"
-        option-label="label"
-        option-value="value"
-      />
-    </p>
+    <LadderStair v-model="wish.counts" :rungs="choices.rungs" :counts="{}" />
     <h2><label for="scenario">Where they play</label></h2>
     <Select v-model="wish.scenario" input-id="scenario" :options="scenarios" option-label="name" option-value="code" />
     <h2 id="situations">What happens (none chosen: anything)</h2>
@@ -39,19 +28,7 @@ const DENOMINATORS = [2, 3, 4, 5, 6, 7, 8, 9, 10, 12, 15, 16, 20]
       option-value="code"
       aria-labelledby="situations"
     />
-    <h2 id="calculations">What is calculated</h2>
-    <SelectButton
-      v-model="wish.calculations"
-      multiple
-      :options="choices.calculations"
-      option-label="code"
-      option-value="code"
-      aria-labelledby="calculations"
-    >
-      <template #option="{ option }"
-        ><span :title="option.name">{{ option.code }}</span></template
-      >
-    </SelectButton>
+    <CalculationChoice v-model="wish.calculations" :calculations="choices.calculations" />
     <h2 id="denominators">Denominators</h2>
     <SelectButton v-model="wish.denominators" multiple :options="DENOMINATORS" aria-labelledby="denominators" />
     <p class="rung">

@@ -1,8 +1,11 @@
+import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 
 import { ask, client, type Refusal, type Schemas, type StoryChoices } from '../api/client'
 import { useLatest } from '../api/useLatest'
 import { scenarioOptions } from './scenarioOptions'
+
+const PAUSE = 400 // milliseconds after a change of the wish
 
 /** What stories are wished for. */
 export interface StoryWish {
@@ -18,7 +21,7 @@ export interface StoryWish {
 export function useMakeStories(setId: string) {
   const choices = ref<StoryChoices | null>(null)
   const wish = ref<StoryWish>({
-    counts: { S1: 2, S2: 1, S3: 1, S4: 1, S5: 1, S6: 0 },
+    counts: { S1: 2, S2: 1, S3: 1, S4: 1, S5: 1 },
     scenario: 'any',
     situations: [],
     calculations: ['F4', 'F5', 'M3', 'M5', 'M7', 'M8'],
@@ -49,6 +52,10 @@ export function useMakeStories(setId: string) {
   }
 
   async function make(stay: (string | null)[] = []): Promise<void> {
+    if (!total.value) {
+      made.value = null
+      return
+    }
     busy.value = true
     const body = { spec: spec(), set_id: setId, kept: stay, shunned: shunned.value }
     const answer = await latest((signal) => client.POST('/api/stories/make', { body, signal }))
@@ -79,6 +86,20 @@ export function useMakeStories(setId: string) {
     const answer = await ask(client.GET('/api/stories'))
     if (answer.ok) choices.value = answer.data
     else refusal.value = answer.refusal
+    if (answer.ok) await make()
   })
-  return { choices, wish, scenarios, made, kept, refusal, busy, total, make, another, swap }
+
+  // Stories follow the wish; those that are kept stay as long as their steps do.
+  let steps = JSON.stringify(wish.value.counts)
+  watchDebounced(
+    wish,
+    async () => {
+      const now = JSON.stringify(wish.value.counts)
+      const same = now === steps
+      steps = now
+      await make(same ? sources().map((source, i) => (kept.value[i] ? source : null)) : [])
+    },
+    { deep: true, debounce: PAUSE },
+  )
+  return { choices, wish, scenarios, made, kept, refusal, busy, total, another, swap }
 }

@@ -79,7 +79,7 @@ export function useStoryReading(ways: () => Record<string, string>) {
     if (!answer) return
     failed.value = answer.ok ? null : answer.refusal
     read.value = answer.ok ? answer.data : null
-    if (!corrected.value) Object.assign(parts, story.value ? partsOf(story.value) : empty())
+    if (!corrected.value) Object.assign(parts, story.value && certain.value ? partsOf(story.value) : empty())
   }
 
   watch(text, soon)

@@ -18,8 +18,10 @@ from ..grading.rungs import rung_of
 from ..ladders.stories import Made
 from ..reading.problem import CURRENCY, labelled
 from ..stories.naming import name_of, table_rows
-from ..stories.reading import Reading, Understood
+from ..stories.reading import Understood
 from ..stories.story import SITUATIONS, UNKNOWNS, Story, StoryStep, story_of, told_text
+from ..stories.understood import Reading
+from ..stories.untold import untold_in
 from ..teaching.fading import Fading
 from ..ways.voices import voice_of
 from ..worked import Worked, work_out
@@ -78,6 +80,14 @@ class CalculationView:
 
 
 @dataclass(frozen=True, slots=True)
+class UntoldView:
+    """A number of the calculation that stands in no text, and what it is."""
+
+    number: str
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
 class TableRow:
     """A row of the table in which quantities are told."""
 
@@ -104,6 +114,7 @@ class StoryView:
     unknown: str
     unknown_name: str
     calculations: tuple[CalculationView, ...]
+    untold: tuple[UntoldView, ...]
     sentence: str
     answer: str
     answer_glyphs: tuple[Glyph, ...]
@@ -138,6 +149,7 @@ def published(worked: Worked, reading: Reading | None = None) -> dict[str, Any]:
             }
             for i, (step, part) in enumerate(zip(story.steps, working.parts, strict=True))
         ],
+        "untold": [{"number": number, "name": name} for number, name in untold_in(story)],
         "answer": {"text": answer_line(working), "value": exact(working.value), "label": working.answer_label}
         if certain
         else None,
@@ -181,6 +193,15 @@ def answer_line(working: Working) -> str:
     """The answer as a sentence."""
     story = story_of(working.problem)
     assert story is not None, "only a story is answered in a sentence"
+    if (first := story.first_step) is not None:
+        part = working.parts[first]
+        said = story.first_line(labelled(voice_of(working.ways).text(part.answer), part.problem.label))
+        return f"a) {said} b) {_last_line(working, story)}"
+    return _last_line(working, story)
+
+
+def _last_line(working: Working, story: Story) -> str:
+    """The sentence that answers the only question, or the last."""
     if (clock := _clock(working, story)) is not None:
         return story.answer_line(clock, working.value).replace("..", ".")
     return story.answer_line(
@@ -223,9 +244,25 @@ def answer_glyphs(working: Working) -> tuple[Glyph, ...]:
     if (clock := _clock(working, story)) is not None:
         return (Glyph("words", (before + clock + after).replace("..", ".")),)
     money = bool(label) and labelled("1", label).startswith(label)
-    first = Glyph("words", before + (label if money else ""))
+    begin = _first_glyphs(working, story)
+    first = Glyph("words", ("b) " if begin else "") + before + (label if money else ""))
     last = Glyph("words", ("" if money or not label else labelled("", label)) + after)
-    return (*[one for one in (first,) if one.text], *voice.glyphs(_spoken_of(working), ("answer",)), last)
+    return (*begin, *[one for one in (first,) if one.text], *voice.glyphs(_spoken_of(working), ("answer",)), last)
+
+
+def _first_glyphs(working: Working, story: Story) -> tuple[Glyph, ...]:
+    """The answer to the first of two questions, its number typeset; nothing where one is asked."""
+    if story.first_step is None:
+        return ()
+    part = working.parts[story.first_step]
+    before, _, after = story.first_line("\0").partition("\0")
+    label = part.problem.label or ""
+    money = bool(label) and labelled("1", label).startswith(label)
+    ahead, behind = (label, "") if money or not label else ("", labelled("", label))
+    return (
+        Glyph("words", f"a) {before}{ahead if money else ''}"), *voice_of(working.ways).glyphs(part.answer, ("answer",)),
+        Glyph("words", f"{behind}{after} "),
+    )  # fmt: skip
 
 
 # The view ------------------------------------------------------------------------------------------------------------
@@ -251,6 +288,7 @@ def story_view(working: Working, fading: Fading) -> StoryView | None:
         unknown=story.unknown,
         unknown_name=UNKNOWNS[story.unknown],
         calculations=_calculations(story, working, voice, fading),
+        untold=tuple([UntoldView(number.replace(".", voice.mark), name) for number, name in untold_in(story)]),
         sentence=story.sentence,
         answer=answer_line(working),
         answer_glyphs=answer_glyphs(working),

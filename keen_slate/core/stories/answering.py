@@ -278,7 +278,7 @@ _PATTERNS = (
     ),
     (rf"how many times (?P<how>as [a-z]+ as) (?P<other>.+) (?P<verb>{_IS}) (?P<subject>an? .+|the .+)", _times),
     (
-        rf"how (?:much|many)? ?(?P<more>(?:more|less|fewer)(?: \S+){{0,2}}?|(?:\w+ )?{_MORE}) (?P<verb>{_IS}) (?P<subject>.+?)(?: than (?P<other>.+))?",
+        rf"how (?:much|many)? ?(?P<more>(?:more|less|fewer)(?: \S+){{0,2}}?|(?:\w+ )?{_MORE}|\w+ (?:long|wide|high|tall|deep|thick|old)) (?P<verb>{_IS}) (?P<subject>.+?)(?: than (?P<other>.+))?",
         _compared,
     ),
     (

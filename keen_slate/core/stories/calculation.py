@@ -7,7 +7,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from itertools import islice, product
 
@@ -23,20 +23,21 @@ from .answering import ANSWER, answer_sentence
 from .labels import UnitsError, label_of
 from .numbers import Quantity
 from .question import Sentence
-from .story import SITUATIONS, Story, StoryStep, Unknown, Use
+from .story import FIRST, SITUATIONS, Story, StoryStep, Unknown, Use
 
-_HEAD = re.compile(rf"\s*({'|'.join(SITUATIONS)})\s+([a-z]+)\s*:")
+HEAD = re.compile(rf"\s*({'|'.join(SITUATIONS)})\s+([a-z]+)\s*:")
 _NAMED = re.compile(r"\s*([a-z][a-z-]*(?: [a-z-]+)*)\s*=(?!=)")
 _MOST_WAYS = 200  # of linking equal numbers
 
 
 @dataclass(frozen=True, slots=True)
 class Told:
-    """A text as it was read: its quantities, and the sentence that asks."""
+    """A text as it was read: its quantities, and the sentence that asks; the *earlier* one where two do."""
 
     text: str
     quantities: tuple[Quantity, ...]
     question: Sentence
+    earlier: Sentence | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,7 +63,7 @@ def split_source(source: str) -> tuple[str, str | None, int]:
 
 def linked(told: Told, braces: str, at: int, mark: DecimalMark = ".") -> Story:
     """The story whose calculation *braces* say; *at* is where they begin in the source. Raises `CoreError`."""
-    head = _HEAD.match(braces)
+    head = HEAD.match(braces)
     situation, unknown = _situation(head, at) if head else ("", "answer")
     begin = head.end() if head else 0
     pieces, unneeded, says = _pieces(told, braces[begin:], at + begin, mark)
@@ -74,7 +75,23 @@ def linked(told: Told, braces: str, at: int, mark: DecimalMark = ".") -> Story:
     if not situation:
         situation, unknown = _guess_situation(steps)
     question = (told.question.start, told.question.end)
-    return Story(told.text, told.quantities, situation, unknown, tuple(steps), unneeded, sentence, bool(says), question)
+    story = Story(
+        told.text, told.quantities, situation, unknown, tuple(steps), unneeded, sentence, bool(says), question
+    )
+    return _with_first(told, story, at, len(braces)) if told.earlier else story
+
+
+def _with_first(told: Told, story: Story, at: int, length: int) -> Story:
+    """A story of two questions, with the sentence that answers the first. Raises `ReadError` where nothing answers it."""
+    assert told.earlier is not None, "looked at before"
+    asked = replace(story, earlier=(told.earlier.start, told.earlier.end))
+    if asked.first_step is None:
+        raise ReadError(
+            "The story asks two questions, and one of them is answered.", at, length,
+            f"Call the calculation that answers the first one {FIRST}: {{{FIRST} = 3 + 4; 2 × {FIRST}}}.",
+        )  # fmt: skip
+    label = asked.steps[asked.first_step].label
+    return replace(asked, first_sentence=answer_sentence(told.earlier.text, _words_of(label)))
 
 
 def _situation(head: re.Match[str], at: int) -> tuple[str, Unknown]:
@@ -177,6 +194,13 @@ def _steps(told: Told, pieces: list[Piece], unneeded: tuple[int, ...], mark: Dec
     exprs = [_expr(piece, [one.finds for one in pieces[:i]], mark) for i, piece in enumerate(pieces)]
     places = [(i, leaf) for i, (expr, _) in enumerate(exprs) for leaf in leaves(expr) if not isinstance(leaf, Blank)]
     choices = [_sources(told, leaf, unneeded) for i, leaf in places]
+    for i, (_, leaf) in enumerate(
+        places
+    ):  # a number that stands here more often than in the text may be one that is not told
+        told_so = [use for use in choices[i] if use.kind == "quantity"]
+        factor = re.search(rf"[×÷*:] ?{re.escape(write(leaf))}(?![\d/.])", pieces[places[i][0]].written) is not None
+        if told_so and factor and sum(value(other) == value(leaf) for _, other in places) > len(told_so):
+            choices[i] = [*choices[i], Use("untold")]
     refusal: CoreError | None = None
     ways = sorted(islice(product(*choices), _MOST_WAYS), key=_repeats)
     for way in ways:
@@ -263,10 +287,17 @@ def _linked_steps(
                 as_told,
                 uses,
                 pieces[i].finds or "the answer",
-                label_of(told, as_told, uses, steps, i == len(exprs) - 1),
+                _label(told, as_told, uses, steps, pieces[i].finds, i == len(exprs) - 1),
             )
         )
     return steps
+
+
+def _label(told: Told, expr: Expr, uses: tuple[Use, ...], steps: list[StoryStep], finds: str, last: bool) -> str | None:
+    """The label of what a calculation finds, in the words of the question that it answers."""
+    if finds == FIRST and told.earlier is not None:
+        return label_of(replace(told, question=told.earlier), expr, uses, steps, True)
+    return label_of(told, expr, uses, steps, last)
 
 
 def _as_told(told: Told, expr: Expr, uses: tuple[Use, ...]) -> Expr:
@@ -293,7 +324,9 @@ def _all_used(told: Told, steps: list[StoryStep], unneeded: tuple[int, ...]) -> 
                 f"Use it, or write that it is not needed: {{...; not {number}}}.",
             )  # fmt: skip
     results = {use.index for step in steps for use in step.uses if use.kind == "found"}
-    if missing := [i for i in range(len(steps) - 1) if i not in results]:
+    if missing := [
+        i for i in range(len(steps) - 1) if i not in results and not (told.earlier and steps[i].finds == FIRST)
+    ]:
         raise ReadError(
             f"“{steps[missing[0]].finds}” is found, and nothing uses it.", len(told.text), 0,
             "Use its name in a later calculation.",

@@ -170,7 +170,11 @@ class Clues:
         self.told = told
         self.question = told.question.text
         self.sentences = told_sentences
-        self.all = [_clue(i, one, told_sentences) for i, one in enumerate(told.quantities) if not one.clock]
+        self.all = [
+            _clue(i, one, told_sentences)
+            for i, one in enumerate(told.quantities)
+            if not one.clock and any(s.start <= one.start < s.end for s in told_sentences)
+        ]
         self.needed, self.unneeded = self._sorted_out()
 
     def _sorted_out(self) -> tuple[list[Clue], list[Clue]]:

@@ -141,8 +141,10 @@ def _clocks(text: str) -> Iterator[Quantity]:
 def _degrees(found: list[Quantity], text: str) -> list[Quantity]:
     """Quantities, with "degrees" as those of the scale that the text tells, and those below zero below it."""
     scales = {one.unit for one in found if one.unit and one.unit.measure == "temperature"}
-    done = []
+    done: list[Quantity] = []
     for one in found:
+        if done and one.start < done[-1].end:  # the zero of "below zero"
+            continue
         if one.label in ("degrees", "degree") and len(scales) == 1:
             one = replace(one, unit=next(iter(scales)))
         if one.unit and one.unit.measure == "temperature" and (below := _BELOW.match(text, one.end)):
@@ -391,5 +393,11 @@ def _sum(one: Quantity, other: Quantity, each: int, text: str) -> Quantity:
     whole, _, _ = parts(one.number)
     assert isinstance(other.number, Whole), "looked at before"
     places = {10: 1, 100: 2, 1000: 3}.get(each)
-    number = Dec(whole, str(other.number.n).zfill(places)) if places else make(whole, other.number.n, each)
+    number = (
+        Dec(whole, str(other.number.n).zfill(places))
+        if places
+        else make(whole, other.number.n, each)
+        if each <= 12
+        else mixed(Fraction(whole * each + other.number.n, each))
+    )
     return Quantity(text[one.start : other.end], number, one.label, one.unit, one.start, other.end, other.end)

@@ -47,22 +47,19 @@ def sentences(text: str) -> list[Sentence]:
     return done
 
 
-def question_of(told: list[Sentence], text: str) -> Sentence:
-    """The one sentence that asks. Raises `ReadError` where there is none, or two."""
+def questions_of(told: list[Sentence], text: str) -> tuple[Sentence, ...]:
+    """The sentence that asks, or the two that do. Raises `ReadError` where there is none, or three."""
     asking = [one for one in told if one.asks]
     if not asking:
         raise ReadError(
             "Nothing is asked in this story.", len(text), 0, "End it with a question, like: How much is left?"
         )
-    if len(asking) > 1:
-        second = asking[1]
+    if len(asking) > 2:
+        third = asking[2]
         raise ReadError(
-            "The story asks two questions.",
-            second.start,
-            second.end - second.start,
-            "Keep one of them for each example.",
-        )
-    return asking[0]
+            "The story asks more than two questions.", third.start, third.end - third.start, "Keep one or two of them for each example."
+        )  # fmt: skip
+    return tuple(asking)
 
 
 def asked_unit(question: str) -> Unit | None:

@@ -4,46 +4,23 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
-from fractions import Fraction
 
 from ..errors import CoreError, LimitError, ReadError
 from ..expressions.text import DecimalMark
 from ..expressions.text import text as write
 from ..expressions.tree import Dec, value
 from ..limits import MAX_LABEL, STORY_CHARACTERS
-from ..reading.measures import UNITS, unit_named
 from ..reading.problem import Problem, refuse_what_has_no_value
 from ..reading.reader import read
-from .calculation import Told, linked, split_source
-from .clues import Clues, has_opinion
-from .in_steps import in_one_unit
+from .calculation import HEAD, Told, linked, split_source
 from .numbers import Quantity, quantities_in
-from .plan import Plan
-from .plans import plans
 from .possible import refuse_impossible
-from .question import question_of, sentences
+from .question import questions_of, sentences
 from .story import Story, StoryProblem
-from .understanding.amounts import calculations
-from .understanding.doubts import Doubt, DoubtError
-from .understanding.guesses import guesses
-from .understanding.proof import findings
-from .understanding.world import Finding
+from .two_questions import understood_twice
+from .understood import Reading, found_in, understood
 
-MOST_READINGS = 4
 _TELLS = re.compile(r"[^\W\d_]{2,}[ ,]+[^\W\d_]{2,}.*[.?!]|\?|\{")
-
-
-@dataclass(frozen=True, slots=True)
-class Reading:
-    """How a story is read: the *story*, whether that is *certain*, all *readings* (itself first), and why it is not certain.
-
-    What the clues say is certain only where the second opinion, which knows nothing of them, finds the same.
-    """
-
-    story: Story
-    certain: bool
-    readings: tuple[Story, ...]
-    doubts: tuple[Doubt, ...] = ()
 
 
 def is_story(source: str) -> bool:
@@ -97,10 +74,20 @@ def read_story(source: str, mark: DecimalMark = ".") -> Reading:
         )  # fmt: skip
     told = _told(text, mark)
     if braces is not None:
-        story = linked(told, braces, at, mark)
+        story = _with_situation(told, linked(told, braces, at, mark), braces)
         refuse_impossible(story)
         return Reading(story, True, (story,))
-    return _understood(told)
+    return understood_twice(told, sentences(text)) if told.earlier else understood(told, sentences(told.text))
+
+
+def _with_situation(told: Told, story: Story, braces: str) -> Story:
+    """A story whose calculation was typed alone, with the situation in which the text leads to the same."""
+    if HEAD.match(braces) or told.earlier is not None:
+        return story
+    for found in found_in(told, sentences(told.text))[0]:
+        if found.answer.number == value(story.whole) and (len(story.steps) > 1) == (found.situation == "steps"):
+            return replace(story, situation=found.situation, unknown=found.unknown)  # type: ignore[arg-type]
+    return story
 
 
 def _told(text: str, mark: DecimalMark) -> Told:
@@ -112,8 +99,8 @@ def _told(text: str, mark: DecimalMark) -> Told:
     if mark != ".":
         text, found = _with_points(text, found)
     parts = sentences(text)
-    question = question_of(parts, text)
-    return Told(text, tuple(found), question)
+    *earlier, question = questions_of(parts, text)
+    return Told(text, tuple(found), question, earlier[0] if earlier else None)
 
 
 def _with_points(text: str, found: list[Quantity]) -> tuple[str, list[Quantity]]:
@@ -124,127 +111,6 @@ def _with_points(text: str, found: list[Quantity]) -> tuple[str, list[Quantity]]
             text = text[: one.start] + text[one.start : one.end].replace(",", ".") + text[one.end :]
         pointed.append(replace(one, text=text[one.start : one.end]))
     return text, pointed
-
-
-def _understood(told: Told) -> Reading:
-    clues = Clues(told, sentences(told.text))
-    found, doubt = _found(told)
-    by_clues = [in_one_unit(clues, plan) for plan in plans(clues)] if len(clues.needed) > 1 else []
-    read = [_plan_of(one) for one in found]
-    stories: list[Story] = []
-    refusal: CoreError | None = None
-    for plan in [*read, *by_clues, *guesses(told)]:
-        try:
-            story = linked(told, _braces(told, plan), 0)
-            refuse_impossible(story)
-        except CoreError as error:
-            refusal = refusal or error
-            continue
-        if _answer_of(story) not in [_answer_of(known) for known in stories]:
-            stories.append(story)
-    if (
-        found
-        and found[0].doubts
-        and all(one.code == "impossible" for one in found[0].doubts)
-        and _story_of(read[0], told) is None
-    ):
-        raise _placed(_refusal_of(read[0], told), told)
-    if not stories and len(told.quantities) == 1:
-        one = told.quantities[0]
-        raise ReadError(
-            f"Only one number stands in this story: {one.text}.",
-            one.start,
-            one.end - one.start,
-            "A calculation needs two numbers or more.",
-        )
-    if not stories:
-        raise _placed(refusal, told)
-    doubts = (doubt,) if doubt else found[0].doubts
-    if not doubts and (_story_of(read[0], told) is None or value(stories[0].whole) != found[0].answer.number):
-        doubts = (Doubt("impossible", "What is found cannot be.", *_at_question(told)),)
-    if not doubts and has_opinion(clues) and any(_differs(told, plan, stories[0]) for plan in by_clues if plan.sure):
-        doubts = (Doubt("two-opinions", "It can be read in another way, too.", *_at_question(told)),)
-    if not doubts:
-        return Reading(stories[0], True, (stories[0],))
-    return Reading(stories[0], False, tuple(stories[:MOST_READINGS]), doubts)
-
-
-def _found(told: Told) -> tuple[list[Finding], Doubt | None]:
-    """What the rules find, the likeliest first, or why they find nothing."""
-    try:
-        return list(findings(told, sentences(told.text))), None
-    except DoubtError as error:
-        return [], error.doubt
-
-
-def _plan_of(found: Finding) -> Plan:
-    steps = calculations(found.answer)
-    changed = {f"the {unit.many} = " for unit in UNITS}
-    alone = found.situation == "steps" or all(step.startswith(tuple(changed)) for step in steps[:-1])
-    situation, unknown = (found.situation, found.unknown) if alone else ("steps", "answer")
-    return Plan(situation, unknown, steps)
-
-
-def _differs(told: Told, plan: Plan, story: Story) -> bool:
-    """Whether the clues are sure of something else."""
-    other = _story_of(plan, told)
-    return other is not None and _answer_of(other) != _answer_of(story)
-
-
-def _story_of(plan: Plan, told: Told) -> Story | None:
-    """The story that a plan makes; None where it cannot be."""
-    try:
-        story = linked(told, _braces(told, plan), 0)
-        refuse_impossible(story)
-    except CoreError:
-        return None
-    return story
-
-
-def _refusal_of(plan: Plan, told: Told) -> CoreError | None:
-    """Why a plan makes no story."""
-    try:
-        refuse_impossible(linked(told, _braces(told, plan), 0))
-    except CoreError as error:
-        return error
-    return None
-
-
-def _answer_of(story: Story) -> Fraction:
-    """What a story finds, in the first unit of its measure."""
-    label = story.steps[-1].label
-    unit = unit_named(label) if label else None
-    return value(story.whole) * (unit.size if unit else 1)
-
-
-def _at_question(told: Told) -> tuple[int, int]:
-    return told.question.start, told.question.end - told.question.start
-
-
-def _placed(refusal: CoreError | None, told: Told) -> CoreError:
-    """A refusal of a calculation that nobody typed, with the place of the question."""
-    start, length = told.question.start, told.question.end - told.question.start
-    if refusal is None:
-        return ReadError(
-            "It is not clear how the numbers lead to what is asked.",
-            start,
-            length,
-            "Type the calculation, or tell it in other words.",
-        )
-    return ReadError(refusal.message, start, length, refusal.hint)
-
-
-def _braces(told: Told, plan: Plan) -> str:
-    head = f"{plan.situation} {plan.unknown}: "
-    unused = [i for i in range(len(told.quantities)) if not any(f"#{i}#" in part for part in plan.calculations)]
-    parts = [*plan.calculations, *[f"not #{i}#" for i in unused]]
-    return head + re.sub(r"(?P<before>[-+×÷] )?#(?P<index>\d+)#", lambda found: _number(told, found), "; ".join(parts))
-
-
-def _number(told: Told, found: re.Match[str]) -> str:
-    number = write(told.quantities[int(found["index"])].number)
-    before = found["before"] or ""
-    return f"{before}({number})" if before and number.startswith("-") else before + number
 
 
 @dataclass(frozen=True, slots=True)

@@ -49,6 +49,9 @@ UNKNOWNS: dict[Unknown, str] = {
 }  # fmt: skip
 
 
+FIRST = "a"  # what finds the answer to the first of two questions
+
+
 @dataclass(frozen=True, slots=True)
 class Use:
     """Where a number of a calculation comes from: a *quantity* of the text, what a step *found*, how many *units* make another, or *untold*."""
@@ -71,7 +74,8 @@ class StoryStep:
 class Story:
     """A told *text* (without what stands in braces) with its *quantities* and *steps*; those that are *unneeded*, by index.
 
-    *sentence* answers the question, with `_` for the answer and its label; *own_sentence* says that somebody wrote it.
+    *sentence* answers the question, with `_` for the answer and its label; *own_sentence* says that somebody wrote it. Where an *earlier*
+    question is asked, the step that finds `FIRST` answers it, in its *first_sentence*.
     """
 
     text: str
@@ -83,6 +87,8 @@ class Story:
     sentence: str
     own_sentence: bool
     question: tuple[int, int]
+    earlier: tuple[int, int] | None = None
+    first_sentence: str = ""
 
     @property
     def rich(self) -> Rich:
@@ -133,6 +139,15 @@ class Story:
         for i in range(len(self.steps)):
             done.append(self.filled(i, [_bracketed(expr) for expr in done]))
         return done[-1]
+
+    @property
+    def first_step(self) -> int | None:
+        """The step that answers the first of two questions."""
+        return next((i for i, step in enumerate(self.steps) if step.finds == FIRST), None) if self.earlier else None
+
+    def first_line(self, answer: str) -> str:
+        """The sentence that answers the first of two questions."""
+        return self.first_sentence.replace(ANSWER, answer, 1)
 
     def answer_line(self, answer: str, number: Fraction) -> str:
         """The answer sentence with the *answer* in it; of one or less it is in the singular."""

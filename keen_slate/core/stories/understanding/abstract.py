@@ -50,6 +50,12 @@ class Text:
     aside: dict[int, str] = field(default_factory=dict)
     doubts: list[Doubt] = field(default_factory=list)
 
+    def copy(self) -> Text:
+        """The same text for a rule to rewrite."""
+        return Text(
+            self.told, list(self.statements), self.question, list(self.amounts), dict(self.aside), list(self.doubts)
+        )
+
     def amount(self, index: str | int) -> Amount:
         """The amount of a token."""
         return self.amounts[int(index)]
@@ -120,6 +126,9 @@ def abstract(story: Told, sentences: list[Sentence]) -> Text:
         else:
             statements.append(said)
     text = Text(story, statements, question, [told(i, one) for i, one in enumerate(story.quantities)])
+    for i in range(len(story.quantities)):
+        if not any(f"{i}>" in said for said in (*statements, question)):
+            text.aside[i] = "of another question"
     _set_aside(text)
     _ask_apart(text)
     _name(text)

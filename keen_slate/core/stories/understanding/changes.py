@@ -204,14 +204,16 @@ def _of_terms(world: World, terms: list[tuple[Sign, Amount]], changes: list[Fact
     for n in range(2, len(terms) + 1):
         if combined(terms[:n]).number < 0 and not cold:
             world.text.doubt("impossible", "More is taken away than there is.")
-    many = len(terms) > 2 and len({sign for sign, _ in terms[1:]}) == 1 and terms[1][0] == "-"
-    if many:
-        gone = combined([("+", one) for _, one in terms[1:]], world.asked.unit, "what goes")
-        return world.found(combined([terms[0], ("-", gone)], world.asked.unit), "steps", "answer")
-    made = any(one.operator for _, one in terms) or len(terms) > 2
-    return world.found(
-        combined(terms, world.asked.unit), "steps" if made else situation, "answer" if made else "result"
-    )
+    if len(terms) == 2:
+        made = any(one.operator for _, one in terms)
+        answer = combined(terms, world.asked.unit)
+        return world.found(answer, "steps" if made else situation, "answer" if made else "result")
+    come = combined([(sign, one) for sign, one in terms if sign == "+"], world.asked.unit, "all there is")
+    gone: list[tuple[Sign, Amount]] = [("+", one) for sign, one in terms if sign == "-"]
+    if not gone:
+        return world.found(come, "steps", "answer")
+    goes = combined(gone, world.asked.unit, "what goes")
+    return world.found(combined([("+", come), ("-", goes)], world.asked.unit), "steps", "answer")
 
 
 def _asks_state(world: World) -> bool:

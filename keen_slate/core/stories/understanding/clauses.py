@@ -208,6 +208,8 @@ def _fact(text: Text, clause: str, token: re.Match[str], last: Fact | None, whol
     for take in (_take_rest, _take_more, _take_comparison, _take_total, _take_each, _take_start):
         take(taken)
     ahead, behind = words(taken.before), words(taken.after)
+    if taken.amount.unit is None and taken.amount.noun in behind[:3]:  # what is counted is no verb: "4 loads remain"
+        behind = behind[behind.index(taken.amount.noun) + 1 :]
     at, word = verb_at(ahead, behind)
     taken.end = (
         taken.rest

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Iterator, Sequence
-from copy import deepcopy
 from dataclasses import replace
 
 from ..calculation import Told
@@ -47,7 +46,7 @@ def findings(told: Told, sentences: Sequence[Sentence]) -> Iterator[Finding]:
     found = False
     only = next((rules for pattern, rules in ONLY if re.search(pattern, text.question, re.I)), RULES)
     for rule in only:
-        own = deepcopy(text)
+        own = text.copy()
         try:
             finding = rule(World(own, asked))
         except ZeroDivisionError:

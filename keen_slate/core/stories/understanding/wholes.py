@@ -203,6 +203,7 @@ def together(world: World) -> Finding | None:
         for one in told
     ):
         return None
+    told = _of_asked_doing(world, told)
     if len(told) < 2 or any(one.amount is None for one in facts) or any(one.total or one.rest for one in told):
         return None
     if not (asked.total or _asks_of_all(world, told)) or (asked.each and not asked.total):
@@ -245,6 +246,18 @@ def together(world: World) -> Finding | None:
         world.text.doubt("word-unclear", "It is not clear what “each” says.", "each")
     made = any(one.operator for one in amounts)
     return world.found(answer, "steps" if made else "put-together", "answer" if made else "total")
+
+
+def _of_asked_doing(world: World, told: list[Fact]) -> list[Fact]:
+    """What is asked of one doing in all ("How much did she cut off in all?") is made of what that doing tells alone."""
+    bases = {base_of(word) for word in words(world.text.question)}
+    asked = [one for one in told if one.verb.base in bases and one.effect in ("goes", "comes")]
+    others = [one for one in told if one not in asked]
+    if not world.asked.total or len(asked) < 2 or not others or any(one.effect != "is" for one in others):
+        return told
+    for one in others:
+        world.text.aside |= dict.fromkeys(amount_of(one).indices, "of what is not asked for")
+    return asked
 
 
 def _asks_of_all(world: World, told: list[Fact]) -> bool:
