@@ -155,21 +155,27 @@ def _degrees(found: list[Quantity], text: str) -> list[Quantity]:
 
 def _numbers(text: str, mark: DecimalMark) -> Iterator[tuple[int, int, Expr, str | None]]:
     """Start, end and value of every number in *text*, and the sign of money before it."""
-    at = 0
+    at, digits = 0, _DIGITS.search(text)
     while at < len(text):
-        digits, word = _DIGITS.search(text, at), _WORD.search(text, at)
+        word = _WORD.search(text, at)
+        if digits and digits.start() < at:
+            digits = _DIGITS.search(text, at)
         if digits and (word is None or digits.start() < word.start()):
             number = _read(digits, text, mark)
             signed = Neg(number) if digits["below"] else number
             yield digits.start(), digits.end(), signed, (digits["money"] or "").strip() or None
             at = digits.end()
         elif word:
-            spelled = _spelled(text, word.start())
+            spelled = _spelled(text, word.start()) if word.group().lower() in _BEGIN else None
             if spelled is not None:
                 yield word.start(), spelled[0], spelled[1], None
             at = spelled[0] if spelled else word.end()
         else:
             return
+
+
+# A number in words begins with one of these.
+_BEGIN = frozenset(CARDINALS) | {"a", "an", "one", "half", "another"}
 
 
 def _read(found: re.Match[str], text: str, mark: DecimalMark) -> Expr:
