@@ -180,8 +180,12 @@ class SideCalculationTests(unittest.TestCase):
         for problem, lines, expected in (
             ("2 1/4 + 3 1/2", ["1/4 + 1/2 = 3/4", "2 + 3 = 5", "5 3/4"], ("ss=", None, "right")),
             ("1/3 + 5/12", ["1/3 = 4/12", "4/12 + 5/12", "9/12", "3/4"], ("s===", None, "right")),
-            ("2 1/4 + 3 1/2", ["1/4 + 1/2 = 2/6", "5 2/6"], ("xx", 0, "explained")),  # not true
-            ("2 1/4 + 3 1/2", ["7 - 1 = 6", "5 3/4"], ("xx", 0, "right")),  # true, and used nowhere
+            (
+                "2 1/4 + 3 1/2",
+                ["1/4 + 1/2 = 2/6", "5 2/6"],
+                ("x=", 0, "explained"),
+            ),  # not true; what follows goes on with it
+            ("2 1/4 + 3 1/2", ["7 - 1 = 6", "5 3/4"], ("s=", None, "right")),  # true, and used nowhere
             ("1/2 + 1/3", ["1 + 4 = 5"], ("x", 0, "unexplained")),  # the last line is the answer
             ("2.75 + 1.48", ["2.75", "+ 1.48", "------", "4.23"], ("sss=", None, "right")),
             ("2.75 + 1.48", ["2.75", "+1.48", "----", "3.13"], ("sssx", 3, "explained")),

@@ -5,18 +5,19 @@ from __future__ import annotations
 import re
 from collections import Counter
 from dataclasses import dataclass
-from fractions import Fraction
+from itertools import pairwise
 
 from ..errors import CoreError
 from ..expressions.text import DecimalMark, text
-from ..expressions.tree import Equation, Expr, Frac, Mixed, value
-from ..expressions.walks import leaves
+from ..expressions.tree import Equation, Expr, Mixed, value
+from ..expressions.walks import children, leaves
 from ..limits import PRINTED
 from ..reading.problem import Problem, problem_of
 from ..reading.reader import read
 from ..ways.settings import Ways
 from ..worked import Worked, work_out, work_text
 from .answers import _NUMBERS, Explainer, VerdictWord
+from .threads import Thread, Threads
 
 # A written working ---------------------------------------------------------------------------------------------
 
@@ -26,9 +27,9 @@ _SIGNED = re.compile(r"[-+−×*÷x]\s*\S")
 
 @dataclass(frozen=True, slots=True)
 class Line:
-    """A line of a pupil's working: whether it equals the line before, and what is wrong with it.
+    """A line of a pupil's working: whether it goes on with the problem, and what is wrong with it.
 
-    *equal* is None where it cannot be read, and where it stands on the *side*: a calculation that is true in itself, and used later.
+    *equal* is None where it cannot be read, and where it stands on the *side*: a part of the problem that is worked alone, or what is true in itself.
     """
 
     text: str
@@ -65,47 +66,127 @@ def check_lines(explainer: Explainer, lines: list[str]) -> Checked:
 
 
 class _Checker:
-    """Judges line after line; *before* is what the next one has to equal, *last* what was written last of all that counts."""
+    """Judges line after line: each goes on with a thread, opens one, joins some, is true in itself, or is wrong."""
 
     def __init__(self, explainer: Explainer) -> None:
         self.explainer = explainer
         self.worked = explainer.worked
         self.ways = self.worked.working.ways
         self.mark = explainer.mark
-        self.before = _start(self.worked)
+        self.threads = Threads(_start(self.worked))
+        if not isinstance(self.worked.working.problem.expr, Equation):
+            self.threads.learn(self.worked.working.problem.expr)
         self.last = ""
+        self.last_aside = ""
 
     def checked(self, lines: list[str]) -> Checked:
         """All *lines*, judged."""
         written = _in_a_row(lines)
-        judged = [self._line(lines[i], written, i) for i in range(len(lines))]
+        judged = [self._line(lines[i], written[i], i == len(lines) - 1) for i in range(len(lines))]
         first = next((i for i, line in enumerate(judged) if line.equal is False), None)
-        return Checked(tuple(judged), first, self.explainer.verdict(self.last).verdict, self.last)
+        last = self.last or self.last_aside
+        return Checked(tuple(judged), first, self.explainer.verdict(last).verdict, last)
 
-    def _line(self, typed: str, written: list[str | None], i: int) -> Line:
-        line = written[i]
+    def _line(self, typed: str, line: str | None, is_last: bool) -> Line:
         if line is None:  # a part of a column: the line with its result is judged
             return Line(typed, None, (), (), side=True)
         pieces = [piece.strip() for piece in line.strip().removeprefix("=").split("=")]
         pieces = [piece for piece in pieces if piece != "_"] or pieces
-        faults = _faults(pieces, self.mark, is_last=i == len(written) - 1)
-        here = _read_line(pieces[-1], self.mark)
+        faults = _faults(pieces, self.mark, is_last)
+        if line != typed:  # a column has no equals sign of its own
+            faults = tuple([fault for fault in faults if fault != "equals-sign-misused"])
+        said = [read_line(piece, self.mark) for piece in pieces]
+        here = said[-1]
         if here is None:
             return Line(typed, None, (), ("unreadable", *faults))
-        true = len(pieces) > 1 and "equals-sign-misused" not in faults
-        in_column = line != typed
-        if in_column:
-            faults = tuple([fault for fault in faults if fault != "equals-sign-misused"])
-        if value(here.expr) == value(self.before.expr):
-            self.before, self.last = here, pieces[-1]
-            return Line(typed, True, (), faults)
-        if true and self._is_filled(pieces):
+        known = [one for one in said if one is not None]
+        true = len({value(one.expr) for one in known}) == 1
+        if value(here.expr) == self.threads.main.value and (true or _runs_on(known) or line != typed):
+            return self._goes_on(typed, known, pieces[-1], faults)
+        if not true and line != typed:
+            return self._wrong(typed, known, pieces, (), self.threads.main)
+        if not true:
+            return self._false(typed, known, pieces, faults)
+        if len(pieces) > 1 and self._is_filled(pieces):
             self.last = text(self.worked.working.answer)
             return Line(typed, True, (), faults)
-        if true and self._is_used(here, [later for later in written[i + 1 :] if later]):
+        if self.threads.joined(value(here.expr)):
+            return self._goes_on(typed, known, pieces[-1], faults)
+        if self._on_the_side(known, is_last):
+            self.last_aside = pieces[-1]
             return Line(typed, None, (), faults, side=True)
-        codes = _codes(self.before, pieces[-1], self.ways, self.mark)
-        self.before, self.last = here, pieces[-1]
+        return self._wrong(typed, known, pieces, faults, None)
+
+    def _goes_on(self, typed: str, known: list[Problem], last: str, faults: tuple[str, ...]) -> Line:
+        """A line that the problem's own thread comes to."""
+        main = self.threads.main
+        main.written, main.value, self.last = known[-1], value(known[-1].expr), last
+        self.threads.learn(*[one.expr for one in known])
+        return Line(typed, True, (), faults)
+
+    def _on_the_side(self, known: list[Problem], is_last: bool) -> bool:
+        """Whether a true line goes on with a thread on the side, opens one, joins some, or is true in itself."""
+        threads, first, here = self.threads, known[0], known[-1]
+        thread = threads.continued(value(here.expr))
+        leads = (
+            (thread is not None and not (thread.own and is_last))
+            or threads.leads_to(first.expr)
+            or threads.together(first.expr)
+        )
+        own = len(known) > 1 and not is_last
+        if (
+            is_last and len(known) == 1 and not children(here.expr)
+        ):  # the answer: it goes on with the problem, or is wrong
+            return False
+        if not leads and not own:
+            return False
+        if thread is not None:
+            thread.written = here
+            threads.touch(thread)
+        else:
+            threads.open(first, here.expr).own = not leads
+        if leads:
+            threads.learn(*[one.expr for one in known])
+        threads.found(here.expr)
+        return True
+
+    def _false(self, typed: str, known: list[Problem], pieces: list[str], faults: tuple[str, ...]) -> Line:
+        """A line with an equals sign between what is not equal: the mistake is named between the two, where it is one of working."""
+        k = next(i for i in range(len(known) - 1) if value(known[i].expr) != value(known[i + 1].expr))
+        codes = _codes(known[k], pieces[k + 1], self.ways, self.mark) if len(known) == len(pieces) else ()
+        begun = value(known[0].expr)
+        main = begun == self.threads.main.value
+        if not main and not codes and not self.threads.leads_to(known[0].expr):
+            return self._wrong(typed, known, pieces, faults, None)
+        named = tuple([fault for fault in faults if fault != "equals-sign-misused"]) if codes else faults
+        if main:
+            return self._wrong(typed, known, pieces, named, self.threads.main, codes)
+        thread = next((one for one in self.threads.side if one.value == begun), None) or self.threads.open(
+            known[0], known[-1].expr
+        )
+        return self._wrong(typed, known, pieces, named, thread, codes)
+
+    def _wrong(
+        self, typed: str, known: list[Problem], pieces: list[str], faults: tuple[str, ...], thread: Thread | None, codes: tuple[str, ...] = (),
+    ) -> Line:  # fmt: skip
+        """A wrong line, in the *thread* that it goes on with; where that is not clear, in the one that its mistake leads from."""
+        here, threads = known[-1], self.threads
+        if thread is None:
+            for one in (threads.main, *threads.side):
+                codes = _codes(one.written, pieces[-1], self.ways, self.mark)
+                if codes:
+                    thread = one
+                    break
+        elif not codes and thread is threads.main:
+            codes = _codes(thread.written, pieces[-1], self.ways, self.mark)
+        thread = thread or threads.main
+        thread.written, thread.value = here, value(here.expr)
+        threads.touch(thread)
+        threads.learn(here.expr)
+        if thread is threads.main:
+            self.last = pieces[-1]
+        else:
+            self.last_aside = pieces[-1]
         return Line(typed, False, codes, faults)
 
     def _is_filled(self, pieces: list[str]) -> bool:
@@ -113,26 +194,21 @@ class _Checker:
         working = self.worked.working
         if not isinstance(working.problem.expr, Equation) or isinstance(working.answer, Equation):
             return False
-        read_pieces = [_read_line(piece, self.mark) for piece in pieces]
+        read_pieces = [read_line(piece, self.mark) for piece in pieces]
         numbers = Counter([value(n) for piece in read_pieces if piece for n in leaves(piece.expr)])
         given = [value(n) for n in leaves(working.problem.expr) if isinstance(n, _NUMBERS)]
         return numbers == Counter([*given, working.value])
 
-    def _is_used(self, result: Problem, later: list[str]) -> bool:
-        """Whether the number that a calculation on the side ends in stands in a *later* line, or is a part of a number there."""
-        wanted = value(result.expr)
-        found = [_read_line(piece.strip(), self.mark) for line in later for piece in line.split("=") if piece.strip()]
-        return any(wanted in _parts(number) for problem in found if problem for number in leaves(problem.expr))
 
-
-def _parts(number: Expr) -> set[Fraction]:
-    """The values that can be seen in a written *number*: itself, its whole, its fraction, its numerator and denominator."""
-    seen = {value(number)}
-    if isinstance(number, Mixed):
-        seen |= {Fraction(number.whole), Fraction(number.num, number.den)}
-    if isinstance(number, (Frac, Mixed)):
-        seen |= {Fraction(number.num), Fraction(number.den)}
-    return seen
+def _runs_on(known: list[Problem]) -> bool:
+    """Whether every equals sign between what is not equal stands before a calculation that begins with what was just found."""
+    for before, after in pairwise(known):
+        begins = next(leaves(after.expr))
+        if value(before.expr) != value(after.expr) and not (
+            children(after.expr) and value(begins) == value(before.expr)
+        ):
+            return False
+    return True
 
 
 def _in_a_row(lines: list[str]) -> list[str | None]:
@@ -165,12 +241,26 @@ def _start(worked: Worked) -> Problem:
     return Problem(found, problem.label, "add-subtract")
 
 
-def _read_line(typed: str, mark: DecimalMark) -> Problem | None:
+_OVER = re.compile(r"\(([^()]+)\)\s*/\s*(\d+(?![\d/])|\([^()]+\))")  # (5 + 8)/20: over one bar
+_LENT = re.compile(r"(?<![\d/.,])(\d+) (\d+ \d+/\d+)")  # 6 1 2/9: a whole is lent, and not cut up yet
+
+
+def read_line(typed: str, mark: DecimalMark) -> Problem | None:
+    """A piece of a working as a problem; None where it cannot be read, or has something missing.
+
+    >>> text(read_line("(5 + 8)/20", ".").expr), text(read_line("6 1 2/9 - 5/9", ".").expr)
+    ('(5 + 8) ÷ 20', '(6 + 1 2/9) - 5/9')
+    """
+    plain = _LENT.sub(r"(\1 + \2)", _OVER.sub(lambda found: f"({found[1]}) ÷ {found[2]}", typed))
     try:
-        problem = read(typed, mark, PRINTED)
+        problem = read(plain, mark, PRINTED)
     except CoreError:
         return None
     if isinstance(problem.expr, Equation) or any(not isinstance(n, _NUMBERS) for n in leaves(problem.expr)):
+        return None
+    try:
+        value(problem.expr)
+    except ZeroDivisionError:
         return None
     return problem
 
@@ -178,7 +268,7 @@ def _read_line(typed: str, mark: DecimalMark) -> Problem | None:
 def _faults(pieces: list[str], mark: DecimalMark, is_last: bool) -> tuple[str, ...]:
     """Faults of writing on a line: an equals sign between what is not equal; on the last line, an improper part in a mixed number."""
     faults = []
-    read_pieces = [_read_line(piece, mark) for piece in pieces]
+    read_pieces = [read_line(piece, mark) for piece in pieces]
     values = [value(piece.expr) for piece in read_pieces if piece]
     if len(set(values)) > 1:
         faults.append("equals-sign-misused")

@@ -24,7 +24,7 @@ VULGAR: dict[str, tuple[int, int]] = {
     "⅝": (5, 8), "⅞": (7, 8), "↉": (0, 3),
 }  # fmt: skip
 SPACES = " \t\u00a0\u2009\u202f"
-OPERATORS = {"+": "+", "-": "-", "\u2212": "-", "×": "×", "*": "×", "÷": "÷", "^": "^"}
+OPERATORS = {"+": "+", "-": "-", "\u2212": "-", "×": "×", "*": "×", "÷": "÷", ":": "÷", "^": "^"}
 LETTER = r"[^\W\d_¹²³⁰-⁹₀-₉]"
 LABEL = re.compile(rf"{LETTER}+(?:['’./]{LETTER}+|\.)*(?: {LETTER}+)*|[%°$€£]")
 INTEGER = re.compile(r"[0-9]+")

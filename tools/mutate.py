@@ -1,0 +1,188 @@
+"""Small faults seeded in a room, one at a time, and which of them its tests let live.
+
+python -m tools.mutate ROOM [COUNT] [SEED]     ROOM: a package below keen_slate, like core/stories
+
+A fault is a comparison, a sign, a condition or a number changed by one step in one place. It is made in memory: no file is touched. What
+lives though it changes nothing is named, with its reason, in tests/equivalent.txt ("file | the line as it is | reason").
+"""
+
+from __future__ import annotations
+
+import ast
+import importlib
+import importlib.abc
+import importlib.machinery
+import importlib.util
+import multiprocessing
+import os
+import random
+import signal
+import sys
+import unittest
+from collections.abc import Iterator, Sequence
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from pathlib import Path
+from types import ModuleType
+
+ROOT = Path(__file__).resolve().parents[1]
+EQUIVALENT = ROOT / "tests/equivalent.txt"
+LIMIT = 300  # seconds for the tests of one fault; what hangs is found
+# The tests of each room; those of a name of its own are found by it.
+TESTS = {
+    "core/stories": ("tests.core.test_ordinary", "tests.core.test_certain", "tests.core.test_stories"),
+    "core/diagnosing": ("tests.core.test_checking", "tests.core.test_diagnosing"),
+    "core/arithmetic": ("tests.core.test_arithmetic", "tests.core.test_laws", "tests.core.test_golden"),
+}
+_FLIPPED: dict[type[ast.cmpop], type[ast.cmpop]] = {
+    ast.Lt: ast.LtE, ast.LtE: ast.Lt, ast.Gt: ast.GtE, ast.GtE: ast.Gt, ast.Eq: ast.NotEq, ast.NotEq: ast.Eq, ast.In: ast.NotIn,
+    ast.NotIn: ast.In, ast.Is: ast.IsNot, ast.IsNot: ast.Is,
+}  # fmt: skip
+_SIGNS: dict[type[ast.operator], type[ast.operator]] = {ast.Add: ast.Sub, ast.Sub: ast.Add, ast.Mult: ast.Add, ast.BitOr: ast.BitAnd, ast.BitAnd: ast.BitOr}
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """A fault: its *module*, the place of its node among all nodes of it, and its line."""
+
+    module: str
+    path: Path
+    node: int
+    line: int
+
+
+def faults(room: str) -> list[Fault]:
+    """Every fault that can be seeded in the modules of a *room*."""
+    found = []
+    folder = ROOT / "keen_slate" / room
+    for path in sorted(folder.rglob("*.py")) if folder.is_dir() else [folder.with_suffix(".py")]:
+        module = ".".join(path.relative_to(ROOT).with_suffix("").parts).removesuffix(".__init__")
+        tree = ast.parse(path.read_text(encoding="utf-8"))
+        told = _annotations(tree)
+        for i, node in enumerate(ast.walk(tree)):
+            if _changed(node, check=True) and id(node) not in told:
+                found.append(Fault(module, path, i, getattr(node, "lineno", 0)))
+    return found
+
+
+def _annotations(tree: ast.AST) -> set[int]:
+    """The nodes of annotations and of values given to arguments by default: nothing is calculated there."""
+    inside: set[int] = set()
+    for node in ast.walk(tree):
+        for part in (getattr(node, "annotation", None), getattr(node, "returns", None)):
+            if part is not None:
+                inside |= {id(one) for one in ast.walk(part)}
+    return inside
+
+
+def _changed(node: ast.AST, check: bool = False) -> bool:
+    """Change a node to the fault beside it; whether there is one (only that, where it is a *check*)."""
+    match node:
+        case ast.Compare(ops=[op]) if type(op) in _FLIPPED:
+            if not check:
+                node.ops = [_FLIPPED[type(op)]()]
+        case ast.BoolOp():
+            if not check:
+                node.op = ast.And() if isinstance(node.op, ast.Or) else ast.Or()
+        case ast.UnaryOp(op=ast.Not()):
+            if not check:
+                node.op, node.operand = ast.Not(), ast.UnaryOp(ast.Not(), node.operand)
+        case ast.BinOp(op=op) if type(op) in _SIGNS:
+            if not check:
+                node.op = _SIGNS[type(op)]()
+        case ast.Constant(value=bool() as truth):
+            if not check:
+                node.value = not truth
+        case ast.Constant(value=int() as number):
+            if not check:
+                node.value = number + 1
+        case _:
+            return False
+    return True
+
+
+class _Seeded(importlib.abc.MetaPathFinder, importlib.abc.Loader):
+    """Imports one module with its fault."""
+
+    def __init__(self, fault: Fault) -> None:
+        self.fault = fault
+
+    def find_spec(self, name: str, path: object = None, target: object = None) -> importlib.machinery.ModuleSpec | None:
+        if name != self.fault.module:
+            return None
+        return importlib.util.spec_from_file_location(name, self.fault.path, loader=self)
+
+    def create_module(self, spec: importlib.machinery.ModuleSpec) -> None:
+        return None
+
+    def exec_module(self, module: ModuleType) -> None:
+        tree = ast.parse(self.fault.path.read_text(encoding="utf-8"))
+        node = next(one for i, one in enumerate(ast.walk(tree)) if i == self.fault.node)
+        _changed(node)
+        exec(compile(ast.fix_missing_locations(tree), str(self.fault.path), "exec"), module.__dict__)
+
+
+def _run(fault: Fault, tests: Sequence[str]) -> None:
+    """Run tests with a fault; the exit status is 0 where it lives."""
+    signal.alarm(LIMIT)
+    quiet = os.open(os.devnull, os.O_WRONLY)
+    os.dup2(quiet, 1)
+    os.dup2(quiet, 2)
+    sys.meta_path.insert(0, _Seeded(fault))
+    try:
+        suite = unittest.TestSuite([unittest.defaultTestLoader.loadTestsFromName(name) for name in tests])
+        passed = unittest.TextTestRunner(failfast=True).run(suite).wasSuccessful()
+    except BaseException:
+        passed = False
+    os._exit(0 if passed else 1)
+
+
+def lives(fault: Fault, tests: Sequence[str]) -> bool:
+    """Whether no test sees a fault."""
+    process = multiprocessing.get_context("spawn").Process(target=_run, args=(fault, tests))
+    process.start()
+    process.join(LIMIT + 30)
+    if process.is_alive():
+        process.kill()
+    return process.exitcode == 0
+
+
+def _tests_of(room: str) -> tuple[str, ...]:
+    if room in TESTS:
+        return TESTS[room]
+    names = [path.stem for path in (ROOT / "tests").rglob(f"test_{room.rsplit('/', 1)[-1]}*.py")]
+    return tuple([f"tests.{'core.' if room.startswith('core') else ''}{name}" for name in names])
+
+
+def _equivalent() -> Iterator[tuple[str, str]]:
+    lines = EQUIVALENT.read_text(encoding="utf-8").splitlines() if EQUIVALENT.exists() else []
+    for line in lines:
+        if line and line[0] != "#":
+            path, code, _ = line.split(" | ", 2)
+            yield path, code.strip()
+
+
+def main(arguments: Sequence[str]) -> int:
+    """Seed faults in a room and print those that live; 0 where nine in ten die."""
+    room = arguments[0]
+    count = int(arguments[1]) if len(arguments) > 1 else 60
+    seed = arguments[2] if len(arguments) > 2 else "1"
+    tests, known = _tests_of(room), set(_equivalent())
+    every = faults(room)
+    chosen = random.Random(seed).sample(every, min(count, len(every)))
+    print(f"{room}: {len(chosen)} of {len(every)} faults, seed {seed}, by {', '.join(tests)}", flush=True)
+    with ThreadPoolExecutor(os.cpu_count()) as pool:
+        living = [fault for fault, alive in zip(chosen, pool.map(lambda one: lives(one, tests), chosen), strict=True) if alive]
+    counted = 0
+    for fault in living:
+        line = fault.path.read_text(encoding="utf-8").splitlines()[fault.line - 1].strip()
+        where = str(fault.path.relative_to(ROOT / "keen_slate"))
+        same = (where, line) in known
+        counted += not same
+        print(f"lives  {where}:{fault.line}  {line}{'  (changes nothing)' if same else ''}")
+    print(f"{room}: {len(chosen) - counted} of {len(chosen)} die or change nothing")
+    return 0 if counted * 10 <= len(chosen) else 1
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))
