@@ -198,7 +198,7 @@ def _steps(told: Told, pieces: list[Piece], unneeded: tuple[int, ...], mark: Dec
         places
     ):  # a number that stands here more often than in the text may be one that is not told
         told_so = [use for use in choices[i] if use.kind == "quantity"]
-        factor = re.search(rf"[×÷*:] ?{re.escape(write(leaf))}(?![\d/.])", pieces[places[i][0]].written) is not None
+        factor = re.search(rf"[÷:] ?{re.escape(write(leaf))}(?![\d/.])", pieces[places[i][0]].written) is not None
         if told_so and factor and sum(value(other) == value(leaf) for _, other in places) > len(told_so):
             choices[i] = [*choices[i], Use("untold")]
     refusal: CoreError | None = None

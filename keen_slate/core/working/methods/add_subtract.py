@@ -34,7 +34,7 @@ from .adding import add
 from .common_denominator import common_for, to_common
 from .forms import finish, simplify_lines, tidy_words
 from .improper import all_improper
-from .subtracting import subtract, wholes_first_then_improper
+from .subtracting import subtract, wholes_apart, wholes_first_then_improper
 
 # The ways that keep numbers smallest; they take over where another would meet one past the limits.
 _SMALLEST = {"common_denominator": "list-multiples", "mixed_add": "wholes-first", "mixed_subtract": "regroup"}
@@ -85,6 +85,8 @@ def _calculate(scribe: Scribe, terms: Terms) -> Unsigned:
         return add(scribe, [t for _, t in terms], roles)
     if [sign for sign, _ in terms] == [1, -1] and scribe.ways.mixed_subtract == "wholes-then-improper":
         terms = wholes_first_then_improper(scribe, terms, roles)
+    if [sign for sign, _ in terms] == [1, -1] and scribe.ways.mixed_subtract == "wholes-apart":
+        terms = wholes_apart(scribe, terms, roles)
     if _improper_throughout(scribe.ways, terms):
         terms = all_improper(scribe, terms, roles)
     return _from_the_left(scribe, to_common(scribe, terms, roles))

@@ -228,9 +228,57 @@ def wholes_then_improper(scribe: Scribe, terms: list[Unsigned], roles: Roles) ->
     return improper(scribe, terms, roles)
 
 
+def fractions_wholes_tidy(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsigned:
+    """The fractions, then the wholes, written as one number; what the fraction holds too much is cut off and carried at the end."""
+    terms = [t for _, t in to_common(scribe, [(1, term) for term in terms], roles)]
+    wholes = [w for w, _, _ in map(parts, terms) if w]
+    fractions = [Frac(n, d) for t, (_, n, d) in zip(terms, map(parts, terms), strict=True) if not isinstance(t, Whole)]
+    if len(terms) == 2 and len(fractions) == 1 and len(wholes) == 1 and not isinstance(terms[0], Mixed):
+        return _tidy_and_join(scribe, fractions[0], Whole(wholes[0]))
+    tops, den = [f.num for f in fractions], fractions[0].den
+    num, total = sum(tops), sum(wholes)
+    if len(tops) > 1:
+        scribe.write(
+            ADD_FRACTIONS,
+            _column(wholes, [Frac(num, den)]),
+            (f"First the fractions: count the {parts_name(den, True)}.",),
+            (),
+            ((f"{' + '.join(map(str, tops))} = {num}",),),
+        )
+    if len(wholes) > 1:
+        scribe.write(
+            ADD_WHOLES,
+            _column([total], [Frac(num, den)]),
+            ("Then the <wholes>.",),
+            ("<Wholes> are added to <wholes>.",),
+            ((f"{' + '.join(map(str, wholes))} = {total}",),),
+        )
+    if not num:
+        return _tidy_and_join(scribe, Frac(num, den), Whole(total))
+    scribe.write(JOIN, Mixed(total, num, den), ("Write them as one number.",), ("They stand side by side.",))
+    more, rest = divmod(num, den)
+    if not more:
+        return Mixed(total, num, den)
+    scribe.raw = Mixed(total, num, den)
+    scribe.write(
+        TO_MIXED,
+        _column([total], [*([Frac(more * den, den)]), *([Frac(rest, den)] if rest else [])]),
+        (
+            f"Every {den} {parts_name(den, True)} make a <whole>: cut {'them' if more == 1 else f'{more * den} of them'} off.",
+        ),
+        ("The fraction holds more than its own share.",),
+        ((f"{num} = {more * den} + {rest}",),) if rest else (),
+        facts=((more, den),),
+    )
+    joined = make(total + more, rest, den)
+    scribe.write(JOIN, joined, (f"Put the {more} with the <wholes>.",), (), ((f"{total} + {more} = {total + more}",),))
+    return joined
+
+
 WAYS: dict[str, Callable[[Scribe, list[Unsigned], Roles], Unsigned]] = {
     "wholes-first": wholes_first,
     "fractions-first": fractions_first,
     "improper": improper,
     "wholes-then-improper": wholes_then_improper,
+    "fractions-wholes-tidy": fractions_wholes_tidy,
 }

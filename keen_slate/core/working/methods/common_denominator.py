@@ -100,15 +100,37 @@ def multiplied(denominators: Denominators, common: int) -> tuple[Rich, ...]:
     return ((f"{' × '.join(map(str, dict.fromkeys(denominators)))} = {common}",),)
 
 
+def tried_multiples(denominators: Denominators, common: int) -> tuple[Rich, ...]:
+    """The multiples of the largest denominator, each tried until every other one goes into it."""
+    largest = max(denominators)
+    others = [d for d in dict.fromkeys(denominators) if largest % d]
+    tried = range(largest, common + 1, largest)
+    shown = [*tried] if len(tried) <= ROW_SHOWN else [*tried[: ROW_SHOWN - 2], common]
+    lines: list[Rich] = []
+    for multiple in shown:
+        out = next((d for d in others if multiple % d), None)
+        fits = f"{' and '.join(map(str, others))} {'goes' if len(others) == 1 else 'go'} into it"
+        lines.append((f"{multiple}: {fits if out is None else f'{out} does not go into it'}",))
+    return tuple(lines)
+
+
+def _nothing(denominators: Denominators, common: int) -> tuple[Rich, ...]:
+    return ()
+
+
 JOTTINGS: dict[str, Callable[[Denominators, int], tuple[Rich, ...]]] = {
     "list-multiples": listed_multiples,
     "prime-factors": paired_primes,
     "product": multiplied,
+    "multiples-of-larger": tried_multiples,
+    "named": _nothing,
 }
 _WHY = {
     "list-multiples": "is the first number in every row of multiples",
     "prime-factors": "holds the prime factors of every <denominator>, and no more",
     "product": "is a multiple of every <denominator>, since all were multiplied",
+    "multiples-of-larger": "is the first multiple of the largest <denominator> into which every other one goes",
+    "named": "is the smallest number into which every <denominator> goes",
 }
 
 

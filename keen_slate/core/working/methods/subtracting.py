@@ -172,16 +172,26 @@ def wholes_first_then_improper(scribe: Scribe, terms: Terms, roles: Roles) -> Te
     if w < v:  # an improper fraction on top holds the wholes
         return all_improper(scribe, terms, roles)
     if v:
-        terms = [(1, make(w - v, n, d) if n else Whole(w - v)), (-1, Frac(m, e))]
-        scribe.write(
-            SUBTRACT_WHOLES,
-            join_terms(terms),
-            (f"Take away {_wholes(v)}.",),
-            (),
-            ((f"{w} - {v} = {w - v}",),),
-            roles,
-        )
+        terms = _take_wholes(scribe, terms, roles)
     return all_improper(scribe, terms, roles) if w > v else terms
+
+
+def _take_wholes(scribe: Scribe, terms: Terms, roles: Roles) -> Terms:
+    """The wholes of the second term taken from those of the first."""
+    (_, a), (_, b) = terms
+    (w, n, d), (v, m, e) = parts(a), parts(b)
+    terms = [(1, make(w - v, n, d) if n else Whole(w - v)), (-1, Frac(m, e))]
+    scribe.write(
+        SUBTRACT_WHOLES, join_terms(terms), (f"Take away {_wholes(v)}.",), (), ((f"{w} - {v} = {w - v}",),), roles
+    )  # fmt: skip
+    return terms
+
+
+def wholes_apart(scribe: Scribe, terms: Terms, roles: Roles) -> Terms:
+    """The wholes of the second term are taken away before a common denominator is looked for; others stay as they are."""
+    (_, a), (_, b) = terms
+    w, v = parts(a)[0], parts(b)[0]
+    return _take_wholes(scribe, terms, roles) if isinstance(b, Mixed) and w >= v and value(a) > value(b) else terms
 
 
 def _wholes_then_improper(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsigned:
@@ -327,4 +337,5 @@ WAYS: dict[str, Callable[[Scribe, Unsigned, Unsigned, Roles], Unsigned]] = {
     "count-back": count_back,
     "same-difference": same_difference,
     "wholes-then-improper": _wholes_then_improper,
+    "wholes-apart": regroup,
 }
