@@ -7,6 +7,7 @@ from random import Random
 
 from keen_slate.core.documents.story import published
 from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import value
 from keen_slate.core.stories.answering import PLAIN, answer_sentence
 from keen_slate.core.stories.lexicon import base_of, past_of, verb_in
 from keen_slate.core.stories.numbers import quantities_in
@@ -203,3 +204,24 @@ class SaidTests(unittest.TestCase):
             "A rope is 3 m long. Fern frobs 1 m of it. How long is it? How much longer is it than 2 m?"
         )
         self.assertFalse(doubted.certain)
+
+
+# Sentences that change what a story comes to, or may do so; with one of them before the question nothing is as it was.
+TURNS = (
+    "Then he gave half of it back.", "It was the same on the next day.", "A friend had twice as much.", "Then 3 of them were broken.",
+    "One of them was not used.", "The other half was sold.", "Two of them did not come.", "Some more came later.",
+)  # fmt: skip
+
+
+class TurnedTests(unittest.TestCase):
+    def test_a_sentence_that_turns_the_story_is_never_passed_over(self):
+        dice = Random(SEED)
+        for one in ALL:
+            told, _, question = one.text.rpartition(". ")
+            if not told:
+                continue
+            turn = dice.choice(TURNS)
+            found = read(f"{told}. {turn} {question}")
+            self.assertFalse(
+                found is not None and found.certain and value(found.story.whole) == one.value, (SEED, one.text, turn)
+            )

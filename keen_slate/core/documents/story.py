@@ -413,8 +413,8 @@ def _calculations(story: Story, working: Working, voice: Voice, fading: Fading) 
         CalculationView(
             finds=story.steps[i].finds,
             text=labelled(voice.text(part.problem.expr), part.problem.label),
-            glyphs=tuple(voice.glyphs(part.problem.expr, part.problem_roles)),
-            result=tuple(voice.glyphs(part.answer)),
+            glyphs=_as_spoken(story, i, part, voice),
+            result=_with_sign(tuple(voice.glyphs(part.answer)), part.problem.label),
             rung=rung_of(part),
             first_step=starts[i],
             told=story.spelled(i, voice),
@@ -425,6 +425,35 @@ def _calculations(story: Story, working: Working, voice: Voice, fading: Fading) 
         )
         for i, part in enumerate(working.parts)
     ])  # fmt: skip
+
+
+def _with_sign(glyphs: tuple[Glyph, ...], label: str | None) -> tuple[Glyph, ...]:
+    """A number's pieces, with the sign of money before them."""
+    return (
+        (Glyph("words", label, role=glyphs[0].role), *glyphs)
+        if label is not None and label in CURRENCY and glyphs
+        else glyphs
+    )
+
+
+def _as_spoken(story: Story, i: int, part: Working, voice: Voice) -> tuple[Glyph, ...]:
+    """A calculation with the sign of money before each number that is money: 2 × $7.25."""
+    waiting = list(voice.glyphs(part.problem.expr, part.problem_roles))
+    done: list[Glyph] = []
+    for leaf, use in zip(leaves(part.problem.expr), story.steps[i].uses, strict=True):
+        while waiting and waiting[0].kind in ("operator", "words"):
+            done.append(waiting.pop(0))
+        count = 2 if isinstance(leaf, Mixed) else 1
+        label = (
+            story.quantities[use.index].label
+            if use.kind == "quantity"
+            else story.steps[use.index].label
+            if use.kind == "found"
+            else None
+        )
+        done += _with_sign(tuple(waiting[:count]), label)
+        waiting = waiting[count:]
+    return (*done, *waiting)
 
 
 def _view(figure: Figure | None, voice: Voice) -> FigureView | None:

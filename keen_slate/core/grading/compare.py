@@ -37,7 +37,7 @@ def other_ways(here: Working) -> list[OtherWay]:
     A code whose working is the same as the current one's is left out, and a setting whose codes all are.
 
     >>> from ..reading.reader import read
-    >>> [(way.code, way.steps, way.largest) for way in other_ways(work(read("5/12 + 7/18")))]
+    >>> [(way.code, way.steps, way.largest) for way in other_ways(work(read("5/12 + 7/18")))][:3]
     [('list-multiples', 2, 36), ('prime-factors', 2, 36), ('product', 3, 216)]
     """
     shown: list[OtherWay] = []

@@ -31,7 +31,7 @@ _FRAMES: dict[Effect, str] = {
     "toss hurl kick hit bowl shoot leap hop skip dance sing drum rehearse perform act sketch colour color varnish plaster tile wallpaper cook stir boil "
     "wash iron fold dry clean scrub dust hoover vacuum tidy water hoe plough plow fence hedge shovel stitch weave spin crochet embroider "
     "hem quilt type copy bind photocopy scan call phone chat talk listen watch wait queue sunbathe nap sit exercise juggle fish hunt "
-    "camp explore visit tour guard patrol teach tutor coach babysit shop help volunteer film photograph program code solve answer calculate pack "
+    "camp explore visit tour guard patrol teach tutor babysit shop help volunteer film photograph program code solve answer calculate pack "
     "wrap label load stamp rain snow hail drizzle pave tar surface dredge tunnel drill excavate log mine quarry tape edge line decorate "
     "learn memorise memorize revise serve require want demand cater produce manufacture assemble weld solder screw nail "
     "glue tie knot clear prepare finish complete mark correct grade inspect check test survey map trace lead follow pedal coast",

@@ -129,10 +129,25 @@ def abstract(story: Told, sentences: list[Sentence]) -> Text:
     for i in range(len(story.quantities)):
         if not any(f"{i}>" in said for said in (*statements, question)):
             text.aside[i] = "of another question"
+    _look_at_rows(text)
     _set_aside(text)
     _ask_apart(text)
     _name(text)
     return text
+
+
+_ROW = re.compile(r"^(?P<name>[^:<]{1,30}):(?P<rest>.*)$")
+
+
+def _look_at_rows(text: Text) -> None:
+    """Note a doubt about a row of a table that has a name and no amount."""
+    rows = [found for one in text.statements if (found := _ROW.match(one))]
+    if any(TOKEN.search(one["rest"]) for one in rows):
+        for one in rows:
+            if not one["rest"].strip():
+                text.doubt(
+                    "number-missing", f"It is not told how much “{one['name'].strip()}” is.", one["name"].strip()
+                )
 
 
 def _counts_alike(story: Told, i: int, one: Quantity) -> bool:

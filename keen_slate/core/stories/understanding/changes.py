@@ -129,7 +129,11 @@ def end(world: World) -> Finding | None:
     if ended and not any(one.start for one in ended):
         return None
     if not begun:
-        if not all(one.effect == "comes" for one in changes[:1]) or not _from_nothing(world, changes):
+        if (
+            len(changes) < 2
+            or not all(one.effect == "comes" for one in changes[:1])
+            or not _from_nothing(world, changes)
+        ):
             return None
         world_terms = [(_sign(one), amount_of(one)) for one in changes]
         one_person(world, [], changes)

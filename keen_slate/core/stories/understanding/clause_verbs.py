@@ -22,7 +22,7 @@ def taking_time(word: str) -> Verb | None:
         return Verb("last", "does")
     if verb and verb.effect in ("is", "does"):
         return verb
-    return Verb(base, "does") if base else None
+    return Verb(base, "does") if base and not (verb and verb.effect in ("comes", "goes")) else None
 
 
 def verb_at(ahead: list[str], behind: list[str]) -> tuple[int, str | None]:

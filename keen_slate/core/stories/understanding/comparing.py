@@ -76,7 +76,7 @@ def _compared(one: Fact, base: Amount, of_known: bool) -> Amount | None:
     if one.factor is not None:
         if of_known:
             return over(base, one.factor, "the other amount") if one.factor.number else None
-        return times(one.factor, base, "the other amount")
+        return times(one.factor, replace(base, noun="") if base.unit else base, "the other amount")
     assert one.amount is not None, "a comparison has an amount"
     if one.amount.measure != base.measure and (one.amount.measure or base.unit is not None):
         return None

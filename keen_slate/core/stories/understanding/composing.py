@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from dataclasses import replace
 
 from .abstract import COUNT, UNIT, Text
 from .amounts import Amount, stem, times
@@ -34,7 +35,8 @@ def _group(text: Text, found: re.Match[str]) -> str | None:
     count, size = text.amount(parts["count"]), text.amount(parts["size"])
     if count.number == 1 or (size.unit and size.unit.measure == "money"):
         return None
-    token = text.add(times(count, size))
+    things = re.search(r"<n\d+> (?:[a-z'’-]+ )*?([a-z'’-]+s)\b", found.group())
+    token = text.add(replace(times(count, size), noun=things.group(1) if things else ""))
     return f"{parts.get('lead') or ''}{token}{parts.get('tail') or ''}"
 
 

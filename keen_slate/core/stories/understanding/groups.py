@@ -40,7 +40,7 @@ def shared(world: World) -> Finding | None:
             i
             for i, _ in counts
             if world.says(
-                rf"\b(?:into|among|between|by|over|for|from) (?:the |his |her |their |its )?<n{i}>|<n{i}> (?:[a-z]+ ){{0,3}}?(?:shared?|shares|divided?|divides|split|splits)|<n{i}> (?:[a-z]+ )?(?:equal|identical)|\b(?:box|crate|bag|pack|set) (?:with|of) <n{i}>"
+                rf"\b(?:into|among|between|by|over|for|from) (?:the |his |her |their |its )?<n{i}>|<n{i}> (?:[a-z]+ ){{0,3}}?(?:shared?|shares|divided?|divides|split|splits)|<n{i}> (?:[a-z]+ )?(?:equal|identical)|\b(?:pack|set) of <n{i}>"
             )
         ),
         None,

@@ -148,7 +148,7 @@ def _asks_rest(world: World) -> bool:
     sorted_into = world.says(r"\b(?:into|are|were|is) ([a-z]+), ([a-z]+)(?: or|,? and) ([a-z]+)\b")
     if sorted_into is not None:
         told = {one for one in sorted_into.groups() if world.says(rf"\b{one}\b[^.]*<f|<f\d+>[^.]*\b{one}\b|{one}: ")}
-        return any(world.asks(rf"\b{one}\b") for one in sorted_into.groups() if one not in told)
+        return len(told) == 2 and any(world.asks(rf"\b{one}\b") for one in sorted_into.groups() if one not in told)
     return False
 
 

@@ -33,6 +33,10 @@ def _reason(text: Text, asked: Asked, answer: Amount, i: int, one: Quantity) -> 
     counts_parts = one.is_count and isinstance(one.number, Whole) and one.number.n > 1 and one.number.n in (
         _parts(answer), len([other for other in quantities if other.unit]),
     )  # fmt: skip
+    if any(
+        re.search(rf"<[nd]{i}> of (?:them|these|those)\b", said) for said in text.statements
+    ):  # it says something of some of them
+        return ""
     if one.is_count and any(
         j in used and other.is_count and other.size == one.size for j, other in enumerate(quantities) if j != i
     ):

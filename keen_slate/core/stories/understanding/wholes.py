@@ -212,7 +212,7 @@ def together(world: World) -> Finding | None:
         return None
     effects = {one.effect for one in told}
     if (
-        (effects & {"goes"} and effects & {"comes", "is"})
+        (effects & {"goes"} and effects & {"comes", "is", "does"})
         or len(effects - {"is", "does", "costs"}) > 1
         or any(one.end for one in told)
     ):
@@ -274,17 +274,11 @@ def _which(world: World, told: list[Fact]) -> None:
     common = shared_keys(told)
     said = {one.verb.base for one in told}
     asked = frozenset([word for word in asked if base_of(word) not in said]) - _DIMENSIONS
-    named = [bool((one.keys - common) & asked) for one in told]
+    own = [one.keys | ({one.amount.noun} if one.amount and one.amount.noun else set()) for one in told]
+    named = [bool((keys - common) & asked) for keys in own]
     plural = re.search(r"\b(?:both|they|together|altogether|in all|total|all|whole)\b", world.text.question) is not None
-    distinct = [(one.keys - common) & asked for one in told]
+    distinct = [(keys - common) & asked for keys in own]
     if any(named) and not all(named):
         only = frozenset().union(*distinct)
-        stuff = " ".join(
-            [found.group(1) for one in told if (found := re.search(r"> of ([a-z]+(?: [a-z]+)?)", one.clause))]
-        )
-        if not plural or any(word in _names(told) or DAY.search(word) or word in stuff.split() for word in only):
+        if not plural or any(base_of(word) is None or DAY.search(word) for word in only):
             world.text.doubt("which", "It is not clear which of the amounts are to be put together.")
-
-
-def _names(told: list[Fact]) -> frozenset[str]:
-    return frozenset([name for one in told for name in one.named])

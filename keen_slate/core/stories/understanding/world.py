@@ -24,6 +24,24 @@ _RISKY = re.compile(
     rf"\b(?:one of (?:them|these|those|the)|another|others?|also|too|but|except|then|again|with a (?:break|pause|rest)|rests?|stops?|{COMPARATIVES})\b|\band (?:an?|the|some|one|his|her) (?:[a-z]+ ?){{1,2}}(?=[.,]|$)",
     re.I,
 )
+# Words that are known beside a number, and turn the meaning of a sentence that has none.
+_NOT_IN_SILENCE = frozenset(
+    ["same", "half", "other", "one", "another", "part", "parts", "not", "rest", "remaining", "twice", "times"]
+)
+_IN_SILENCE = re.compile(
+    r"\b(?:not|no|none|never|half|twice|thrice|same|one of (?:them|these|those|the)|others?|another|except|instead|back|again|both|many|few|some of (?:them|it)|less|fewer|missing|divided|split|shared?)\b",
+    re.I,
+)
+
+
+def _turning(said: str) -> str | None:
+    """The word of a sentence without a number that turns a meaning; the rest of something is told by itself."""
+    if re.match(r"(?:the rest|the remainder|all (?:the )?others?|the others?)\b(?! half)", said, re.I):
+        return None
+    found = _IN_SILENCE.search(said)
+    return found.group() if found else None
+
+
 _UNTOLD = re.compile(r"\b(?:some|several|many|a few|a little|a bit)\b(?! of (?:it|them)\b)", re.I)
 
 
@@ -47,8 +65,17 @@ class World:
 
     @cached_property
     def facts(self) -> list[Fact]:
-        """The facts of its statements."""
-        return facts_of(self.text)
+        """The facts of its statements; what a sentence without a number says of them is doubtful where a word in it turns a meaning."""
+        found = facts_of(self.text)
+        for said in self.text.statements:
+            if TOKEN.search(said):
+                continue
+            untold = re.search(r"\b(?:some|several|many|a few|a little|a bit|more)\b", said, re.I)
+            if untold and not any(one.amount is None and one.clause in said for one in found):
+                self.text.doubt("number-missing", f"It is not told how much “{untold.group()}” is.", untold.group())
+            if (turning := _turning(said)) is not None:
+                self.text.doubt("sentence-unclear", f"It is not clear what “{turning}” says of the numbers.", turning)
+        return found
 
     @cached_property
     def tokens(self) -> list[tuple[str, int]]:
@@ -97,7 +124,7 @@ class World:
             return None
         if not of_measure(self.text.question, answer, self.asked.fraction):
             return None
-        look_at_question(self.text, self.facts, self.may_name, situation, unknown)
+        look_at_question(self.text, facts_of(self.text.copy()), self.may_name, situation, unknown)
         look_at_unused(self.text, self.asked, answer)
         below = answer.number < 0
         if (
@@ -118,8 +145,9 @@ class World:
 
     def look_at_words(self, allowed: str = "", untold: bool = False) -> None:
         """Note a doubt for every word that turns a meaning and is not *allowed*; for amounts not told, but where they may be *untold*."""
-        may = frozenset(allowed.split())
+        every = frozenset(allowed.split())
         for said in [*self.text.statements, self.text.question]:
+            may = every - _NOT_IN_SILENCE if said is not self.text.question and not TOKEN.search(said) else every
             plain = words(said)
             for i, written in enumerate(plain):
                 word = written.lower()

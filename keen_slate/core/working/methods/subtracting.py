@@ -166,7 +166,7 @@ def wholes_first_then_improper(scribe: Scribe, terms: Terms, roles: Roles) -> Te
     Terms below zero, and those without a fraction in the second, stay as they are.
     """
     (_, a), (_, b) = terms
-    (w, n, d), (v, m, e) = parts(a), parts(b)
+    w, v = parts(a)[0], parts(b)[0]
     if isinstance(b, Whole) or value(a) < value(b):
         return terms
     if w < v:  # an improper fraction on top holds the wholes
