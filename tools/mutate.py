@@ -38,7 +38,13 @@ _FLIPPED: dict[type[ast.cmpop], type[ast.cmpop]] = {
     ast.Lt: ast.LtE, ast.LtE: ast.Lt, ast.Gt: ast.GtE, ast.GtE: ast.Gt, ast.Eq: ast.NotEq, ast.NotEq: ast.Eq, ast.In: ast.NotIn,
     ast.NotIn: ast.In, ast.Is: ast.IsNot, ast.IsNot: ast.Is,
 }  # fmt: skip
-_SIGNS: dict[type[ast.operator], type[ast.operator]] = {ast.Add: ast.Sub, ast.Sub: ast.Add, ast.Mult: ast.Add, ast.BitOr: ast.BitAnd, ast.BitAnd: ast.BitOr}
+_SIGNS: dict[type[ast.operator], type[ast.operator]] = {
+    ast.Add: ast.Sub,
+    ast.Sub: ast.Add,
+    ast.Mult: ast.Add,
+    ast.BitOr: ast.BitAnd,
+    ast.BitAnd: ast.BitOr,
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -172,7 +178,9 @@ def main(arguments: Sequence[str]) -> int:
     chosen = random.Random(seed).sample(every, min(count, len(every)))
     print(f"{room}: {len(chosen)} of {len(every)} faults, seed {seed}, by {', '.join(tests)}", flush=True)
     with ThreadPoolExecutor(os.cpu_count()) as pool:
-        living = [fault for fault, alive in zip(chosen, pool.map(lambda one: lives(one, tests), chosen), strict=True) if alive]
+        living = [
+            fault for fault, alive in zip(chosen, pool.map(lambda one: lives(one, tests), chosen), strict=True) if alive
+        ]
     counted = 0
     for fault in living:
         line = fault.path.read_text(encoding="utf-8").splitlines()[fault.line - 1].strip()

@@ -71,7 +71,7 @@ class World:
             if TOKEN.search(said):
                 continue
             untold = re.search(r"\b(?:some|several|many|a few|a little|a bit|more)\b", said, re.I)
-            if untold and not any(one.amount is None and one.clause in said for one in found):
+            if untold and not any(one.amount is None and one.clause and one.clause in said for one in found):
                 self.text.doubt("number-missing", f"It is not told how much “{untold.group()}” is.", untold.group())
             if (turning := _turning(said)) is not None:
                 self.text.doubt("sentence-unclear", f"It is not clear what “{turning}” says of the numbers.", turning)
