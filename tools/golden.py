@@ -125,13 +125,10 @@ def _said(view: WorkingView) -> str:
 
 def _estimate(view: WorkingView) -> str:
     about = view.estimate
-    checks = [_text(check) for check in view.checks]
-    if about is None:
-        return "\n".join(checks)
-    lines = [f"estimate {about.text} [{about.rule}: {', '.join(about.rounded)}]"]
-    if about.figure:
+    lines = [f"estimate {about.text} [{about.rule}: {', '.join(about.rounded)}]"] if about else []
+    if about and about.figure:
         lines.append(f"         {about.figure.alt}")
-    return "\n".join([*lines, *[f"check    {check}" for check in checks]])
+    return "\n".join([*lines, *[f"check    {_text(check)}" for check in view.checks]])
 
 
 def _text(pieces: Iterable[object]) -> str:

@@ -46,6 +46,9 @@ class EstimateTests(unittest.TestCase):
     @given(strategies.add_subtract_problems, st.sampled_from(["up", "down"]))
     def test_each_term_is_rounded_to_the_nearest_half_and_the_bound_holds(self, expr, ties):
         about = work_text(text(expr), Ways.of({"ties": ties})).estimate
+        if about is None:  # it would be the problem itself
+            self.assertTrue(all((2 * value(term)).denominator == 1 for _, term in signed_terms(expr)))
+            return
         for i, ((_, term), rounded) in enumerate(zip(signed_terms(expr), about.rounded, strict=True)):
             distance = abs(value(term) - value(rounded))
             self.assertEqual((value(rounded) * 2).denominator, 1)
@@ -55,6 +58,20 @@ class EstimateTests(unittest.TestCase):
                 self.assertEqual(abs(value(rounded)) > abs(value(term)), ties == "up")
         self.assertEqual(about.bound, Fraction(len(about.rounded), 4))
         self.assertTrue(about.within)
+
+    def test_a_factor_below_one_goes_to_a_part_and_never_to_zero(self):
+        told = {  # common practice; nothing is said where the estimate would be the problem itself
+            "0.6 × 2.5": ("0.5 × 2.5", Fraction(5, 4)), "3 1/4 × 1/9": ("3 1/2 × 1/10", Fraction(7, 20)), "36 × 0.04": ("36 × 0.1", Fraction(18, 5)),
+            "7/8 × 40": ("1 × 40", Fraction(40)), "3/4 ÷ 1/9": ("3/4 ÷ 1/10", Fraction(15, 2)), "0.3 × 12.4 + 0.3": ("0.25 × 12 + 0", Fraction(3)),
+            "5/8 × 3 1/3": ("3/4 × 3 1/2", Fraction(21, 8)),
+        }  # fmt: skip
+        for problem, (joined, total) in told.items():
+            with self.subTest(problem):
+                about = work_text(problem).estimate
+                self.assertEqual((text(about.sum), about.total), (joined, total))
+        self.assertEqual(work_text("5/8 × 4", Ways.of({"ties": "down"})).estimate.total, 2)
+        for problem in ("18 ÷ 3 × 2", "5 - 11 + 1/2", "1/2", "7", "1/2 + 2 1/2", "1/4 × 8"):
+            self.assertIsNone(work_text(problem).estimate, problem)
 
     def test_the_sentence_of_a_tie_says_what_the_other_choice_gives(self):
         about = work_text("7 1/4 - 3 5/6").estimate

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import product
@@ -12,7 +12,7 @@ from ..expressions.sentences import Rich
 from ..expressions.text import DecimalMark
 from ..expressions.tree import Dec, Expr, Frac, Mixed, Sum, Whole, mixed, value
 from ..expressions.walks import map_numbers
-from ..judging.estimate import estimated, rounded_to, rule_of
+from ..judging.estimate import estimated, rounded_to, rule_of, rules_in
 from ..worked import Worked
 from .answers import read_answer
 
@@ -77,14 +77,19 @@ class _Judge:
         self.unit = Fraction(1, 2) if self.rule == "half" else Fraction(1)
         self.numbers: list[Expr] = []
         map_numbers(expr, self._note)
-        self.right = [self.round(n, self.working.ways.ties) for n in self.numbers]
+        self.right = [near[0] for near in self.rounded(self.rule, (self.working.ways.ties,))]
 
     def _note(self, number: Expr) -> Expr:
         self.numbers.append(number)
         return number
 
+    def rounded(self, rule: str, ties: Sequence[str]) -> list[list[Expr]]:
+        """Each number to its benchmark, where the rule of the whole is *rule*; the ways of a tie after each other."""
+        every = zip(self.numbers, rules_in(self.expr, rule), strict=True)
+        return [list(dict.fromkeys([rounded_to(n, own, way)[0] for way in ties])) for n, own in every]
+
     def round(self, number: Expr, ties: str) -> Expr:
-        """*number* to its benchmark."""
+        """A number of no place in the problem, to the benchmark of the class's rule."""
         return rounded_to(number, self.rule, ties)[0]
 
     def of(self, rounded: list[Expr], expr: Expr | None = None) -> Fraction | None:
@@ -104,9 +109,14 @@ class _Judge:
     # Verdict -----------------------------------------------------------------------------------------------------
 
     def verdict(self, number: Fraction) -> EstimateVerdict:
-        both = [dict.fromkeys([self.round(n, "up"), self.round(n, "down")]) for n in self.numbers]
-        if any(self.of(list(rounded)) == number for rounded in product(*both)):
-            return EstimateVerdict("fits", number, (), self._gives_away(number) or ("The class's rule gives it.",))
+        for rule in dict.fromkeys([self.rule, "whole", "half"]):
+            if any(self.of(list(near)) == number for near in product(*self.rounded(rule, ("up", "down")))):
+                by = (
+                    "The class's rule gives it."
+                    if rule == self.rule
+                    else f"Each number to the nearest {rule} gives it."
+                )
+                return EstimateVerdict("fits", number, (), self._gives_away(number) or (by,))
         codes = tuple([code for code, results in self._wrong() if number in results])
         if codes:
             return EstimateVerdict("explained", number, codes, (" ".join([CODES[code] for code in codes]),))
@@ -118,9 +128,7 @@ class _Judge:
         """Says that an estimate is the answer itself, and offers the coarser rule where there is one."""
         if number != self.working.value:
             return ()
-        coarser = replace(self.working.ways, estimate="whole")
-        left = [rounded_to(n, "whole", coarser.ties)[0] for n in self.numbers]
-        about = self.of(left)
+        about = self.of([near[0] for near in self.rounded("whole", (self.working.ways.ties,))])
         if self.rule == "whole" or about is None or about == number:
             return ("This rule gives the answer itself away.",)
         return ("This rule gives the answer itself away. To the nearest <whole> it is about ", mixed(about), ".")
@@ -128,7 +136,10 @@ class _Judge:
     def _wrong(self) -> Iterator[tuple[str, set[Fraction | None]]]:
         """What each way that goes wrong makes."""
         yield "whole-forgotten", set(self.with_one(self._without_whole))
-        yield "truncated", {self.of([self._cut_off(n) for n in self.numbers])}
+        yield (
+            "truncated",
+            {self.of([self._cut_off(n, unit) for n in self.numbers]) for unit in (self.unit, Fraction(1))},
+        )
         yield "rounded-after", {value(self.round(mixed(self.working.value), ties)) for ties in ("up", "down")}
         yield "wrong-benchmark", set(self.with_one(self._neighbours))
         yield "estimate-operation", {self.of(self.right, other) for other in _other_operations(self.expr)}
@@ -140,9 +151,8 @@ class _Judge:
             return [self.round(replace(number, whole=0), self.working.ways.ties)]
         return []
 
-    def _cut_off(self, number: Expr) -> Expr:
-        units = value(number) // self.unit
-        return mixed(units * self.unit)
+    def _cut_off(self, number: Expr, unit: Fraction) -> Expr:
+        return mixed(value(number) // unit * unit)
 
     def _neighbours(self, number: Expr) -> list[Expr]:
         if isinstance(number, Whole):

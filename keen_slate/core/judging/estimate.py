@@ -5,7 +5,8 @@
 - `between`: each term lies between its whole below and above, so the answer lies in an interval, ends included.
 
 Of n terms the error is n times that of one. Products, quotients and mixed operations have no bound: only the size is
-compared. A tie goes up or down as `Ways.ties` says, and is told.
+compared. A factor below 1 goes to the nearest of 1/10, 1/4, 1/2, 3/4 and 1, never to 0, and a half beside it stays (common practice). A
+tie goes up or down as `Ways.ties` says, and is told. A problem that is its own estimate has none.
 """
 
 from __future__ import annotations
@@ -16,11 +17,28 @@ from fractions import Fraction
 from ..arithmetic.division import as_decimal
 from ..expressions.sentences import Rich
 from ..expressions.terms import signed_terms
-from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, make, mixed, ratio, value
-from ..expressions.walks import leaves, map_numbers
+from ..expressions.tree import (
+    Bracket,
+    Dec,
+    Equation,
+    Expr,
+    Frac,
+    Mixed,
+    Neg,
+    Power,
+    Product,
+    Sum,
+    Whole,
+    make,
+    mixed,
+    ratio,
+    value,
+)
+from ..expressions.walks import children, leaves, map_numbers
 from ..working.proof import Working
 
 ERRORS = {"half": Fraction(1, 4), "whole": Fraction(1, 2)}  # of one term, at most
+PARTS = (Fraction(1, 10), Fraction(1, 4), Fraction(1, 2), Fraction(3, 4), Fraction(1))  # what a factor below 1 goes to
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +66,7 @@ class Estimate:
 
 
 def rounded_to(expr: Expr, rule: str, ties: str) -> tuple[Expr, bool]:
-    """The number *expr* to the nearest half or whole (*rule*) by its size, and whether it was a tie.
+    """The number *expr* to the nearest half, whole or part of one (*rule*) by its size, and whether it was a tie.
 
     >>> from ..expressions.tree import Mixed
     >>> rounded_to(Mixed(7, 1, 4), "half", "up"), rounded_to(Mixed(7, 1, 4), "half", "down")
@@ -57,6 +75,8 @@ def rounded_to(expr: Expr, rule: str, ties: str) -> tuple[Expr, bool]:
     if isinstance(expr, Neg):
         size, tie = rounded_to(expr.inner, rule, ties)
         return (size if size == Whole(0) else Neg(size)), tie
+    if rule == "part":
+        return _to_a_part(expr, ties)
     n, d = ratio(expr)
     per = 2 if rule == "half" else 1
     # In units of 1/per the number is per*n/d; floor(x + 1/2) rounds it up at a tie, ceil(x - 1/2) down.
@@ -65,6 +85,43 @@ def rounded_to(expr: Expr, rule: str, ties: str) -> tuple[Expr, bool]:
     if isinstance(expr, Dec) and units % per:
         return Dec(units // per, "5"), tie
     return make(units // per, units % per, per), tie
+
+
+def _to_a_part(expr: Expr, ties: str) -> tuple[Expr, bool]:
+    """A factor below 1 to the nearest of the parts, and whether it was a tie."""
+    number = value(expr)
+    nearest = min(abs(number - part) for part in PARTS)
+    near = [part for part in PARTS if abs(number - part) == nearest]
+    part = near[-1] if ties == "up" else near[0]
+    return (as_decimal(part) if isinstance(expr, Dec) else None) or mixed(part), len(near) > 1
+
+
+def rules_in(expr: Expr, rule: str) -> list[str]:
+    """By which rule each number of *expr* is rounded, from left to right, where *rule* is that of the whole.
+
+    >>> from ..reading.parser import parse
+    >>> rules_in(parse("0.6 × 2.5 + 0.6").expr, "whole")
+    ['part', 'half', 'whole']
+    """
+    match expr:
+        case Product() | Power():
+            parts = children(expr)
+            plain = [part.inner if isinstance(part, Neg) else part for part in parts]
+            below = [isinstance(part, (Frac, Dec)) and 0 < value(part) < 1 for part in plain]
+            beside = "half" if any(below) else rule
+            found = []
+            for part, is_below in zip(plain, below, strict=True):
+                alone = isinstance(part, (Whole, Frac, Mixed, Dec))
+                if is_below:
+                    found += ["part"]
+                elif alone:
+                    found += [beside if 2 * value(part) == int(2 * value(part)) else rule]
+                else:
+                    found += rules_in(part, rule)
+            return found
+        case _:
+            inner = children(expr)
+            return [one for part in inner for one in rules_in(part, rule)] if inner else [rule]
 
 
 def rule_of(working: Working) -> str:
@@ -85,10 +142,13 @@ def estimated(working: Working) -> Expr | None:
 
 
 def estimate(working: Working) -> Estimate | None:
-    """The estimate of a worked problem in its own ways; None where nothing is calculated (a chain, blank numerators)."""
+    """The estimate of a worked problem in its own ways; None where nothing is calculated (a chain, blank numerators), or nothing rounded."""
     expr = estimated(working)
-    if expr is None:
-        return None
+    about = _estimate(working, expr) if expr is not None else None
+    return None if about is None or about.sum == expr else about
+
+
+def _estimate(working: Working, expr: Expr) -> Estimate | None:
     rule, ties = rule_of(working), working.ways.ties
     terms = _terms(expr) if working.parts else signed_terms(expr)
     plain = [term.inner if isinstance(term, Neg) else term for _, term in terms]
@@ -151,12 +211,12 @@ def _between(working: Working, terms: list[tuple[int, Expr]]) -> Estimate:
 
 def _of_any(working: Working, expr: Expr, rule: str) -> Estimate | None:
     """Every number rounded first, then calculated; None where a divisor would be rounded to 0."""
-    ties = working.ways.ties
+    ties, rules = working.ways.ties, rules_in(expr, rule)
     tied: list[int] = []
     rounded: list[Expr] = []
 
     def change(number: Expr) -> Expr:
-        near, tie = rounded_to(number, rule, ties)
+        near, tie = rounded_to(number, rules[len(rounded)], ties)
         if tie:
             tied.append(len(rounded))
         rounded.append(near)
