@@ -71,7 +71,15 @@ class TableTests(unittest.TestCase):
             ("3 5/8 + 2 7/8", "left-improper-part"): "5 12/8", ("3 5/8 + 2 7/8", "carry-lost"): "5 1/2",
             ("3 5/8 + 2 7/8", "whole-lost"): "1/2", ("3 5/8 + 2 7/8", "quotient-remainder-swapped"): "9 1/8",
             ("5/6 + 5/6", "quotient-remainder-swapped"): "4 1/6", ("5/6 + 5/6", "left-improper"): "10/6",
-            ("3 10/4", "carry-lost"): "3 1/2", ("5/12 + 1/4", "half-simplified"): "4/6", ("5/24 + 7/24", "half-simplified"): "6/12",
+            ("3 10/4", "carry-lost"): "3 1/2", ("3 10/4", "own-whole-forgotten"): "2 1/2", ("3 5/8 + 2 7/8", "own-whole-forgotten"): "1 1/2",
+            ("7 × 1 2/3", "only-whole-multiplied"): "7 2/3", ("2 3/4 × 4", "only-whole-multiplied"): "8 3/4", ("3/4 × 4", "only-whole-multiplied"): None,
+            ("3 1/2 - 1 1/4", "added-for-subtracted"): "4 3/4", ("5.2 - 3.9", "added-for-subtracted"): "9.1", ("3 1/2 + 1 1/4", "added-for-subtracted"): None,
+            ("3 1/2 + 1 1/4", "subtracted-for-added"): "2 1/4", ("1/4 + 1/4", "subtracted-for-added"): "0", ("1/4 + 3/4", "subtracted-for-added"): None,
+            ("1/2 - 3/4 - 1/8", "sign-lost"): "3/8", ("-2/3 × 1/2", "sign-lost"): "1/3", ("3 - 7", "sign-lost"): None, ("7/8 - 1/8", "sign-lost"): None,
+            ("(3 + 1/2) × 2", "stopped-after-bracket"): "3 1/2", ("2 × (3.5 - 1.25)", "stopped-after-bracket"): "2.25",
+            ("(1 + 2) × (3 + 4)", "stopped-after-bracket"): None, ("5 - 11 + 1/2", "add-before-subtract"): "-6 1/2",
+            ("1/2 - 1/4 + 1/2", "add-before-subtract"): None,
+            ("5/12 + 1/4", "half-simplified"): "4/6", ("5/24 + 7/24", "half-simplified"): "6/12",
         }  # fmt: skip
         for (problem, code), answer in table.items():
             self.assertEqual(written(problem, code), answer, (problem, code))

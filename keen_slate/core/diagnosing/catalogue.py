@@ -17,6 +17,7 @@ FAMILIES = {
     "forms": "Form and tidying",
     "products": "Multiplying and dividing",
     "decimals": "Decimals",
+    "operations": "Which operation, and the sign",
     "order": "Order of operations",
     "blanks": "Blanks and equal fractions",
     "stories": "Stories",

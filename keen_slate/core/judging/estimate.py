@@ -99,8 +99,8 @@ def _to_a_part(expr: Expr, ties: str) -> tuple[Expr, bool]:
 def rules_in(expr: Expr, rule: str) -> list[str]:
     """By which rule each number of *expr* is rounded, from left to right, where *rule* is that of the whole.
 
-    >>> from ..reading.parser import parse
-    >>> rules_in(parse("0.6 × 2.5 + 0.6").expr, "whole")
+    >>> factor = Dec(0, "6")
+    >>> rules_in(Sum(Product(factor, (("×", Dec(2, "5")),)), (("+", factor),)), "whole")
     ['part', 'half', 'whole']
     """
     match expr:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
 from math import gcd
 
 from ...arithmetic.primes import prime_factors
@@ -180,6 +181,23 @@ def _divided(case: Case) -> tuple[int, int, int, int, int] | None:
     whole, num, den = raw
     quotient, rest = divmod(num, den)
     return (whole, num, den, quotient, rest) if quotient and rest else None
+
+
+@misconception(
+    "own-whole-forgotten",
+    name="forgot the <whole> that stood there",
+    reason="Turns the improper part into a mixed number, and writes that down as the answer.",
+    question="Which <wholes> were there before the fraction was tidied?",
+    kinds=("add-subtract", "simplify"),
+    example="2 3/4 + 1 3/4",
+)
+def own_whole_forgotten(case: Case) -> Wrong | None:
+    found = _divided(case)
+    if found is None or not found[0]:
+        return None
+    _, num, den, quotient, rest = found
+    answer = case.finished(Fraction(num, den))
+    return Wrong(answer, ((Frac(num, den), " = ", make(quotient, rest, den)),))
 
 
 @misconception(

@@ -99,10 +99,10 @@ def _wrong(case: Case, rule: str) -> Wrong | None:
     right.work(expr)
     if pupil.done == right.done:
         return None
-    return Wrong(_written(case, result), tuple([_line(*done) for done in pupil.done]))
+    return Wrong(written(case, result), tuple([_line(*done) for done in pupil.done]))
 
 
-def _written(case: Case, number: Fraction) -> Expr:
+def written(case: Case, number: Fraction) -> Expr:
     """*number* as the class would leave it: a decimal where all numbers are decimals and it ends."""
     numbers = list(leaves(case.working.problem.expr))
     decimals = any(isinstance(n, Dec) for n in numbers) and not any(isinstance(n, (Frac, Mixed)) for n in numbers)
@@ -150,7 +150,7 @@ def multiply_before_divide(case: Case) -> Wrong | None:
     name="added before subtracting",
     reason="Takes the word order of a rule for its meaning: addition first, then subtraction.",
     question="You have 9, give away 4 and get 3: how many have you?",
-    kinds=("order",),
+    kinds=("order", "add-subtract", "decimal"),
     example="9 - 4 + 3",
 )
 def add_before_subtract(case: Case) -> Wrong | None:
@@ -192,7 +192,7 @@ def brackets_ignored(case: Case) -> Wrong | None:
     right.work(expr)
     if pupil.done == right.done:
         return None
-    return Wrong(_written(case, result), ((without,), *[_line(*done) for done in pupil.done]))
+    return Wrong(written(case, result), ((without,), *[_line(*done) for done in pupil.done]))
 
 
 @misconception(

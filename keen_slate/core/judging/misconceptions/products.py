@@ -100,3 +100,21 @@ def not_flipped(case: Case) -> Wrong | None:
     a, b = fractions
     total: Fraction = value(a) * value(b)
     return Wrong(case.finished(total), ((a, " × ", b, " = ", case.finished(total)),))
+
+
+@misconception(
+    "only-whole-multiplied",
+    name="multiplied the <whole> alone",
+    reason="Takes the fraction of a mixed number for something that only stands beside it.",
+    question="Seven times 1 2/3: how often is the 2/3 there?",
+    kinds=("multiply-divide",),
+    example="7 × 1 2/3",
+    often=3,
+)
+def only_whole_multiplied(case: Case) -> Wrong | None:
+    match _two(case, 1):
+        case [Whole(n), Mixed() as number] | [Mixed() as number, Whole(n)] if n > 1 and number.num < number.den:
+            made = n * number.whole
+            line: Rich = (f"{n} × {number.whole} = {made}",)
+            return Wrong(Mixed(made, number.num, number.den), (line,))
+    return None
