@@ -13,26 +13,35 @@ Mark = Literal["jump", "back"]
 
 _PLACES = {rung: place for place, rung in enumerate(ALL_RUNGS)}
 _SUBTRACTED = ("M5", "M6", "M7", "M8", "M9", "M11")
+_DIVIDED = ("P4",)
+_OF_DECIMALS = ("P5", "P6")
+_BESIDE = {"M6", "P2"}  # may be left out: what comes after does not need it (common practice)
 
 
 def jump_between(before: str | None, after: str | None) -> Mark | None:
-    """Say "jump" where a rung of what both are about is skipped, "back" where the ladder goes down.
+    """Say "jump" where a rung of what both are about is skipped, "back" where it goes down there. M6 may also come after M7 to M9.
 
-    >>> jump_between("F1", "F3"), jump_between("F4", "F3"), jump_between("F6", "M8"), jump_between("M2", "M7")
+    >>> jump_between("F1", "F3"), jump_between("F4", "F3"), jump_between("M8", "F6"), jump_between("M5", "M7")
     ('jump', 'back', None, None)
     """
-    if before is None or after is None:
+    if before is None or after is None or about(before) != about(after):
         return None
     low, high = _PLACES[before], _PLACES[after]
     if high < low:
-        return "back"
-    skipped = [rung for rung in list(ALL_RUNGS)[low + 1 : high] if _about(rung) == _about(before) == _about(after)]
+        return None if after == "M6" and before in ("M7", "M8", "M9") else "back"
+    skipped = [rung for rung in list(ALL_RUNGS)[low + 1 : high] if about(rung) == about(before) and rung not in _BESIDE]
     return "jump" if skipped else None
 
 
-def _about(rung: str) -> str:
-    """What a rung is about: its family, and of mixed numbers whether they are added or subtracted."""
-    return "M-" if rung in _SUBTRACTED else rung[0]
+def about(rung: str) -> str:
+    """What a *rung* is about: its family; of mixed numbers whether they are added or subtracted, of products whether it is one.
+
+    >>> about("M4"), about("M5"), about("P4")
+    ('M', 'M-', 'P÷')
+    """
+    if rung in _SUBTRACTED:
+        return "M-"
+    return "P÷" if rung in _DIVIDED else "P." if rung in _OF_DECIMALS else rung[0]
 
 
 def stair(rungs: Sequence[str | None]) -> list[int]:

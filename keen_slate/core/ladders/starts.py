@@ -16,16 +16,19 @@ from .spec import spread
 PROBLEMS = 8
 _USUAL: dict[str, Any] = {"largest_common_denominator": 60, "avoid": ["negatives"]}
 # Where the rungs of a standard hold more than it asks for, or its problems stand on other rungs: the parts of its set.
+# Unlike fractions and mixed numbers in eight problems that skip no rung: like ones lead to where a whole is cut up.
+_UNLIKE: tuple[dict[str, Any], ...] = ({"rungs": dict.fromkeys(("F4", "F5", "F6", "M3", "M4", "M5", "M7", "M8"), 1)},)
 _OWN: dict[str, tuple[dict[str, Any], ...]] = {
     "4.NF.B.3c": ({"only": "same-denominator"},),
     "4.NF.C.5": ({"denominators": [10, 100], "largest_common_denominator": 100, "operations": ["+"]},),
     "4.NF.C.6": ({"rungs": {"V3": 3}, "denominators": [10], "only": "to-decimal"},
                  {"rungs": {"V3": 5}, "denominators": [100], "largest_common_denominator": 100, "only": "to-decimal"}),
+    "5.NF.A.1": _UNLIKE, "5.NF.A.2": _UNLIKE, "England, Year 6": _UNLIKE,
     "5.NF.B.7": ({"rungs": {"P4": 4}, "only": "unit-first"}, {"rungs": {"P4": 4}, "only": "whole-first"}),
     "5.OA.A.1": ({"only": "brackets"},),
     "6.NS.A.1": ({"rungs": {"P4": 5}, "only": "proper-fractions"}, {"rungs": {"P4": 3}, "only": "mixed-first"}),
     "6.EE.A.1": ({"only": "powers"},),
-    "7.NS.A.1": ({"rungs": {"F1": 2, "F4": 2, "F5": 2, "M5": 2}, "only": "below-zero", "avoid": []},),
+    "7.NS.A.1": ({"rungs": {"F4": 3, "F5": 3, "M5": 2}, "only": "below-zero", "avoid": []},),
     "7.NS.A.2d": ({"rungs": {"V3": 4}, "denominators": [4, 5, 8, 20, 25], "only": "to-decimal"},
                   {"rungs": {"V4": 4}, "denominators": [3, 6, 9, 11], "only": "to-decimal"}),
     "England, Year 5": ({"only": "one-fits"},),

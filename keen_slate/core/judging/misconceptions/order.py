@@ -117,6 +117,8 @@ def written(case: Case, number: Fraction) -> Expr:
 
 def _line(a: Fraction, operator: str, b: Fraction, result: Fraction) -> Rich:
     second = mixed(b)
+    if operator == "^":
+        return (mixed(a), "^", second, " = ", mixed(result))
     return (mixed(a), f" {operator} ", Bracket(second) if isinstance(second, Neg) else second, " = ", mixed(result))
 
 
