@@ -652,7 +652,7 @@ class BrowserTests(PageTests):
 
     def test_the_shelf_begins_a_set_and_shows_titles_as_text(self):
         shelf = self.open("/")
-        self.assertIn(self.title, shelf.locator("h2").all_inner_texts())
+        expect(shelf.locator("h2").get_by_text(self.title, exact=True)).to_be_visible()
         shelf.get_by_role("button", name="empty", exact=True).click()
         shelf.fill("#new-title", "Rope & gravel")
         shelf.press("#new-title", "Enter")

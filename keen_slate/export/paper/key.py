@@ -21,6 +21,7 @@ from ..workings import line
 from .examples import answer_of
 from .parts import Copy, Key, KeyEntry, KeyRow, Numbered, Sheet
 
+MOST = 5  # wrong answers of an example in a key, where some of them are met seldom
 MOST_ASIDE = 3  # wrong answers in a slim margin
 Note = tuple[str, tuple[Written, ...]]
 
@@ -71,7 +72,11 @@ def _entry(one: Numbered, sheet: Sheet, more: tuple[Note, ...]) -> KeyEntry:
 
 
 def _shown(item: Item) -> list[LikelyAnswer]:
-    return [one for one in item.worked.likely if one.status != "hidden"]
+    """The wrong answers that can be seen; of more than a key has room for, those that are met seldom are left out, the last first."""
+    shown = [one for one in item.worked.likely if one.status != "hidden"]
+    seldom = [one for one in shown if one.entry.often == 1]
+    left_out = seldom[max(0, MOST - (len(shown) - len(seldom))) :]
+    return [one for one in shown if one not in left_out]
 
 
 def _wrong(item: Item, likely: LikelyAnswer) -> Written:
