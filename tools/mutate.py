@@ -37,7 +37,7 @@ TESTS = {
     "core/expressions": ("core.test_arithmetic", "core.test_reading", "core.test_working"),
     "core/figures": ("core.test_figures", "core.test_golden"),
     "core/grading": ("core.test_arithmetic", "core.test_explaining", "core.test_golden"),
-    "core/judging": ("core.test_judging",),
+    "core/judging": ("core.test_golden", "core.test_judging", "core.test_beliefs", "core.test_explaining"),
     "core/ladders": ("core.test_ladders",),
     "core/layouts": ("core.test_layouts", "core.test_golden"),
     "core/reading": ("core.test_reading", "core.test_bounds"),
