@@ -16,7 +16,9 @@ from keen_slate.core.expressions.tree import Frac, Mixed, Whole, value
 from keen_slate.core.expressions.typeset import glyphs
 from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.grading.compare import other_ways
+from keen_slate.core.judging.checks import checks, holds
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
+from keen_slate.core.judging.slips import slips
 from keen_slate.core.reading.reader import read
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
@@ -79,6 +81,41 @@ class EstimateTests(unittest.TestCase):
             OWN.plain(about.sentence), "About 3 1/2, from 7 1/2 - 4. 3 5/12 is at most 1/2 away. Reasonable."
         )
         self.assertEqual(OWN.plain(about.tie), "7 1/4 is a tie: it could go down, to about 3.")
+
+
+class BoundaryTests(unittest.TestCase):
+    """Where a decision turns: the value itself, and those beside it."""
+
+    def test_a_slip_in_adding_is_one_or_ten_of_a_unit(self):
+        for problem, answer, units in [
+            ("1/6 + 1/4", Fraction(5, 12), (1, 12)),
+            ("3.9 + 2.45", Fraction(127, 20), (1, 10, 100)),
+        ]:
+            made = {slip.value for slip in slips(work_text(problem).working) if slip.code == "slip-addition"}
+            self.assertEqual(made, {answer + Fraction(off, unit) for off in (1, -1, 10, -10) for unit in units})
+
+    def test_a_sum_is_told_to_be_below_at_or_above_one_and_why(self):
+        for problem, told, holding in [
+            ("1/4 + 2/3", "below 1, because together they do not fill a <whole>.", 3),
+            ("1/4 + 3/4", "exactly 1, because together they fill a <whole>.", 4),
+            ("1/2 + 3/4", "above 1, because together they are more than a <whole>.", 5),
+            ("5/8 + 3/4", "above 1, because both are more than a half.", 5),
+            ("1/3 + 1/4", "below 1, because both are less than a half.", 3),
+        ]:
+            worked = work_text(problem)
+            (one,) = [check for check in checks(worked.working) if check.code == "beside-one"]
+            self.assertEqual("".join(map(str, one.said)), f"Is it above or below 1? It is {told}")
+            held = [quarters for quarters in (3, 4, 5) if holds(one, worked.working, Fraction(quarters, 4))]
+            self.assertEqual(held, [holding], problem)
+
+    def test_what_would_be_written_below_one_piece_or_below_zero_is_not_likely(self):
+        self.assertEqual(found("5/10 = _/6")["chain-added"], ("1/6", "reveals"))
+        self.assertNotIn("chain-added", found("4/8 = _/4"))
+        self.assertEqual(found("6/4 = 3/_")["chain-added"], ("3/1", "reveals"))
+        self.assertNotIn("chain-added", found("4/2 = 2/_"))
+        self.assertEqual(found("1.25 - 12.5 + 12.5").get("right-aligned"), None)
+        self.assertEqual(found("3.5 - 0.35")["right-aligned"], ("0.00", "reveals"))  # 35 - 35
+        self.assertNotIn("right-aligned", found("3.5 - 0.36"))
 
 
 class MisconceptionTests(unittest.TestCase):
