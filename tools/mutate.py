@@ -88,10 +88,11 @@ def faults(room: str) -> list[Fault]:
 
 
 def _annotations(tree: ast.AST) -> set[int]:
-    """The nodes of annotations and of values given to arguments by default: nothing is calculated there."""
+    """The nodes of annotations, and of what a class is decorated with: nothing is calculated there."""
     inside: set[int] = set()
     for node in ast.walk(tree):
-        for part in (getattr(node, "annotation", None), getattr(node, "returns", None)):
+        decorators = node.decorator_list if isinstance(node, ast.ClassDef) else []
+        for part in (getattr(node, "annotation", None), getattr(node, "returns", None), *decorators):
             if part is not None:
                 inside |= {id(one) for one in ast.walk(part)}
     return inside
