@@ -16,12 +16,18 @@ class SetTests(PageTests):
         return self.page.eval_on_selector_all(".step[data-id] .code", "all => all.map(one => one.textContent)")
 
     def test_sorting_into_a_climb_is_shown_before_it_is_done_and_undone_after_a_reload(self):
+        expect(self.page.locator(".harder[data-mark=back]")).to_have_count(
+            0
+        )  # what is about something else is no step back
+        self.page.focus(".step[data-id]:nth-child(3) .pick")
+        self.page.keyboard.press("Alt+ArrowUp")
+        self.page.wait_for_selector("text=Now number 2 of 3.", state="attached")
         expect(self.page.locator(".harder[data-mark=back]")).to_contain_text("steps back")
         self.page.click("text=Sort into a climb")
         proposed = self.page.locator("[role=dialog] li")
         expect(proposed).to_have_count(3)
-        expect(self.page.locator("[role=dialog] li[data-moves=true]")).to_have_count(1)
-        self.assertEqual(self.rungs(), ["M8", "F1", "F4"])  # nothing is done yet
+        expect(self.page.locator("[role=dialog] li[data-moves=true]")).to_have_count(2)
+        self.assertEqual(self.rungs(), ["M8", "F4", "F1"])  # nothing is done yet
         self.page.click("text=Take this order")
         expect(self.page.locator(".step[data-id] .code").first).to_have_text("F1")
         self.assertEqual(self.rungs(), ["F1", "F4", "M8"])
