@@ -92,10 +92,10 @@ class _Checker:
             return Line(typed, None, (), (), side=True)
         pieces = [piece.strip() for piece in line.strip().removeprefix("=").split("=")]
         pieces = [piece for piece in pieces if piece != "_"] or pieces
-        faults = _faults(pieces, self.mark, is_last)
+        said = [read_line(piece, self.mark) for piece in pieces]
+        faults = _faults(said, is_last)
         if line != typed:  # a column has no equals sign of its own
             faults = tuple([fault for fault in faults if fault != "equals-sign-misused"])
-        said = [read_line(piece, self.mark) for piece in pieces]
         here = said[-1]
         if here is None:
             return Line(typed, None, (), ("unreadable", *faults))
@@ -107,7 +107,7 @@ class _Checker:
             return self._wrong(typed, known, pieces, (), self.threads.main)
         if not true:
             return self._false(typed, known, pieces, faults)
-        if len(pieces) > 1 and self._is_filled(pieces):
+        if len(pieces) > 1 and self._is_filled(known):
             self.last = text(self.worked.working.answer)
             return Line(typed, True, (), faults)
         if self.threads.joined(value(here.expr)):
@@ -134,9 +134,8 @@ class _Checker:
             or threads.together(first.expr)
         )
         own = len(known) > 1 and not is_last
-        if (
-            is_last and len(known) == 1 and not children(here.expr)
-        ):  # the answer: it goes on with the problem, or is wrong
+        is_answer = is_last and len(known) == 1 and not children(here.expr)
+        if is_answer:  # it goes on with the problem, or is wrong
             return False
         if not leads and not own:
             return False
@@ -189,13 +188,12 @@ class _Checker:
             self.last_aside = pieces[-1]
         return Line(typed, False, codes, faults)
 
-    def _is_filled(self, pieces: list[str]) -> bool:
+    def _is_filled(self, known: list[Problem]) -> bool:
         """Whether a true line is the whole equation, with the missing number in its place."""
         working = self.worked.working
         if not isinstance(working.problem.expr, Equation) or isinstance(working.answer, Equation):
             return False
-        read_pieces = [read_line(piece, self.mark) for piece in pieces]
-        numbers = Counter([value(n) for piece in read_pieces if piece for n in leaves(piece.expr)])
+        numbers = Counter([value(n) for piece in known for n in leaves(piece.expr)])
         given = [value(n) for n in leaves(working.problem.expr) if isinstance(n, _NUMBERS)]
         return numbers == Counter([*given, working.value])
 
@@ -265,14 +263,13 @@ def read_line(typed: str, mark: DecimalMark) -> Problem | None:
     return problem
 
 
-def _faults(pieces: list[str], mark: DecimalMark, is_last: bool) -> tuple[str, ...]:
+def _faults(said: list[Problem | None], is_last: bool) -> tuple[str, ...]:
     """Faults of writing on a line: an equals sign between what is not equal; on the last line, an improper part in a mixed number."""
     faults = []
-    read_pieces = [read_line(piece, mark) for piece in pieces]
-    values = [value(piece.expr) for piece in read_pieces if piece]
+    values = [value(piece.expr) for piece in said if piece]
     if len(set(values)) > 1:
         faults.append("equals-sign-misused")
-    last = read_pieces[-1]
+    last = said[-1]
     if (
         is_last
         and last is not None

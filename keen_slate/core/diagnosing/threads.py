@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import combinations, permutations
@@ -123,18 +123,11 @@ class Threads:
         """Whether a calculation, or a number, is a part of what was written before, or of a number in it."""
         if isinstance(expr, Bracket):
             return self.leads_to(expr.inner)
-        if isinstance(expr, Sum):
-            return any(
-                _is_part(_terms(expr), _terms(source), self._kinds)
-                for source in self._sources
-                if isinstance(source, Sum)
-            )
-        if isinstance(expr, Product):
-            return any(
-                _is_part(_factors(expr), _factors(source), self._kinds)
-                for source in self._sources
-                if isinstance(source, Product)
-            )
+        if isinstance(expr, (Sum, Product)):
+            alike = [
+                source for source in self._sources if isinstance(source, (Sum, Product)) and type(source) is type(expr)
+            ]
+            return any(_is_part(_signed(expr), _signed(source), self._kinds) for source in alike)
         return self._is_known(expr)
 
     def _is_known(self, number: Expr) -> bool:
@@ -152,6 +145,7 @@ class Threads:
 
 
 _Signed = list[tuple[str, Expr]]
+_Kinds = Callable[[Expr], list[_Seen]]
 
 
 def _wholes(expr: Expr) -> Iterator[Expr]:
@@ -162,15 +156,12 @@ def _wholes(expr: Expr) -> Iterator[Expr]:
         yield from _wholes(inner)
 
 
-def _terms(expr: Sum) -> _Signed:
-    return [("+", expr.first), *[(sign, term) for sign, term in expr.rest]]
+def _signed(expr: Sum | Product) -> _Signed:
+    """The terms or factors with the operator before each."""
+    return [("+" if isinstance(expr, Sum) else "×", expr.first), *expr.rest]
 
 
-def _factors(expr: Product) -> _Signed:
-    return [("×", expr.first), *[(sign, factor) for sign, factor in expr.rest]]
-
-
-def _is_part(wanted: _Signed, source: _Signed, kinds: object) -> bool:
+def _is_part(wanted: _Signed, source: _Signed, kinds: _Kinds) -> bool:
     """Whether terms (or factors) are some of those of a *source*: all of them themselves, or all their wholes, or fractions, or tops."""
     if len(wanted) > len(source) or len(source) > _MOST_TERMS:
         return False
@@ -182,14 +173,16 @@ def _is_part(wanted: _Signed, source: _Signed, kinds: object) -> bool:
     return False
 
 
-def _alike(wanted: Sequence[Expr], source: Sequence[Expr], kinds: object) -> bool:
+def _alike(wanted: Sequence[Expr], source: Sequence[Expr], kinds: _Kinds) -> bool:
     sizes = [value(one) for one in wanted]
-    seen = [kinds(one) for one in source]  # type: ignore[operator]
+    seen = [kinds(one) for one in source]
     for pick in ("size", "whole", "part"):
         if all(any(getattr(form, pick) == size for form in forms) for size, forms in zip(sizes, seen, strict=True)):
             return True
-    bottoms = [{form.top[1] for form in forms if form.top} for forms in seen]
+    if any(size.denominator != 1 for size in sizes):
+        return False
+    bottoms = set.intersection(*[{form.top[1] for form in forms if form.top} for forms in seen])
     return any(
         all(any(form.top == (int(size), bottom) for form in forms) for size, forms in zip(sizes, seen, strict=True))
-        for bottom in set.intersection(*bottoms)
-    ) if all(size.denominator == 1 for size in sizes) and bottoms else False  # fmt: skip
+        for bottom in bottoms
+    )

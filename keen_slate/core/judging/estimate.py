@@ -103,25 +103,25 @@ def rules_in(expr: Expr, rule: str) -> list[str]:
     >>> rules_in(Sum(Product(factor, (("×", Dec(2, "5")),)), (("+", factor),)), "whole")
     ['part', 'half', 'whole']
     """
-    match expr:
-        case Product() | Power():
-            parts = children(expr)
-            plain = [part.inner if isinstance(part, Neg) else part for part in parts]
-            below = [isinstance(part, (Frac, Dec)) and 0 < value(part) < 1 for part in plain]
-            beside = "half" if any(below) else rule
-            found = []
-            for part, is_below in zip(plain, below, strict=True):
-                alone = isinstance(part, (Whole, Frac, Mixed, Dec))
-                if is_below:
-                    found += ["part"]
-                elif alone:
-                    found += [beside if 2 * value(part) == int(2 * value(part)) else rule]
-                else:
-                    found += rules_in(part, rule)
-            return found
-        case _:
-            inner = children(expr)
-            return [one for part in inner for one in rules_in(part, rule)] if inner else [rule]
+    if not isinstance(expr, (Product, Power)):
+        return [one for part in children(expr) for one in rules_in(part, rule)] or [rule]
+    factors = [part.inner if isinstance(part, Neg) else part for part in children(expr)]
+    beside = any(_is_below_one(factor) for factor in factors)
+    found = []
+    for factor in factors:
+        found += rules_in(factor, rule) if children(factor) else [_rule_of_factor(factor, rule, beside)]
+    return found
+
+
+def _is_below_one(factor: Expr) -> bool:
+    return isinstance(factor, (Frac, Dec)) and 0 < value(factor) < 1
+
+
+def _rule_of_factor(factor: Expr, rule: str, beside: bool) -> str:
+    """The rule for one number of a product; *beside* where one of them is below 1."""
+    if _is_below_one(factor):
+        return "part"
+    return "half" if beside and (2 * value(factor)).denominator == 1 else rule
 
 
 def rule_of(working: Working) -> str:

@@ -24,19 +24,21 @@ def jump_between(before: str | None, after: str | None) -> Mark | None:
     >>> jump_between("F1", "F3"), jump_between("F4", "F3"), jump_between("M8", "F6"), jump_between("M5", "M7")
     ('jump', 'back', None, None)
     """
-    if before is None or after is None or about(before) != about(after):
+    if before is None or after is None or _about(before) != _about(after):
         return None
     low, high = _PLACES[before], _PLACES[after]
     if high < low:
         return None if after == "M6" and before in ("M7", "M8", "M9") else "back"
-    skipped = [rung for rung in list(ALL_RUNGS)[low + 1 : high] if about(rung) == about(before) and rung not in _BESIDE]
+    skipped = [
+        rung for rung in list(ALL_RUNGS)[low + 1 : high] if _about(rung) == _about(before) and rung not in _BESIDE
+    ]
     return "jump" if skipped else None
 
 
-def about(rung: str) -> str:
+def _about(rung: str) -> str:
     """What a *rung* is about: its family; of mixed numbers whether they are added or subtracted, of products whether it is one.
 
-    >>> about("M4"), about("M5"), about("P4")
+    >>> _about("M4"), _about("M5"), _about("P4")
     ('M', 'M-', 'P÷')
     """
     if rung in _SUBTRACTED:

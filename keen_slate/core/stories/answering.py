@@ -9,12 +9,12 @@ import re
 
 from ..reading.measures import unit_named
 from .lexicon import base_of, past_of
-from .words import COMPARATIVES, third_person, words_of
+from .words import COMPARATIVES_OF_ALL, third_person, words_of
 
 ANSWER = "_"  # where the answer stands in its sentence
 PLAIN = f"Answer: {ANSWER}"
 _DIMENSION = r"long|high|tall|deep|wide|thick|far|heavy|old|large|big|full|late|short|warm|cold"
-_MORE = rf"(?:{COMPARATIVES}|warmer|colder|cooler|hotter|late)"
+_MORE = rf"(?:{COMPARATIVES_OF_ALL}|late)"
 _IS = r"is|are|was|were"
 _BY = words_of("grow rise fall drop increase shrink sink change decrease lengthen")
 _WEIGHS = {"is": "weighs", "are": "weigh", "was": "weighed", "were": "weighed"}

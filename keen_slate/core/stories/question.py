@@ -11,7 +11,6 @@ from .words import words_of
 
 # A full stop within a number or after a short form that goes on in small letters ends no sentence.
 _END = re.compile(r"[.!?]+(?=\s+[^a-z\s]|\s*$)|\?+|\n+")
-_ASKS = re.compile(r"\b(?:how|what|which|find|work out|calculate|tell)\b", re.I)
 _COMMANDS = re.compile(r"^(?:find|work out|calculate|tell)\b", re.I)
 _VERBS = words_of("is are was were can does do did will has have had of in must remain remains")
 

@@ -86,7 +86,6 @@ GROWING = {form for base in _pairs(_GROW) for form in _FORMS[base]} | {"another"
 SHRINKING = {form for base in _pairs(_SHRINK) for form in _FORMS[base]} | words_of(
     "given taken sawn fallen broken torn sunk shrunk thrown"
 )
-BASES = frozenset(_FORMS)
 VERB_FORMS = frozenset(form for forms in _FORMS.values() for form in forms)
 
 # Verbs of simply being there; where one stands nearer to a number than a verb of change, the number tells a state.
@@ -114,6 +113,7 @@ AFTER = re.compile(
 )
 THAN = re.compile(r"\bthan\b", re.I)
 COMPARATIVES = "more|less|fewer|longer|shorter|taller|higher|lower|heavier|lighter|wider|narrower|deeper|farther|further|bigger|smaller|larger|older|younger|thicker|thinner|closer|nearer|faster|slower|earlier|later|cheaper|dearer"
+COMPARATIVES_OF_ALL = f"{COMPARATIVES}|warmer|colder|cooler|hotter"  # of temperatures, too
 COMPARED = re.compile(rf"\b(?:{COMPARATIVES})\b", re.I)
 SMALLER = re.compile(
     r"\b(?:less|fewer|shorter|lower|lighter|narrower|smaller|younger|thinner|closer|nearer|cheaper)\b", re.I

@@ -2,14 +2,11 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from ...expressions.sentences import Rich
-from ...expressions.terms import signed_terms
 from ...expressions.tree import Bracket, Expr, Neg, Operator, Sum, value
 from ...expressions.walks import children
 from ...reading.kinds import Kind
-from .order import written
+from .order import order_as_told, written
 from .registry import Case, Wrong, misconception
 
 _SUMS: tuple[Kind, ...] = ("add-subtract", "decimal", "story")  # in a story it is another: `wrong-operation`
@@ -25,10 +22,9 @@ def _all_by(case: Case, operator: Operator, other: Operator) -> Wrong | None:
     if other == "-" and len(expr.rest) > 1:
         return None
     turned = Sum(expr.first, tuple([(other, number) for _, number in expr.rest]))
-    result = sum([sign * value(number) for sign, number in signed_terms(turned)], Fraction(0))
-    if result < 0:
+    if value(turned) < 0:
         return None
-    answer = written(case, result)
+    answer = written(case, value(turned))
     return Wrong(answer, ((turned, " = ", answer),))
 
 
@@ -68,14 +64,10 @@ def subtracted_for_added(case: Case) -> Wrong | None:
     often=3,
 )
 def sign_lost(case: Case) -> Wrong | None:
-    expr, answer = case.working.problem.expr, case.working.answer
-    if not isinstance(answer, Neg) or _of_two(expr):  # of two numbers, it is `order-as-told`
+    answer = case.working.answer
+    if not isinstance(answer, Neg) or order_as_told(case) is not None:  # of two numbers, it is that
         return None
     return Wrong(answer.inner, ((answer, " is taken for ", answer.inner),))
-
-
-def _of_two(expr: Expr) -> bool:
-    return isinstance(expr, Sum) and len(expr.rest) == 1 and not any(isinstance(part, Neg) for part in children(expr))
 
 
 @misconception(

@@ -16,10 +16,8 @@ from .amounts import Amount, plain, stem, told
 from .doubts import Doubt
 
 TOKEN = re.compile(r"<([undfc])(\d+)>")
-ANY = r"<[undf]\d+>"
 UNIT = r"<u(\d+)>"
 COUNT = r"<n(\d+)>"
-PART = r"<f(\d+)>"
 CLOCK = r"<c(\d+)>"
 _MONTHS = "January|February|March|April|May|June|July|August|September|October|November|December"
 _ASIDE = (
@@ -33,7 +31,6 @@ _ASIDE = (
     ("a name", re.compile(r"\b(?:page|pages|room|class|grade|year|platform|number|bus|tram|chapter|house|lane|gate|pier|door|exercise|no\.) <[nd](\d+)>(?:[a-z]\b)?", re.I)),
     ("a time of the day", re.compile(r"\b(?:the|a|an|The|A|An|her|his|their) <c(\d+)>(?= [a-z])")),
 )  # fmt: skip
-_DOZEN = re.compile(r"\b(?:twice|double[ds]?)\b", re.I)
 
 
 @dataclass

@@ -7,14 +7,14 @@ from dataclasses import dataclass
 
 from ...reading.measures import Unit
 from ..question import asked_unit
-from ..words import COMPARATIVES
+from ..words import COMPARATIVES_OF_ALL
 from .wording import content, words
 
 _NUMBER = re.compile(
     r"\bhow many (?:more |fewer |whole |full |such |of (?:these|the|such) )*(?P<words>[a-z'-]+(?: [a-z'-]+)?)", re.I
 )
 _COMPARED = re.compile(
-    rf"\b(?:by )?how (?:much|many|far)?(?: [a-z]+)?? ?(?P<word>{COMPARATIVES}|warmer|colder|cooler|hotter|dearer|steeper|late)\b|\bdifference\b",
+    rf"\b(?:by )?how (?:much|many|far)?(?: [a-z]+)?? ?(?P<word>{COMPARATIVES_OF_ALL}|dearer|steeper|late)\b|\bdifference\b",
     re.I,
 )
 _START = re.compile(
@@ -36,9 +36,7 @@ _MEASURES = (
     ("temperature", r"\b(?:temperature|warm|cold|degrees)\b"),
     ("time", r"\bhow long (?:does|did|do|will|would|has|have|can) (?:it take|\w+ (?:need|have to))|\bhow late\b|\bhow (?:much )?longer (?:did|does|do)\b"),
 )  # fmt: skip
-_COMPARED_LATER = re.compile(
-    rf"\bby how (?:much|many)\b.*\b(?P<word>{COMPARATIVES}|warmer|colder|cooler|hotter)\b.* than\b", re.I
-)
+_COMPARED_LATER = re.compile(rf"\bby how (?:much|many)\b.*\b(?P<word>{COMPARATIVES_OF_ALL})\b.* than\b", re.I)
 ASKS = re.compile(
     r"\b(?:how (?:much|many|long|far|high|tall|deep|wide|thick|heavy|late|often|large|big|old)|what (?:is|are|was|were|do|does|did|would|will|must|weight|length|amount|part|fraction|share|distance|height|width|change|did)|"
     r"by how (?:much|many)|(?:at |by )?what time|when (?:does|did|must|will|do)|at which|which (?:level|floor)|find|work out|calculate)\b", re.I,

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 
 from ..lexicon import Verb, base_of, particles_of, verb_in
 from ..numbers import CARDINALS
-from ..words import COMPARATIVES, words_of
+from ..words import COMPARATIVES, COMPARATIVES_OF_ALL, words_of
 from .abstract import CLOCK, TOKEN, Text
 from .amounts import Amount
 from .clause_verbs import TIMES, is_noun, taking_time, verb_at
@@ -66,7 +66,7 @@ class Fact:
 
 
 _COMPARED = re.compile(
-    rf"^\W*(?:[a-z]+ )?(?P<word>{COMPARATIVES}|warmer|colder|cooler|hotter)\b(?:(?: [a-z]+){{0,3}}? than (?P<thing>.+))?(?P<rest>.*)$",
+    rf"^\W*(?:[a-z]+ )?(?P<word>{COMPARATIVES_OF_ALL})\b(?:(?: [a-z]+){{0,3}}? than (?P<thing>.+))?(?P<rest>.*)$",
     re.I,
 )
 

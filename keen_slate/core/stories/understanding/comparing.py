@@ -12,7 +12,6 @@ from .clauses import COMPARING, Fact
 from .wording import content, names_in
 from .world import Finding, World
 
-_THAT = frozenset(["that", "this", "she", "he", "it"])
 _LESS = frozenset(["colder", "cooler"])
 
 

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from .abstract import COUNT, UNIT, Text
-from .amounts import Amount, stem, times
+from .amounts import Amount, times
 
 _W = r"[a-z][\w'’-]*"
 _THINGS = rf"((?:{_W} ){{0,3}}?{_W}s)"  # things, in the plural
@@ -59,7 +59,6 @@ _GROUPS = (
 
 # Prices ------------------------------------------------------------------------------------------------------------------
 
-_PRICE = (re.compile(rf"(?:for|per|a|an|each|for each|for every) (?P<noun>{_W})"),)
 _AT = re.compile(
     rf"{COUNT} (?P<things>(?:{_W} ){{0,3}}?{_W}s)(?: of {_W})? (?:at|for|that cost|which cost|costing|,? which are) {UNIT} (?:each|apiece|a piece|per {_W}|an? {_W}|for each)"
 )
@@ -76,11 +75,6 @@ def _prices(text: Text) -> None:
         return f"{things} for {of.add(times(count, price, f'all the {things.split()[-1]}'))}"
 
     _rewrite(text, _AT, write)
-
-
-def same_things(one: str, other: str) -> bool:
-    """Whether two nouns, in singular or plural, are of the same things."""
-    return stem(one) == stem(other)
 
 
 def counted(text: Text, amount: Amount) -> str:

@@ -40,14 +40,6 @@ def _nested(world: World, index: int) -> bool:
     return world.says(rf"<f{index}> (?:[a-z]+ )?{_OF_REST}") is not None
 
 
-def _plain_parts(world: World, parts: list[int]) -> bool:
-    """Whether every fraction is said of something: "2/5 of the wall", "1/4 chose", "5/8 is"."""
-    return all(
-        world.says(rf"<f{i}> (?:of|were|was|are|is|have|has|had|by|with|in|on|chose|[a-z]+ed\b|[a-z]+s\b|[a-z]+)")
-        for i in parts
-    )
-
-
 def _of_the_whole(world: World, parts: list[int]) -> Finding | None:
     asked = world.text.question
     amounts = [world.text.amounts[i] for i in parts]

@@ -12,7 +12,7 @@ from . import changes, comparing, groups, parts, rates, shapes, times, wholes
 from .abstract import Text, abstract
 from .asked import ASKS, asked_of
 from .composing import compose
-from .doubts import DoubtError
+from .doubts import Doubt, DoubtError
 from .world import Finding, World
 
 Rule = Callable[[World], Finding | None]
@@ -58,7 +58,7 @@ def findings(told: Told, sentences: Sequence[Sentence]) -> Iterator[Finding]:
         raise DoubtError(_why(text))
 
 
-def _why(text: Text):  # type: ignore[no-untyped-def]
+def _why(text: Text) -> Doubt:
     world = World(text, asked_of(text.question))
     text.doubts += [doubt for one in world.facts for doubt in one.doubts]
     return (
