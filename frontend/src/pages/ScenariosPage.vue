@@ -29,8 +29,8 @@ onMounted(() => (document.title = 'Scenarios · Keen Slate'))
           option-value="code"
           @update:model-value="show"
         />
-        <Button label="Copy it and change the copy" variant="outlined" @click="copy" />
-        <Button label="Save as a file" variant="outlined" @click="save" />
+        <Button label="Copy it and change the copy" variant="outlined" :disabled="!form" @click="copy" />
+        <Button label="Save as a file" variant="outlined" :disabled="!form" @click="save" />
         <ChooseFile
           label="Bring one in"
           accept=".json,application/json"
