@@ -23,6 +23,7 @@ const STEPS = [
 const at = ref(0)
 const place = ref({ left: '0px', top: '0px' })
 const step = computed(() => STEPS[at.value] ?? STEPS[0])
+const next = ref<{ $el: HTMLElement } | null>(null)
 const CARD = { width: 340, height: 150 } // pixels
 let marked: Element | null = null
 
@@ -37,6 +38,7 @@ watch(
   async () => {
     if (!visible.value) return mark(null)
     await nextTick()
+    next.value?.$el.focus() // at once: what the browser does with an attribute comes a frame later, or not at all
     const target = document.querySelector(step.value.at)
     mark(target)
     target?.scrollIntoView({ block: 'nearest' })
@@ -73,7 +75,7 @@ onBeforeUnmount(() => mark(null))
       ><br />{{ step.said }}
     </p>
     <p class="acts">
-      <Button :label="at === STEPS.length - 1 ? 'Begin' : 'Next'" autofocus @click="go(1)" />
+      <Button ref="next" :label="at === STEPS.length - 1 ? 'Begin' : 'Next'" @click="go(1)" />
       <Button v-if="at" class="word" @click="go(-1)">Back</Button>
       <Button class="word" @click="leave">Leave the walk</Button>
     </p>
