@@ -160,7 +160,7 @@ def _problems(
     shown = []
     before: Option | None = None
     for one in found:
-        rung, last = one.features.rung, before.features.rung if before else None
+        rung, last = one.rung, before.rung if before else None
         shown.append(
             LadderProblem(
                 text=labelled(voice.text(one.expr), label),
@@ -168,7 +168,7 @@ def _problems(
                 glyphs=voice.glyphs(one.expr),
                 rung=rung or "",
                 harder=voice.said(RUNGS[rung]) if rung and rung != last else None,
-                mark=jump_between(last, rung),
+                mark=jump_between(before.footing if before else None, one.footing),
                 why=voice.said(why(one, before, targets)),
                 reveals=list(one.answers),
             )

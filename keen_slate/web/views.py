@@ -131,7 +131,7 @@ def _example_summary(
         glyphs=list(shown.glyphs),
         rung=shown.rung,
         harder=shown.step_up if harder else None,
-        mark=jump_between(before.rung if before else None, shown.rung),
+        mark=jump_between(before.footing if before else None, shown.footing),
         surprises=list(shown.surprises),
         ways=example.ways,
         words=example.words,

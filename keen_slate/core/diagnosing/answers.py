@@ -30,6 +30,7 @@ from ..ways.settings import Ways
 from ..worked import Worked, work_text
 from ..working.methods import work
 from .filled import codes_of, filled_in, right_or_why_not
+from .over_zero import ACROSS, taken_across
 
 CONVERTING = ("whole-added-to-top", "times-top-plus-bottom")
 _NUMBERS = (Whole, Frac, Mixed, Dec)
@@ -106,7 +107,7 @@ class Explainer:
             return self._filled(typed)
         answer = self.read(typed, labels)
         if answer is None:
-            return Verdict("unreadable")
+            return self._unreadable(typed)
         number = value(answer.number)
         if number == self.working.value:
             fault = self.fault(answer)
@@ -114,6 +115,13 @@ class Explainer:
             return Verdict("right-value", number, fault, found) if fault else Verdict("right", number)
         explanations = tuple(self.explain(answer.number))
         return Verdict("explained" if explanations else "unexplained", number, None, explanations)
+
+    def _unreadable(self, typed: str) -> Verdict:
+        """What is no number is not explained, but for what stands over zero because bottoms were taken away, too."""
+        if (lines := taken_across(self.working, typed)) is None:
+            return Verdict("unreadable")
+        entry = ENTRIES[ACROSS]
+        return Verdict("explained", None, None, (Explanation(1, (ACROSS,), lines, entry.reason, entry.question),))
 
     def read(self, typed: str, labels: bool = True) -> _Answer | None:
         """The number that was *typed*, with its label: that of the problem, where none was typed and *labels* do not count."""

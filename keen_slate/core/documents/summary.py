@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from ..errors import CoreError
 from ..expressions.typeset import Glyph
+from ..grading.footing import Footing, footing_of
 from ..grading.rungs import ALL_RUNGS
 from ..teaching.points import points_of
 from ..ways.voices import voice_of
@@ -19,7 +20,7 @@ _SHOWN = 90  # characters of a story on the ladder
 
 @dataclass(frozen=True, slots=True)
 class Summary:
-    """The problem, its rung and what is new on it, what may surprise, its number of steps and the points it is worth.
+    """The problem, its rung, what is compared with its neighbours' and what is new on it, what may surprise, its number of steps and the points it is worth.
 
     *unreadable* says why a text cannot be worked any more; it is shown as it is, never dropped.
     """
@@ -28,6 +29,7 @@ class Summary:
     spoken: str
     glyphs: tuple[Glyph, ...]
     rung: str | None
+    footing: Footing | None
     step_up: str | None
     surprises: tuple[str, ...]
     steps: int
@@ -47,6 +49,7 @@ def summary_of(worked: Worked, points: Mapping[str, int]) -> Summary:
         spoken=text if working.parts else voice.words(working.problem.expr),
         glyphs=_beginning(text) if working.parts else tuple(voice.glyphs(working.problem.expr)),
         rung=rung,
+        footing=footing_of(working.problem.expr, worked.features),
         step_up=voice.said(ALL_RUNGS[rung]) if rung else None,
         surprises=tuple([voice.said(sentence) for sentence in worked.surprises]),
         steps=len(working.steps),
@@ -65,4 +68,4 @@ def _beginning(told: str) -> tuple[Glyph, ...]:
 
 def unreadable_summary(source: str, error: CoreError) -> Summary:
     """The summary of a text that an older or newer version could read."""
-    return Summary(source, source, (Glyph("words", source),), None, None, (), 0, 0, error.message, "")
+    return Summary(source, source, (Glyph("words", source),), None, None, None, (), 0, 0, error.message, "")

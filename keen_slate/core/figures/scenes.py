@@ -136,13 +136,14 @@ def _amounts(scene: Scene) -> list[Amount]:
             return [start, away]
 
 
-def _equivalent(before: Equation, after: Expr) -> Shown | None:
+def _equivalent(asked: Equation, filled: Expr) -> Shown | None:
     """The side that is filled, cut from one that is known."""
-    known = next((side for side in before.sides if not has_blank(side)), None)
-    new = [b for a, b in zip(before.sides, after.sides, strict=True) if a != b] if isinstance(after, Equation) else []
+    known = next((side for side in asked.sides if not has_blank(side)), None)
+    new = [b for a, b in zip(asked.sides, filled.sides, strict=True) if a != b] if isinstance(filled, Equation) else []
     if known is None or len(new) != 1 or not all(isinstance(n, (Whole, Frac, Mixed)) for n in (known, new[0])):
         return None
-    return Shown(((Amount.of(known), Amount.of(new[0]), "first"),))
+    before, after = Amount.of(known), Amount.of(new[0])
+    return Shown(((before, after, "first"),), carried=before.wholes > after.wholes > 0)
 
 
 def _is_plain(expr: Expr) -> bool:

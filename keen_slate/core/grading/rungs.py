@@ -34,6 +34,9 @@ from ..working.step_kinds import REGROUP, SIMPLIFY
 
 # In the order in which they are climbed.
 RUNGS: dict[str, str] = {
+    "W1": "<wholes>, nothing is carried",
+    "W2": "<wholes>, a carry or an exchange between places",
+    "W3": "<wholes> are multiplied or divided",
     "E1": "an equal fraction, one number missing",
     "E2": "a chain of equal fractions",
     "N1": "<lowest terms> in one step",
@@ -44,7 +47,9 @@ RUNGS: dict[str, str] = {
     "F4": "one <denominator> fits the other",
     "F5": "the <denominators> share a factor",
     "F6": "the <denominators> share no factor",
-    "F7": "three terms or more",
+    "F7": "three fractions or more, the pieces are the same size",
+    "F8": "three fractions or more, one <denominator> fits the others",
+    "F9": "three fractions or more, all pieces are cut again",
     "V1": "an improper fraction becomes a <mixed number>",
     "V2": "a <mixed number> becomes an improper fraction",
     "N3": "a <mixed number> in <lowest terms>",
@@ -53,6 +58,7 @@ RUNGS: dict[str, str] = {
     "M2": "the fractions fill another <whole>",
     "M3": "<mixed numbers>, unlike pieces",
     "M4": "unlike pieces that fill another <whole>",
+    "E5": "a <whole> of a <mixed number> is written as pieces",
     "M5": "<mixed numbers> are subtracted",
     "M6": "a fraction is taken from a <whole>",
     "M7": "a <whole> has to be cut up",
@@ -83,6 +89,9 @@ RUNGS: dict[str, str] = {
 }
 # Of stories; each has the rungs of its calculations, too.
 STORY_RUNGS: dict[str, str] = {
+    "W1": "<wholes>, nothing is carried",
+    "W2": "<wholes>, a carry or an exchange between places",
+    "W3": "<wholes> are multiplied or divided",
     "S1": "a story: put together, or taken away",
     "S2": "a story that compares, or tells the larger number second",
     "S3": "a story whose start or change is to be found",
@@ -92,6 +101,7 @@ STORY_RUNGS: dict[str, str] = {
 }
 ALL_RUNGS = RUNGS | STORY_RUNGS
 UNLIKE = {"one-fits": "F4", "shares-factor": "F5", "coprime": "F6"}
+THREE = {"like": "F7", "one-fits": "F8"}  # three terms or more; else "F9"
 
 
 def rung_of(working: Working) -> str:
@@ -107,10 +117,25 @@ def _sum_rung(working: Working) -> str:
     if all(isinstance(term, Frac) for _, term in terms):
         return _fraction_rung(working, terms)
     if all(isinstance(term, Whole) for _, term in terms):
-        return _decimal_sum_rung(terms)
+        return _whole_rung(terms)
     if len(terms) > 2:
         return "M10" if all(sign > 0 for sign, _ in terms) else "M11"
     return _mixed_rung(working, [(sign, _tidy(term)) for sign, term in terms])
+
+
+def _whole_rung(terms: Sequence[tuple[int, Expr]]) -> str:
+    """Worked in columns from the left; a new column at the front is no carry."""
+    total = parts(terms[0][1])[0]
+    for sign, term in terms[1:]:
+        n, _, _ = parts(term)
+        if sign > 0:
+            moved = any(c.carried and any(c.digits) for c in add_columns([total, n]))
+        else:
+            moved = any(c.exchanged for c in subtract_columns(max(total, n), min(total, n)))
+        if moved:
+            return "W2"
+        total = abs(total + sign * n)
+    return "W1"
 
 
 def _tidy(term: Expr) -> Expr:
@@ -136,7 +161,7 @@ def simplified_by(working: Working) -> int:
 def _fraction_rung(working: Working, terms: Sequence[tuple[int, Expr]]) -> str:
     answer = abs(working.value)
     if len(terms) > 2:
-        return "F7"
+        return THREE.get(_relation(terms) or "", "F9")
     if (unlike := UNLIKE.get(_relation(terms) or "")) is not None:
         return unlike
     if answer >= 1:
@@ -239,9 +264,11 @@ def _single_rung(working: Working) -> str:
 
 def _product_rung(working: Working) -> str:
     expr = working.problem.expr
+    numbers = list(leaves(expr))
+    if all(isinstance(number, Whole) for number in numbers) and working.value.denominator == 1:
+        return "W3"
     if isinstance(expr, Product) and _divides(expr):
         return "P4"
-    numbers = list(leaves(expr))
     if any(isinstance(number, Mixed) for number in numbers):
         return "P3"
     return "P1" if any(isinstance(number, Whole) for number in numbers) else "P2"
@@ -249,7 +276,23 @@ def _product_rung(working: Working) -> str:
 
 def _chain_rung(working: Working) -> str:
     expr = working.problem.expr
-    return "E1" if isinstance(expr, Equation) and len(expr.sides) == 2 else "E2"
+    if isinstance(expr, Equation) and len(expr.sides) == 2:
+        return "E5" if renames(expr) else "E1"
+    return "E2"
+
+
+def renames(expr: Equation) -> bool:
+    """Whether a whole of a number is to be written as pieces, or pieces as a whole: 6 5/9 = 5 _/9.
+
+    >>> from ..reading.reader import read
+    >>> [renames(read(each).expr) for each in ("6 5/9 = 5 _/9", "4 = 3 _/7", "6 1/3 = 6 _/9", "1/2 = _/4")]
+    [True, True, False, False]
+    """
+    wholes = [
+        parts(n)[0] if isinstance(n, (Whole, Mixed)) else n.whole if isinstance(n, OpenMixed) else None
+        for n in expr.sides
+    ]
+    return any(isinstance(n, OpenMixed) for n in expr.sides) and None not in wholes and wholes[0] != wholes[1]
 
 
 def _missing_rung(working: Working) -> str:

@@ -19,7 +19,7 @@ class Standard:
 
 
 _LIKE = ("F1", "F2", "F3")
-_UNLIKE = ("F4", "F5", "F6", "F7")
+_UNLIKE = ("F4", "F5", "F6", "F8", "F9")
 _MIXED_LIKE = ("M1", "M2", "M5", "M7")
 _MIXED_UNLIKE = ("M3", "M4", "M5", "M6", "M8", "M9")
 _DECIMALS = ("D1", "D2", "D3", "D4", "D5", "D6")

@@ -13,7 +13,7 @@ from random import Random
 
 from ..expressions.tree import Expr
 from ..searching.deadline import EndedEarlyError, look, passed
-from .options import Goals, Option, awkward, copy_key, is_within, option, reveals, step_up
+from .options import Goals, Option, awkward, copy_key, height, is_within, option, reveals, step_up
 from .space import Space, TwoTerms
 from .spaces import space_of
 from .spec import Spec
@@ -327,7 +327,7 @@ class _Builder:
         return filled
 
     def _in_order(self, filled: list[list[Option]]) -> list[Option]:
-        """The new problems of each rung and the kept ones in their places, neighbours near each other."""
+        """The new problems of each rung, each climbing, and the kept ones in their places; neighbours near each other."""
         waiting = dict(zip(self.free, filled, strict=True))
         problems: list[Option] = []
         for at, rung in enumerate(self.spec.slots):
@@ -340,9 +340,9 @@ class _Builder:
             problems.append(nearest)
         return problems
 
-    def _next_to(self, before: Option | None, found: Option) -> tuple[int, int]:
+    def _next_to(self, before: Option | None, found: Option) -> tuple[object, ...]:
         alike = _RELATIONS.index(found.features.denominators) if self.spec.likes_first else 0
-        return alike, step_up(before, found) if before else awkward(found)
+        return alike, height(found), step_up(before, found) if before else awkward(found)
 
 
 def _rarest(masks: list[int], left: int) -> int:

@@ -7,43 +7,38 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from ..grading.footing import Footing, rungs_about
 from ..grading.rungs import ALL_RUNGS
 
 Mark = Literal["jump", "back"]
 
 _PLACES = {rung: place for place, rung in enumerate(ALL_RUNGS)}
-_SUBTRACTED = ("M5", "M6", "M7", "M8", "M9", "M11")
-_DIVIDED = ("P4",)
-_OF_DECIMALS = ("P5", "P6")
-_BESIDE = {"M6", "P2"}  # may be left out: what comes after does not need it (common practice)
+_MAY_BE_LEFT_OUT = {"M6", "P2", "F7"}  # what comes after does not need it (common practice)
+# May stand before or after these: each needs only what comes before them all.
+_IN_ANY_ORDER = {"M6": {"M7", "M8", "M9"}, "F7": {"F4", "F5", "F6", "F8", "F9"}}
 
 
-def jump_between(before: str | None, after: str | None) -> Mark | None:
-    """Say "jump" where a rung of what both are about is skipped, "back" where it goes down there. M6 may also come after M7 to M9.
+def jump_between(before: Footing | None, after: Footing | None) -> Mark | None:
+    """Say "jump" where a rung of what both are about is skipped, "back" where it goes down there. Rungs in any order have no mark.
 
-    >>> jump_between("F1", "F3"), jump_between("F4", "F3"), jump_between("M8", "F6"), jump_between("M5", "M7")
-    ('jump', 'back', None, None)
+    >>> def mark(*rungs): return jump_between(*[Footing(rung, rung[0]) for rung in rungs])
+    >>> mark("F1", "F3"), mark("F4", "F3"), mark("M8", "F6"), mark("F6", "F7"), mark("F3", "F7"), mark("F7", "F4")
+    ('jump', 'back', None, None, None, None)
+
+    Where more is exchanged it is no step back.
+
+    >>> jump_between(Footing("D4", "D-", 1), Footing("D2", "D-", 3)), jump_between(Footing("D4", "D-", 1), Footing("D2", "D-", 1))
+    (None, 'back')
     """
-    if before is None or after is None or _about(before) != _about(after):
+    if before is None or after is None or before.about != after.about:
         return None
-    low, high = _PLACES[before], _PLACES[after]
+    low, high = _PLACES[before.rung], _PLACES[after.rung]
+    free = _IN_ANY_ORDER.get(after.rung, set())
     if high < low:
-        return None if after == "M6" and before in ("M7", "M8", "M9") else "back"
-    skipped = [
-        rung for rung in list(ALL_RUNGS)[low + 1 : high] if _about(rung) == _about(before) and rung not in _BESIDE
-    ]
-    return "jump" if skipped else None
-
-
-def _about(rung: str) -> str:
-    """What a *rung* is about: its family; of mixed numbers whether they are added or subtracted, of products whether it is one.
-
-    >>> _about("M4"), _about("M5"), _about("P4")
-    ('M', 'M-', 'P÷')
-    """
-    if rung in _SUBTRACTED:
-        return "M-"
-    return "P÷" if rung in _DIVIDED else "P." if rung in _OF_DECIMALS else rung[0]
+        harder = after.exchanges > before.exchanges and after.about[0] == "D"
+        return None if before.rung in free or after.rung in _IN_ANY_ORDER.get(before.rung, ()) or harder else "back"
+    between = [rung for rung in rungs_about(before.about) if low < _PLACES[rung] < high]
+    return "jump" if set(between) - _MAY_BE_LEFT_OUT - free else None
 
 
 def stair(rungs: Sequence[str | None]) -> list[int]:

@@ -1,4 +1,4 @@
-"""The candidates of the rungs where every form takes any number of its columns: E, N, V, P, M10 and M11.
+"""The candidates of the rungs where every form takes any number of its columns: W, E, N, V, P, M10 and M11.
 
 They are counted before any limit on what they make, so their counts are upper bounds.
 """
@@ -14,9 +14,24 @@ from math import gcd, prod
 from random import Random
 from typing import Any, NamedTuple
 
+from ..arithmetic.columns import add_columns, subtract_columns
 from ..arithmetic.division import only_twos_and_fives
 from ..arithmetic.primes import prime_factors
-from ..expressions.tree import Blank, Dec, Equation, Expr, Frac, Mixed, OpenFrac, Operator, Product, Sum, Whole, make
+from ..expressions.tree import (
+    Blank,
+    Dec,
+    Equation,
+    Expr,
+    Frac,
+    Mixed,
+    OpenFrac,
+    OpenMixed,
+    Operator,
+    Product,
+    Sum,
+    Whole,
+    make,
+)
 from ..expressions.tree import value as value_of
 from ..limits import TIMES_TABLE
 from .decimals import parts_of
@@ -145,6 +160,18 @@ def _shared(a: Expr, b: Expr) -> Expr:
     return Product(a, (("÷", b),))
 
 
+def _shared_evenly(a: Whole, b: Whole) -> Expr:
+    return _shared(Whole(a.n * b.n), b)
+
+
+def _added(pair: tuple[int, int]) -> Expr:
+    return Sum(Whole(pair[0]), (("+", Whole(pair[1])),))
+
+
+def _subtracted(pair: tuple[int, int]) -> Expr:
+    return Sum(Whole(pair[0]), (("-", Whole(pair[1])),))
+
+
 def _equal(a: Frac, b: int) -> tuple[Frac, Frac]:
     return a, Frac(a.num * b // a.den, b)
 
@@ -212,7 +239,25 @@ def _quotients(limits: Limits) -> list[tuple[Dec, Whole]]:
     return pairs
 
 
+def _pairs_of_wholes(limits: Limits, moved: bool) -> list[Block]:
+    """Sums and differences of two whole numbers in which something is carried or exchanged, or nothing."""
+    wholes = [n for n in some_wholes(limits.largest_whole) if n]
+    pairs = [(a, b) for a in wholes for b in wholes]
+    sums = [(a, b) for a, b in pairs if any(c.carried and any(c.digits) for c in add_columns([a, b])) is moved]
+    differences = [(a, b) for a, b in pairs if a > b and any(c.exchanged for c in subtract_columns(a, b)) is moved]
+    return [Block(_added, (sums,)), Block(_subtracted, (differences,))]
+
+
+def _renamings(limits: Limits) -> list[tuple[Expr, Expr]]:
+    """A mixed number with a blank numerator beside one, with one whole less: 6 5/9 = 5 _/9."""
+    return [(m, OpenMixed(m.whole - 1, m.den)) for m in _mixed(limits) if m.whole > 1]
+
+
 _RUNGS: dict[str, Callable[[Limits], list[Block]]] = {
+    "W1": lambda at: _pairs_of_wholes(at, False),
+    "W2": lambda at: _pairs_of_wholes(at, True),
+    "W3": lambda at: [Block(_times, (_factors(at), _factors(at))), Block(_shared_evenly, (_factors(at), _factors(at)))],
+    "E5": lambda at: [Block(Equation, (_renamings(at),))],
     "E1": lambda at: [Block(form, (_equal_pairs(at),)) for form in (_top_missing, _bottom_missing)],
     "E2": lambda at: [Block(_chain, (_equal_pairs(at), range(2, _TIMES + 1)))],
     "N1": lambda at: [Block(_alone, ([f for f in _fractions(at) if _shared_primes(f) == 1],))],

@@ -12,6 +12,7 @@ from ..expressions.terms import signed_terms
 from ..expressions.tree import Dec, Expr, Frac, Mixed, Product, Sum
 from ..expressions.walks import leaves
 from ..grading.features import Features, features
+from ..grading.footing import Footing, footing_of
 from ..judging.misconceptions import likely_answers
 from ..limits import MOST_PARTS
 from ..reading.kinds import kind_of
@@ -43,6 +44,11 @@ class Option:
     def rung(self) -> str:
         """Its rung."""
         return self.features.rung
+
+    @property
+    def footing(self) -> Footing:
+        """Where it stands for who climbs."""
+        return footing_of(self.expr, self.features)
 
 
 # The rungs of which a lone number is asked for in a form; its own form tells which.
@@ -164,22 +170,36 @@ def traits(found: Option) -> tuple[object, ...]:
     )  # fmt: skip
 
 
+def height(found: Option) -> tuple[int, ...]:
+    """What comes first among the problems of a rung (common practice): fewer exchanges, a fraction beside one mixed number before two.
+
+    Of three fractions those below one come first; where pieces are cut again, those with a smaller common denominator.
+    """
+    seen = found.features
+    mixed = sum(isinstance(n, Mixed) for n in leaves(found.expr)) if found.footing.about == "M" else 0
+    past_one = found.rung == "F7" and seen.sum_above_one
+    common = (seen.common_denominator or 0) if found.rung in ("F8", "F9") else 0
+    return found.footing.exchanges, mixed, past_one, common
+
+
 def distance(a: Option, b: Option) -> int:
     """In how many traits two problems differ."""
     return sum(x != y for x, y in zip(traits(a), traits(b), strict=True))
 
 
 def awkward(found: Option) -> int:
-    """How much a teacher would not pick without a reason: terms typed unsimplified, equal numbers, large facts, nothing revealed."""
+    """How much a teacher would not pick without a reason: terms typed unsimplified, equal numbers, one taken away again, large facts, nothing revealed."""
     dens = tuple([n.den for n in leaves(found.expr) if isinstance(n, (Frac, Mixed))])
     unsimplified = relation(dens) != "like" and any(
         Fraction(n.num, n.den).denominator != n.den for n in leaves(found.expr) if isinstance(n, (Frac, Mixed))
     )
     seen = found.features
     numbers = [repr(n) for n in leaves(found.expr)]
+    terms = [(sign, repr(term)) for sign, term in signed_terms(found.expr)]
     return (
         len(numbers)
         - len(set(numbers))
+        + 4 * any((-sign, term) in terms for sign, term in terms)
         + 4 * unsimplified
         + (not found.answers)
         + 2 * seen.negatives

@@ -1,4 +1,4 @@
-"""The candidates of F7 (three proper fractions) and D6 (three decimals of up to two places)."""
+"""The candidates of F7 to F9 (three proper fractions) and D6 (three decimals of up to two places)."""
 
 from __future__ import annotations
 
@@ -7,15 +7,17 @@ from collections import Counter
 from collections.abc import Iterator
 from dataclasses import replace
 from fractions import Fraction
-from functools import cached_property, lru_cache
+from functools import cache, cached_property, lru_cache
 from itertools import accumulate, product
 from math import gcd, lcm
 from random import Random
 
 from ..expressions.terms import operator_for
 from ..expressions.tree import Dec, Expr, Frac, Sum, Whole
+from ..grading.rungs import THREE
 from ..limits import MOST_PARTS, TIMES_TABLE
 from ..searching.deadline import look
+from ..working.methods.common_denominator import relation
 from .decimals import parts_of
 from .space import SEARCHED_WHOLE, smaller
 from .spec import Limits
@@ -31,13 +33,22 @@ def _sum(numbers: list[Expr], signs: tuple[int, int]) -> Expr:
     return Sum(first, tuple([(operator_for(s), n) for s, n in zip(signs, rest, strict=True)]))
 
 
+@cache
+def _rung_of(*dens: int) -> str:
+    return THREE.get(relation(dens) or "", "F9")
+
+
 class ThreeFractions:
-    """F7, gone through by the denominators and signs: for each, the numerators are counted by what they make."""
+    """F7 to F9, gone through by the denominators and signs: for each, the numerators are counted by what they make.
+
+    None passes below zero on its way.
+    """
 
     family = "F7"
     exact = True
 
-    def __init__(self, limits: Limits) -> None:
+    def __init__(self, rung: str, limits: Limits) -> None:
+        self.rung = rung
         self.limits = replace(limits, denominators=smaller(limits.denominators, _MOST_PARTS))
         self.considered = len(_SIGNS) * sum(d - 1 for d in self.limits.denominators) ** 3
         self.sampled = self.limits.denominators != limits.denominators
@@ -47,7 +58,7 @@ class ThreeFractions:
         return [
             ((d, e, f), signs)
             for d, e, f in product(self.limits.denominators, repeat=3)
-            if self._allows(lcm(d, e, f))
+            if _rung_of(d, e, f) == self.rung and self._allows(lcm(d, e, f))
             for signs in _SIGNS
             if {operator_for(sign) for sign in signs} <= self.limits.operations
         ]
@@ -96,9 +107,7 @@ class ThreeFractions:
         common = lcm(d, e, f)
         a, b, c = [n * common // den for n, den in zip(tops, group[0], strict=True)]
         pair = a + signs[0] * b
-        if "negatives" in self.limits.avoid and pair < 0:
-            return None
-        if pair + signs[1] * c not in made:
+        if pair < 0 or pair + signs[1] * c not in made:
             return None
         return _sum([Frac(n, den) for n, den in zip(tops, group[0], strict=True)], signs)
 
@@ -116,11 +125,10 @@ def _made(triple: _Triple, signs: tuple[int, int], limits: Limits) -> Counter[in
     """What three numerators make in the common denominator, if it is within the limits -> how many do."""
     common = lcm(*triple)
     a, b, c = [[n * common // d for n in _tops(d, common, limits)] for d in triple]
-    no_sign = "negatives" in limits.avoid
     pairs = Counter(x + signs[0] * y for x in a for y in b)
     made: Counter[int] = Counter()
     for pair, count in pairs.items():
-        if pair >= 0 or not no_sign:
+        if pair >= 0:
             for z in c:
                 made[pair + signs[1] * z] += count
     return Counter({total: count for total, count in made.items() if _fits(total, common, limits.below, limits.avoid)})

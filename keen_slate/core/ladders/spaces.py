@@ -70,4 +70,4 @@ def _space_of(rung: str, limits: Limits) -> Space:
         return grids.space(rung, limits)
     if rung in order.RUNGS:
         return order.Forms(rung, limits)
-    return ThreeFractions(limits) if rung == "F7" else ThreeDecimals(limits)
+    return ThreeDecimals(limits) if rung == "D6" else ThreeFractions(rung, limits)

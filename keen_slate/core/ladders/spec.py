@@ -106,7 +106,7 @@ def between(first: str, last: str, steps: int) -> dict[str, int]:
     Rungs beside the way of adding and subtracting are passed only where the way begins or ends among them.
 
     >>> between("F4", "M4", 8)
-    {'F4': 1, 'F5': 1, 'F6': 1, 'F7': 1, 'M1': 1, 'M2': 1, 'M3': 1, 'M4': 1}
+    {'F4': 1, 'F5': 1, 'F6': 1, 'F7': 1, 'F9': 1, 'M1': 1, 'M2': 1, 'M4': 1}
     >>> between("F1", "F3", 7), between("F1", "F5", 3)
     ({'F1': 3, 'F2': 2, 'F3': 2}, {'F1': 1, 'F3': 1, 'F5': 1})
     """

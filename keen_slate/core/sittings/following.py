@@ -95,7 +95,7 @@ def _rungs(group: Group, asked: Sequence[Asked]) -> Sequence[str]:
 def next_rung(rungs: Sequence[str]) -> str | None:
     """The rung after the highest of *rungs*, in its family if there is one.
 
-    >>> next_rung(["M5", "M9", "M7"]), next_rung(["F7"]), next_rung(["S1"])
+    >>> next_rung(["M5", "M9", "M7"]), next_rung(["F9"]), next_rung(["S1"])
     ('M10', 'V1', None)
     """
     order = list(RUNGS)

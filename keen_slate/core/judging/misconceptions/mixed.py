@@ -6,7 +6,7 @@ from fractions import Fraction
 
 from ...arithmetic.columns import subtract_columns
 from ...expressions.sentences import Rich
-from ...expressions.tree import Frac, Mixed, Whole, make
+from ...expressions.tree import Equation, Frac, Mixed, OpenMixed, Whole, make
 from .registry import Case, Wrong, misconception
 
 _Regrouping = tuple[int, int, int, int, int]  # w1, n1', w2, n2', D
@@ -50,6 +50,8 @@ def smaller_from_larger(case: Case) -> Wrong | None:
 
 def _given(case: Case, given: int) -> Wrong | None:
     """1 is taken from the whole, and *given* is added to the numerator in the place of the denominator."""
+    if case.working.problem.kind == "equivalent":
+        return _given_alone(case, given)
     found = _regrouping(case)
     if found is None or found[4] == given:
         return None
@@ -62,12 +64,26 @@ def _given(case: Case, given: int) -> Wrong | None:
     return _left(w1 - 1 - w2, abs(new - b), d, lines)
 
 
+def _given_alone(case: Case, given: int) -> Wrong | None:
+    """The same where a whole of a number is written as pieces, and nothing is taken away."""
+    expr = case.working.problem.expr
+    if not isinstance(expr, Equation) or len(expr.sides) != 2:
+        return None
+    known, blank = expr.sides
+    if not isinstance(known, Mixed) or not isinstance(blank, OpenMixed):
+        return None
+    if (known.whole - 1, known.den) != (blank.whole, blank.den):
+        return None
+    new = known.num + given
+    return Wrong(make(blank.whole, new, known.den), ((f"{known.num} + {given} = {new}",),))
+
+
 @misconception(
     "regroup-ten",
     name="<regrouped> ten, as in whole numbers",
     reason="Adds 10 to the <numerator>, as in the columns of whole numbers, whatever the pieces are.",
     question="Into how many of these pieces is <one whole> cut?",
-    kinds=("add-subtract",),
+    kinds=("add-subtract", "equivalent"),
     example="7 1/4 - 3 5/6",
     often=3,
 )
@@ -80,7 +96,7 @@ def regroup_ten(case: Case) -> Wrong | None:
     name="<regrouped> only one piece",
     reason="Takes a <whole> away and gives a single piece for it.",
     question="Is a <whole> worth as little as one piece?",
-    kinds=("add-subtract",),
+    kinds=("add-subtract", "equivalent"),
     example="7 1/4 - 3 5/6",
     often=1,
 )

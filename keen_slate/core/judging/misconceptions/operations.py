@@ -65,7 +65,8 @@ def subtracted_for_added(case: Case) -> Wrong | None:
 )
 def sign_lost(case: Case) -> Wrong | None:
     answer = case.working.answer
-    if not isinstance(answer, Neg) or order_as_told(case) is not None:  # of two numbers, it is that
+    of_two_numbers = case.working.problem.kind != "order" and order_as_told(case) is not None  # it is that
+    if not isinstance(answer, Neg) or of_two_numbers:
         return None
     return Wrong(answer.inner, ((answer, " is taken for ", answer.inner),))
 

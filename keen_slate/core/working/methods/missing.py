@@ -10,7 +10,7 @@ from math import gcd, lcm
 from ...errors import LimitError, ReadError
 from ...expressions.sentences import Rich, Scaled
 from ...expressions.spoken import parts_name
-from ...expressions.terms import join_terms, signed_terms
+from ...expressions.terms import join_terms, parts, signed_terms
 from ...expressions.text import text
 from ...expressions.tree import Blank, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Sum, Whole, mixed, value
 from ...expressions.walks import agrees, fillings, has_blank, leaves
@@ -43,11 +43,11 @@ def work_chain(problem: Problem, ways: Ways) -> Working:
         filled = _fill_side(problem, sides[i], known[0])
         sides[i] = filled
         after = Equation(tuple(sides))
-        lines = _scaling(neighbour, filled)
-        steps.append(
-            Step(EQUIVALENT, now, after, ("Fill the blank from its neighbour ", neighbour, "."),
-                 (), lines)
-        )  # fmt: skip
+        if (renamed := _renaming(neighbour, filled)) is not None:
+            steps.append(Step(EQUIVALENT, now, after, *renamed))
+        else:
+            title = ("Fill the blank from its neighbour ", neighbour, ".")
+            steps.append(Step(EQUIVALENT, now, after, title, (), _scaling(neighbour, filled)))
         now = after
     return Working(problem, ways, tuple(steps), now, Whole(0), None, filled=Equation(tuple(sides)))
 
@@ -98,6 +98,30 @@ def _whole(problem: Problem, number: Fraction, side: Expr, amount: Fraction) -> 
         problem, f"{NO_WHOLE} in {blank}: it would have to be {text(mixed(number))} to make {text(mixed(amount))}.",
         f"Choose a number that {amount.denominator} divides." if "/" in blank else "Change the total.",
     )  # fmt: skip
+
+
+def _renaming(known: Expr, filled: Expr) -> tuple[Rich, Rich, tuple[Rich, ...]] | None:
+    """Title, reason and jottings where wholes become pieces of the same size, or pieces wholes; None where nothing of that happens."""
+    if not isinstance(known, (Whole, Mixed)) or not isinstance(filled, Mixed):
+        return None
+    (whole, num, den), (left, top, size) = parts(known), parts(filled)
+    cut = whole - left
+    if not cut or size % den:
+        return None
+    by = size // den
+    again: tuple[Rich, ...] = (
+        ((Frac(num, den), " = ", Scaled(num, den, "×", by), " = ", Frac(num * by, size)),) if num and by > 1 else ()
+    )
+    num *= by
+    wholes = "1 <whole>" if abs(cut) == 1 else f"{abs(cut)} <wholes>"
+    pieces = abs(cut) * size
+    reason = (f"Only the way it is written changes: {wholes} and ", Frac(pieces, size), " are the same amount.")
+    same = (Whole(abs(cut)), " = ", Frac(pieces, size))
+    if cut > 0:
+        jotted: tuple[Rich, ...] = ((f"{num} + {pieces} = {top}",),) if num else ()
+        return (f"Cut up {wholes}: {pieces} {parts_name(size, True)} more.",), reason, (*again, same, *jotted)
+    left_over: Rich = (f"{num} - {pieces} = {top}",)
+    return (f"Make {wholes} of {pieces} {parts_name(size, True)}.",), reason, (*again, same, left_over)
 
 
 def _scaling(known: Expr, filled: Expr) -> tuple[Rich, ...]:

@@ -35,8 +35,8 @@ _MOST_STEPS = 60
 _RULES: dict[str, tuple[str, str]] = {
     "bracket": ("Brackets first: ", "What stands in brackets is one number, so it is worked before anything around it."),
     "power": ("Then powers: ", "A power says how often its base is a factor."),
-    "×÷": ("× and ÷ as they come from the left: ", "Multiplying and dividing come before adding and subtracting, neither before the other."),
-    "+-": ("+ and - as they come from the left: ", "Adding and subtracting come last, neither before the other."),
+    "×÷": ("Multiply or divide, from the left: ", "Multiplying and dividing come before adding and subtracting, neither before the other."),
+    "+-": ("Add or subtract, from the left: ", "Adding and subtracting come last, neither before the other."),
     "sign": ("The sign before the bracket: ", "The opposite of a number lies as far on the other side of zero."),
 }  # fmt: skip
 _STEP_KINDS: dict[str, StepKind] = {"+": ADD, "-": SUBTRACT, "×": MULTIPLY, "÷": DIVIDE}
