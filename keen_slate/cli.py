@@ -9,7 +9,7 @@ import os
 import sys
 import time
 from collections.abc import Iterator, Sequence
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from io import TextIOWrapper
 from typing import Any, BinaryIO
 
@@ -32,6 +32,8 @@ from keen_slate.core.expressions.tree import mixed
 from keen_slate.core.figures import choose
 from keen_slate.core.figures.choose import FIGURE_KINDS
 from keen_slate.core.figures.svg import STATES, svg
+from keen_slate.core.layouts.as_text import layout_text
+from keen_slate.core.layouts.registry import LAYOUTS
 from keen_slate.core.layouts.rows import lead
 from keen_slate.core.searching.deadline import until
 from keen_slate.core.ways.settings import SETTINGS, Ways
@@ -56,6 +58,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     work.add_argument("problem", nargs="?", help="like '7 1/4 - 3 5/6'")
     work.add_argument("--json", action="store_true", help="write the document as JSON")
     work.add_argument("--lines", action="store_true", help="work one problem a line from standard input (JSON Lines)")
+    work.add_argument(
+        "--layout", choices=tuple(LAYOUTS), metavar="CODE", help=f"draw it in characters: {', '.join(LAYOUTS)}"
+    )
     work.add_argument("--to", choices=TARGETS, metavar="FORM", help=f"convert a single number: {', '.join(TARGETS)}")
     figure = commands.add_parser("figure", help="draw a problem, or a step of its working, as SVG")
     figure.add_argument("problem", help="like '1/3 + 2/5'")
@@ -167,7 +172,10 @@ def _work(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int:
         return 0
     if known.problem is None:
         parser.error("a problem is missing, like '7 1/4 - 3 5/6'")
-    worked = work_text(known.problem, ways, target=known.to)
+    worked = work_text(known.problem, replace(ways, layout=known.layout) if known.layout else ways, target=known.to)
+    if known.layout:
+        print("\n".join(layout_text(worked.working, voice_of(ways))))
+        return 0
     print(_json(published(worked)) if known.json else readable(worked))
     return 0
 

@@ -190,7 +190,9 @@ def drawn(cells: Iterable[Cell], rules: Iterable[Rule], indent: int = 4) -> str:
 
 
 def _row(y: int, marks: list[tuple[int, str, str]]) -> str:
-    places = {(x + 1) // SQUARE: mark for x, mark, _ in marks}
+    places: dict[int, str] = {}
+    for x, mark, _ in marks:  # a point between two squares stands before the digit in the second
+        places[(x + 1) // SQUARE] = places.get((x + 1) // SQUARE, "") + mark
     line = "".join([places.get(x, " ") for x in range(max(places) + 1)])
     return f"{line:<{_DRAWN}}| {y:2} {''.join([ink for _, _, ink in marks])}"
 

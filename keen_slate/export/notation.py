@@ -19,6 +19,7 @@ from keen_slate.core.expressions.tree import (
     OpenFrac,
     OpenMixed,
     Operator,
+    OverBar,
     Power,
     Product,
     Sum,
@@ -57,6 +58,8 @@ def latex(expr: Expr, mark: DecimalMark = ".") -> str:
             return f"-{latex(inner, mark)}"
         case Bracket(inner):
             return rf"\left({latex(inner, mark)}\right)"
+        case OverBar(top, den):
+            return rf"\frac{{{latex(top, mark)}}}{{{den}}}"
         case Power(base, exponent):
             return f"{{{latex(base, mark)}}}^{{{exponent}}}"
         case Sum(first, rest) | Product(first, rest):
@@ -96,6 +99,8 @@ def _row(expr: Expr, mark: DecimalMark) -> str:
             return f"<mrow>{_sign(_MATHML['-'])}{_row(inner, mark)}</mrow>"
         case Bracket(inner):
             return f"<mrow>{_sign('(')}{_row(inner, mark)}{_sign(')')}</mrow>"
+        case OverBar(top, den):
+            return f"<mfrac>{_row(top, mark)}{_top(den)}</mfrac>"
         case Power(base, exponent):
             return f"<msup>{_row(base, mark)}{_number(str(exponent))}</msup>"
         case Sum(first, rest) | Product(first, rest):

@@ -21,6 +21,7 @@ from keen_slate.core.expressions.tree import (
     OpenFrac,
     OpenMixed,
     Operator,
+    OverBar,
     Power,
     Product,
     Sum,
@@ -56,6 +57,9 @@ def _parts(expr: Expr, mark: DecimalMark) -> list[ET.Element]:
             return [_run(_SIGNS["-"]), *_parts(inner, mark)]
         case Bracket(inner):
             return [_element("d", _element("dPr"), _element("e", *_parts(inner, mark)))]
+        case OverBar(top, den):
+            over = _element("num", *_parts(top, mark))
+            return [_element("f", _element("fPr"), over, _element("den", _top(den)))]
         case Power(base, exponent):
             raised = _element("sup", _run(str(exponent)))
             return [_element("sSup", _element("sSupPr"), _element("e", *_parts(base, mark)), raised)]

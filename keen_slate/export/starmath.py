@@ -20,6 +20,7 @@ from keen_slate.core.expressions.tree import (
     OpenFrac,
     OpenMixed,
     Operator,
+    OverBar,
     Power,
     Product,
     Sum,
@@ -55,6 +56,8 @@ def starmath(expr: Expr, mark: DecimalMark = ".") -> str:
             return f"{{-{starmath(inner, mark)}}}"
         case Bracket(inner):
             return f"left ( {starmath(inner, mark)} right )"
+        case OverBar(top, den):
+            return f"{{{{{starmath(top, mark)}}} over {den}}}"
         case Power(base, exponent):
             return f"{{{starmath(base, mark)}}}^{{{exponent}}}"
         case Sum(first, rest) | Product(first, rest):

@@ -6,6 +6,7 @@ from collections.abc import Iterable
 
 from keen_slate.core.documents.figure import picture_of
 from keen_slate.core.expressions.typeset import Glyph, Roles
+from keen_slate.core.layouts.labels import line_glyphs
 from keen_slate.core.layouts.laying import lay
 from keen_slate.core.layouts.registry import Box, Jotting
 from keen_slate.core.layouts.rows import lead
@@ -36,11 +37,11 @@ def line(working: Working, index: int | None, key: str, fading: Fading) -> Writt
     """The problem (*index* None) or the end of a step, with its blanks."""
     voice = voice_of(working.ways)
     if index is None:
-        start = voice.glyphs(working.start, working.problem_roles)
+        start = line_glyphs(working, working.start, working.problem_roles)
         return written("line", glyphs_with_blanks(start, "problem", fading), voice)
     step = working.steps[index]
     roles: Roles = ("answer",) if index == len(working.steps) - 1 else step.roles
-    pieces = glyphs_with_blanks(voice.glyphs(step.after, roles), key, fading)
+    pieces = glyphs_with_blanks(line_glyphs(working, step.after, roles), key, fading)
     before = " ".join(lead(working, index).strip())
     return written("line", [*([Glyph("operator", before)] if before else []), *pieces], voice)
 

@@ -126,7 +126,7 @@ class PeriodTests(unittest.TestCase):
 
 class DeadlineTests(unittest.TestCase):
     everything = {
-        "rungs": dict.fromkeys(RUNGS, 1), "targets": list(ENTRIES), "separate": True, "denominators": [2, 3, 4, 6, 12], "largest_whole": 6,
+        "rungs": dict.fromkeys(RUNGS, 1), "targets": list(ENTRIES), "separate": True, "denominators": [2, 3, 4, 6, 12], "largest_whole": 12,
     }  # fmt: skip
 
     def test_a_ladder_of_everything_ends_with_what_it_has(self):

@@ -10,7 +10,7 @@ from hypothesis import given
 from keen_slate.core.documents.working import published
 from keen_slate.core.errors import CoreError, LimitError, SettingError
 from keen_slate.core.expressions.text import text
-from keen_slate.core.expressions.tree import Expr, Frac, Mixed, Neg, Sum, Whole
+from keen_slate.core.expressions.tree import Expr, Frac, Mixed, Neg, OverBar, Sum, Whole
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.limits import PRINTED
 from keen_slate.core.reading.reader import read
@@ -33,6 +33,8 @@ def exact_sum(expr: Expr) -> Fraction:
         return Fraction(expr.num, expr.den)
     if isinstance(expr, Mixed):
         return expr.whole + Fraction(expr.num, expr.den)
+    if isinstance(expr, OverBar):
+        return exact_sum(expr.top) / expr.den
     return exact_sum(expr.inner)
 
 

@@ -5,7 +5,22 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 from ..limits import MAX_EXPONENT
-from .tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Power, Product, Sum, Whole
+from .tree import (
+    Bracket,
+    Dec,
+    Equation,
+    Expr,
+    Frac,
+    Mixed,
+    Neg,
+    OpenFrac,
+    OpenMixed,
+    OverBar,
+    Power,
+    Product,
+    Sum,
+    Whole,
+)
 
 Change = Callable[
     [str, bool], Iterator[str]
@@ -62,6 +77,11 @@ def with_digits_changed(expr: Expr, change: Change) -> Iterator[Expr]:
         case OpenMixed(whole, den):
             yield from (OpenMixed(m, den) for m in _numbers(whole, change))
             yield from (OpenMixed(whole, m) for m in _numbers(den, change) if m)
+        case OverBar(top, den):
+            yield from (
+                OverBar(changed, den) for changed in with_digits_changed(top, change) if isinstance(changed, Sum)
+            )
+            yield from (OverBar(top, m) for m in _numbers(den, change) if m)
         case Neg(inner):
             yield from (Neg(changed) for changed in with_digits_changed(inner, change))
         case Bracket(inner):

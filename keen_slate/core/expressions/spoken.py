@@ -5,7 +5,23 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import assert_never
 
-from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Power, Product, Sum, Whole
+from .tree import (
+    Blank,
+    Bracket,
+    Dec,
+    Equation,
+    Expr,
+    Frac,
+    Mixed,
+    Neg,
+    OpenFrac,
+    OpenMixed,
+    OverBar,
+    Power,
+    Product,
+    Sum,
+    Whole,
+)
 
 # Words ---------------------------------------------------------------------------------------------------
 
@@ -137,6 +153,8 @@ def words(expr: Expr) -> str:
             return over_words(top, bottom)
         case OpenMixed(whole, den):
             return f"{cardinal(whole)} and {over_words(None, den)}"
+        case OverBar(above, den):
+            return f"{words(above)}, all over {cardinal(den)}"
         case Power(base, exponent):
             return f"{words(base)} {POWERS.get(exponent) or f'to the power {cardinal(exponent)}'}"
         case Equation(sides):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from .tree import Bracket, Expr, Frac, Mixed, Neg, Operator, Product, Sum, Whole
+from .tree import Bracket, Expr, Frac, Mixed, Neg, Operator, OverBar, Product, Sum, Whole
 
 Unsigned = Whole | Frac | Mixed
 Terms = list[tuple[int, Unsigned]]  # +1 or -1, and the number
@@ -55,6 +55,33 @@ def join_terms(terms: Terms) -> Expr:
     (sign, first), *rest = terms
     start: Expr = first if sign > 0 else Neg(first)
     return Sum(start, tuple([(operator_for(s), t) for s, t in rest])) if rest else start
+
+
+def without_bars(expr: Expr) -> Expr:
+    """*expr*, a number or a sum, with what stands over one bar as fractions of their own.
+
+    >>> without_bars(OverBar(Sum(Whole(5), (("-", Whole(2)),)), 9))
+    Sum(first=Frac(num=5, den=9), rest=(('-', Frac(num=2, den=9)),))
+    """
+    if isinstance(expr, OverBar):
+        (_, first), *others = signed_terms(expr.top)
+        return Sum(_over(first, expr.den), tuple([(operator_for(sign), _over(n, expr.den)) for sign, n in others]))
+    if not isinstance(expr, Sum):
+        return expr
+    first = without_bars(expr.first)
+    rest: list[tuple[Operator, Expr]] = []
+    for operator, term in expr.rest:
+        plain = without_bars(term)
+        rest += (
+            [(operator, plain.first), *plain.rest]
+            if isinstance(plain, Sum) and operator == "+"
+            else [(operator, plain)]
+        )
+    return Sum(first.first, (*first.rest, *rest)) if isinstance(first, Sum) else Sum(first, tuple(rest))
+
+
+def _over(n: Expr, den: int) -> Frac:
+    return Frac(parts(n)[0], den)
 
 
 def pair(a: Expr, operator: Operator, b: Expr) -> Sum:

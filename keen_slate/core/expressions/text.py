@@ -5,7 +5,23 @@ from __future__ import annotations
 from fractions import Fraction
 from typing import Literal, assert_never
 
-from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Power, Product, Sum, Whole
+from .tree import (
+    Blank,
+    Bracket,
+    Dec,
+    Equation,
+    Expr,
+    Frac,
+    Mixed,
+    Neg,
+    OpenFrac,
+    OpenMixed,
+    OverBar,
+    Power,
+    Product,
+    Sum,
+    Whole,
+)
 
 DecimalMark = Literal[".", ","]
 
@@ -37,6 +53,8 @@ def text(expr: Expr) -> str:
             return f"{'_' if top is None else top}/{'_' if bottom is None else bottom}"
         case OpenMixed(whole, den):
             return f"{whole} _/{den}"
+        case OverBar(over, den):
+            return f"({text(over)})/{den}"
         case Power(base, exponent):
             return f"{text(base)}^{exponent}"
         case Equation(sides):

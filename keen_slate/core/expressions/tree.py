@@ -72,8 +72,16 @@ class OpenMixed:
     den: int
 
 
+@dataclass(frozen=True, slots=True)
+class OverBar:
+    """A sum of whole numbers over one denominator: (5 + 8)/20."""
+
+    top: Sum
+    den: int
+
+
 Open = Blank | OpenFrac | OpenMixed  # what has no value until it is filled
-Number = Whole | Frac | Mixed | Dec | Open
+Number = Whole | Frac | Mixed | Dec | Open | OverBar
 
 
 @dataclass(frozen=True, slots=True)
@@ -174,6 +182,9 @@ def ratio(expr: Expr) -> tuple[int, int]:
         case Power(base, exponent):
             n, d = ratio(base)
             return n**exponent, d**exponent
+        case OverBar(top, den):
+            n, d = ratio(top)
+            return n, d * den
         case Dec(whole, places, period):
             return _ratio_of_decimal(whole, places, period)
         case Blank() | OpenFrac() | OpenMixed() | Equation():

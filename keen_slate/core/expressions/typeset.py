@@ -7,7 +7,23 @@ from dataclasses import dataclass
 from typing import Literal, assert_never
 
 from .text import DecimalMark, text
-from .tree import Blank, Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, OpenFrac, OpenMixed, Power, Product, Sum, Whole
+from .tree import (
+    Blank,
+    Bracket,
+    Dec,
+    Equation,
+    Expr,
+    Frac,
+    Mixed,
+    Neg,
+    OpenFrac,
+    OpenMixed,
+    OverBar,
+    Power,
+    Product,
+    Sum,
+    Whole,
+)
 
 Role = Literal["", "first", "second", "third", "fourth", "fifth", "sixth", "carried", "answer", "wrong"]
 Roles = tuple[Role, ...]
@@ -102,6 +118,8 @@ def _glyphs(expr: Expr, roles: Iterator[Role], mark: DecimalMark) -> list[Glyph]
             return [Glyph("number", "−"), *_glyphs(inner, roles, mark)]
         case Bracket(inner):
             return [Glyph("number", "("), *_glyphs(inner, roles, mark), Glyph("number", ")")]
+        case OverBar(top, den):
+            return [Glyph("fraction", None, text(top).replace("-", "−"), str(den), next(roles, ""))]
         case Power(base, exponent):
             return [*_glyphs(base, roles, mark), Glyph("power", str(exponent))]
         case Equation(sides):

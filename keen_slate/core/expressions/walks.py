@@ -17,6 +17,7 @@ from .tree import (
     Open,
     OpenFrac,
     OpenMixed,
+    OverBar,
     Power,
     Product,
     Sum,
@@ -54,7 +55,7 @@ def denominators(expr: Expr) -> list[int]:
     >>> denominators(Sum(Frac(1, 4), (("+", OpenMixed(2, 6)), ("+", OpenFrac(3, None)))))
     [4, 6]
     """
-    return [n.den for n in leaves(expr) if isinstance(n, (Frac, Mixed, OpenFrac, OpenMixed)) and n.den]
+    return [n.den for n in leaves(expr) if isinstance(n, (Frac, Mixed, OpenFrac, OpenMixed, OverBar)) and n.den]
 
 
 def contains(expr: Expr, *kinds: type[Expr]) -> bool:
@@ -88,6 +89,8 @@ def largest_integer(expr: Expr) -> int:
             return top or bottom or 0
         case OpenMixed(whole, den):
             return max(whole, den)
+        case OverBar(over, den):
+            return max(largest_integer(over), den)
         case Sum(first, rest):
             return max(largest_integer(first), *[largest_integer(term) for _, term in rest])
         case _:

@@ -2,16 +2,28 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from ..arithmetic.columns import add_columns, in_last_place, places_of, subtract_columns
-from ..expressions.tree import Dec, Whole
+from ..arithmetic.columns import Subtracted, add_columns, in_last_place, places_of, subtract_columns
+from ..expressions.terms import parts
+from ..expressions.tree import Dec, Mixed, Whole
 from ..expressions.walks import denominators, has_sign, leaves
 from ..limits import TIMES_TABLE
 from ..working.methods.common_denominator import Relation, least, relation
 from ..working.proof import Working
-from ..working.step_kinds import CARRY_WHOLE, COLUMN_ADD, COLUMN_SUBTRACT, JOIN, PUT_SIGN, REGROUP, TO_MIXED
+from ..working.step_kinds import (
+    CARRY_WHOLE,
+    COLUMN_ADD,
+    COLUMN_SUBTRACT,
+    JOIN,
+    PUT_SIGN,
+    REGROUP,
+    SUBTRACT,
+    SUBTRACT_WHOLES,
+    TO_MIXED,
+)
 from .rungs import rung_of, simplified_by
 
 
@@ -54,7 +66,7 @@ def features(working: Working) -> Features:
         carries=carries
         + kinds.count(CARRY_WHOLE)
         + sum(kind is TO_MIXED and following is JOIN for kind, following in pairwise(kinds)),
-        regroups=regroups + kinds.count(REGROUP),
+        regroups=regroups + kinds.count(REGROUP) + _among_wholes(working),
         across_zeros=across,
         simplify_by=simplified_by(working),
         sum_above_one=answer > 1,
@@ -71,6 +83,30 @@ def _meets_negatives(working: Working) -> bool:
     return any(has_sign(expr) for expr in (working.problem.expr, *[step.after for step in working.steps]))
 
 
+def _among_wholes(working: Working) -> int:
+    """Exchanges between the places of the wholes, where a whole or mixed number is taken from another."""
+    found = 0
+    for step in working.steps:
+        pair = list(leaves(step.before))[:2]
+        if (
+            step.kind in (SUBTRACT, SUBTRACT_WHOLES)
+            and len(pair) == 2
+            and all(isinstance(n, (Whole, Mixed)) for n in pair)
+        ):
+            w, v = [parts(n)[0] for n in pair]
+            found += exchanges(subtract_columns(max(w, v), min(w, v)))
+    return found
+
+
+def exchanges(columns: Sequence[Subtracted]) -> int:
+    """How often one of a place becomes ten of the next; across a zero that is once for every place.
+
+    >>> exchanges(subtract_columns(1002, 15)), exchanges(subtract_columns(62, 18))
+    (3, 1)
+    """
+    return sum(number > 9 for column in columns for number in column.above)
+
+
 def column_counts(working: Working) -> tuple[int, int, int]:
     """Carries, exchanges, and exchanges across a zero in the columns of a working; a new column at the front is no carry."""
     carries = regroups = across = 0
@@ -85,6 +121,6 @@ def column_counts(working: Working) -> tuple[int, int, int]:
             carries += sum(c.carried > 0 and any(c.digits) for c in add_columns(amounts))
         else:
             subtracted = subtract_columns(max(amounts[:2]), min(amounts[:2]))
-            regroups += sum(c.exchanged for c in subtracted)
+            regroups += exchanges(subtracted)
             across += sum(len(c.above) > 1 and c.above[0] == 10 for c in subtracted)
     return carries, regroups, across

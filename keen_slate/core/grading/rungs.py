@@ -17,6 +17,7 @@ from ..expressions.tree import (
     Mixed,
     OpenFrac,
     OpenMixed,
+    OverBar,
     Power,
     Product,
     Sum,
@@ -89,9 +90,6 @@ RUNGS: dict[str, str] = {
 }
 # Of stories; each has the rungs of its calculations, too.
 STORY_RUNGS: dict[str, str] = {
-    "W1": "<wholes>, nothing is carried",
-    "W2": "<wholes>, a carry or an exchange between places",
-    "W3": "<wholes> are multiplied or divided",
     "S1": "a story: put together, or taken away",
     "S2": "a story that compares, or tells the larger number second",
     "S3": "a story whose start or change is to be found",
@@ -237,7 +235,7 @@ def _order_rung(working: Working) -> str:
         return "O4"
     if fractions:
         return "O3"
-    return "O2" if contains(expr, Bracket, Power) else "O1"
+    return "O2" if contains(expr, Bracket, Power, OverBar) else "O1"
 
 
 # Single numbers, products, blanks ----------------------------------------------------------------------------------------

@@ -6,12 +6,12 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from ..arithmetic.division import as_decimal, only_twos_and_fives
+from ..arithmetic.lowest import why_lowest
 from ..expressions.sentences import Rich
 from ..expressions.terms import signed_terms
 from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, value
 from ..working.proof import Working
 from ..working.step_kinds import SIMPLIFY
-from .lowest import why_lowest
 
 _PLAIN = (Whole, Frac, Mixed, Dec)
 _MOST_PLACES = 4  # a longer decimal is no quick check

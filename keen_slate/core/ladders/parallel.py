@@ -20,6 +20,7 @@ from ..expressions.tree import (
     Neg,
     OpenFrac,
     OpenMixed,
+    OverBar,
     Power,
     Product,
     Sum,
@@ -157,6 +158,10 @@ def _other(expr: Expr, dens: dict[int, int], dice: Random) -> Expr:
             return OpenMixed(_like(whole, dice), dens[den])
         case Dec(whole, places, period):
             return Dec(_like(whole, dice), _digits(places, dice), _digits(period, dice))
+        case OverBar(top, den):
+            over = _other(top, dens, dice)
+            assert isinstance(over, Sum), "a sum stays a sum"
+            return OverBar(over, dens[den])
         case Neg(inner):
             return Neg(_other(inner, dens, dice))
         case Bracket(inner):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection
 from dataclasses import dataclass
 
-from ..judging.lowest import why_lowest
+from ..arithmetic.lowest import why_lowest
 from ..ways.checklist import Question, read_checklist
 from ..ways.settings import Ways
 from ..working.proof import Working

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from math import prod
 
 from ..arithmetic.columns import (
@@ -188,9 +188,15 @@ class _Board:
         places = sum(digits)
         made = prod(amounts)
         rows = partial_products(*amounts) if made else []
-        frame = self._frame(max(len(str(made)), places + 1, *[len(str(n)) + 1 for n in amounts]), places)
+        # It is multiplied as whole numbers are: the points take no square, and the last one is set at the end.
+        frame = self._frame(
+            max(
+                len(str(made)), places + 1, *[max(len(str(n)), p + 1) + 1 for n, p in zip(amounts, digits, strict=True)]
+            ),
+            0,
+        )
         for row, (amount, p) in enumerate(zip(amounts, digits, strict=True)):
-            self._number(replace(frame, places=p), amount, TERM_ROLES[row])
+            self._whole(frame, amount, p, TERM_ROLES[row])
             if row:
                 self.pen.sign(characters("×", 0, self.y, "tall", ""))
             self.y += NUMBER_HEIGHT
@@ -198,14 +204,32 @@ class _Board:
         if len(rows) > 1:
             for part in rows:
                 self.pen.moment(index, (f"{amounts[0]} × {part // amounts[0]} = {part}.",))
-                self._number(replace(frame, places=0, gap=places), part, "")
+                self._whole(frame, part, 0, "")
                 self.y += NUMBER_HEIGHT
-            self.pen.moment(index, ("Add them, and count the places.",))
+            self.pen.moment(index, ("Add them.",))
             self._rule(frame)
         else:
-            self.pen.moment(index, ("Multiply, and count the places.",))
-        self._number(frame, made, role)
+            self.pen.moment(index, ("Multiply.",))
+        self._digits(frame, digits_of(made, places + 1), role)
+        if places:
+            self.pen.moment(
+                index, (f"Set the point: {places} {'place' if places == 1 else 'places'}, as many as both have.",)
+            )
+            self._point_between(frame, places, role)
         self.y += NUMBER_HEIGHT
+
+    def _whole(self, frame: _Frame, amount: int, places: int, role: Role) -> None:
+        """The digits of *amount*, with a point between two squares where it counts a *places*-th place."""
+        self._digits(frame, digits_of(amount, places + 1), role)
+        if places:
+            self._point_between(frame, places, role)
+
+    def _digits(self, frame: _Frame, digits: Sequence[int], role: Role) -> None:
+        for i, digit in enumerate(digits):
+            self.pen.write(characters(str(digit), frame.x(i), self.y, "tall", role))
+
+    def _point_between(self, frame: _Frame, places: int, role: Role) -> None:
+        self.pen.sign(characters(self.mark, frame.x(places - 1) - SQUARE // 2, self.y, "tall", role))
 
     # One number -------------------------------------------------------------------------------------------
 
@@ -213,7 +237,7 @@ class _Board:
         """The place of a calculation *length* digits wide: one square is kept for the sign on the left."""
         right = SQUARE * (length + (places > 0))
         self.width = max(self.width, right + SQUARE)
-        return _Frame(right, places, places)
+        return _Frame(right, places)
 
     def _rule(self, frame: _Frame) -> None:
         self.pen.rule(Rule(0, self.y, frame.right + SQUARE, ""))
@@ -257,16 +281,14 @@ class _Board:
 
 @dataclass(frozen=True, slots=True)
 class _Frame:
-    """Where the digits of a calculation stand: the last one at *right*; a square is kept free for a point before the last *gap*."""
+    """Where the digits of a calculation stand: the last one at *right*; a square is kept for the point before the last *places*."""
 
     right: int
     places: int
-    gap: int
 
     def x(self, column: int) -> int:
         """Where the digit of a *column* from the right stands."""
-        gap = self.places or self.gap
-        return self.right - SQUARE * (column + (gap > 0 and column >= gap))
+        return self.right - SQUARE * (column + (self.places > 0 and column >= self.places))
 
     def name(self, column: int) -> str:
         """What a column is called, at the beginning of a sentence."""

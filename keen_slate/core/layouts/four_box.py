@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from ..ways.voices import mark_of
+from ..expressions.tree import Whole
+from ..expressions.walks import leaves
 from ..working.proof import Working
 from ..working.step_kinds import COMMON_DENOMINATOR
 from .registry import Box, Jotting, Laid, jottings_of, layout
@@ -15,11 +16,10 @@ BOXED = ("add-subtract", "simplify")  # the kinds of problem that boxes are draw
 
 @layout("four-box")
 def four_box(working: Working) -> Laid | None:
-    """Four boxes; what comes before the common denominator stands with the problem, what comes after with the solution."""
+    """Four boxes; what comes before the common denominator stands with the problem; the solution begins with the like fractions."""
     if working.problem.kind not in BOXED:
         return None
-    mark = mark_of(working.ways)
-    problem = expression_row(None, working.problem.expr, working.problem_roles, "", mark, BOX_COLUMNS)
+    problem = expression_row(None, working.problem.expr, working.problem_roles, "", working, BOX_COLUMNS)
     kinds = [step.kind for step in working.steps]
     common = kinds.index(COMMON_DENOMINATOR) if COMMON_DENOMINATOR in kinds else None
     first = common if common is not None else 0
@@ -31,12 +31,19 @@ def four_box(working: Working) -> Laid | None:
     none = Jotting(("The pieces are the same size already.",))
     fits = Jotting((f"{working.used_denominator} fits every <denominator>.",))
     denominator = (none,) if common is None else finding or (fits,)
-    equal = rows_of(working, [common], BOX_COLUMNS) if common is not None else ()
+    solved = rows_of(working, [*([common] if common is not None else []), *after], BOX_COLUMNS)
     return Laid(
         boxes=(
             Box("Problem", "", (problem, *rows_of(working, before, BOX_COLUMNS)), ()),
             Box("Common denominator", "", (), denominator),
-            Box("Equal fractions", "", equal, scaling if common is not None else (none,)),
-            Box("Solve and simplify", "", rows_of(working, after, BOX_COLUMNS), ()),
+            Box("Equal fractions", "", (), (*scaling, *_unchanged(working, common)) if common is not None else (none,)),
+            Box("Solve and simplify", "", solved, ()),
         )
     )
+
+
+def _unchanged(working: Working, common: int) -> list[Jotting]:
+    """A row for each fraction that has the common denominator already."""
+    before, after = [list(leaves(expr)) for expr in (working.steps[common].before, working.steps[common].after)]
+    kept = [n for n in dict.fromkeys(before) if n in after and not isinstance(n, Whole)]
+    return [Jotting((n, " = ", n)) for n in kept]

@@ -5,13 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
-from ..expressions.text import DecimalMark
 from ..expressions.tree import Equation, Expr
-from ..expressions.typeset import Glyph, Roles, glyphs
-from ..ways.voices import mark_of
+from ..expressions.typeset import Glyph, Roles
 from ..working.proof import Working
 from ..working.step_kinds import INVERSE, THEN
 from .cells import COLUMNS, NUMBER_HEIGHT, SQUARE, Cell, Row, Rule, characters, fraction
+from .labels import line_glyphs
 
 
 def line(working: Working, columns: int = COLUMNS) -> list[Row]:
@@ -19,7 +18,7 @@ def line(working: Working, columns: int = COLUMNS) -> list[Row]:
 
     The first square of every row is kept for the equals sign.
     """
-    problem = expression_row(None, working.start, working.problem_roles, "", mark_of(working.ways), columns)
+    problem = expression_row(None, working.start, working.problem_roles, "", working, columns)
     return [problem, *(step_row(working, i, columns) for i in range(len(working.steps)))]
 
 
@@ -27,7 +26,7 @@ def step_row(working: Working, i: int, columns: int = COLUMNS) -> Row:
     """What step *i* of the working ends in, after an equals sign; the answer in its own ink."""
     step = working.steps[i]
     roles: Roles = ("answer",) if i == len(working.steps) - 1 else step.roles
-    return expression_row(i, step.after, roles, lead(working, i), mark_of(working.ways), columns)
+    return expression_row(i, step.after, roles, lead(working, i), working, columns)
 
 
 def rows_of(working: Working, steps: Sequence[int], columns: int) -> tuple[Row, ...]:
@@ -45,12 +44,12 @@ def lead(working: Working, i: int) -> str:
 
 
 def expression_row(
-    step: int | None, expr: Expr, roles: Roles, before: str, mark: DecimalMark, columns: int = COLUMNS
+    step: int | None, expr: Expr, roles: Roles, before: str, working: Working, columns: int = COLUMNS
 ) -> Row:
-    """*expr* in the squares, with what stands *before* it (an equals sign, or nothing) in the first ones."""
+    """*expr*, a line of *working*, in the squares, with what stands *before* it (an equals sign, or nothing) in the first ones."""
     placer = _Placer(columns * SQUARE, SQUARE * max(1, len(before)))
     placer.cells += [cell for cell in characters(before, 0, 0, "tall", "") if cell.text != " "]
-    for piece in glyphs(expr, roles, mark):
+    for piece in line_glyphs(working, expr, roles):
         placer.place(piece)
     return Row(step, placer.widest, placer.y + NUMBER_HEIGHT, tuple(placer.cells), tuple(placer.rules))
 

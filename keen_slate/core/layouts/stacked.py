@@ -18,6 +18,8 @@ from ..expressions.spoken import parts_name, words
 from ..expressions.terms import Unsigned, parts, scaled, signed_terms
 from ..expressions.tree import Expr, Frac, Mixed, Neg, Sum, Whole, value
 from ..expressions.typeset import TERM_ROLES, Role
+from ..reading.problem import CURRENCY, close_to_number
+from ..reading.units import counted_in
 from ..working.proof import Working
 from ..working.step_kinds import (
     ADD,
@@ -32,6 +34,7 @@ from ..working.step_kinds import (
 )
 from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, Size, characters, fraction
 from .columns import columns_of, heights_over
+from .labels import label_of_each
 from .registry import Laid, layout
 from .rows import step_row
 from .sheet import PROBLEM, Pen, Sheet
@@ -91,6 +94,7 @@ class _Stack:
         self._scale_before_adding()
         self.results, self.lines = self._results()
         self.pen = Pen(working)
+        self.label = label_of_each(working) or ""
 
     def _rewriting_steps(self) -> int:
         """Take up the steps that keep the terms apart; returns how many there were."""
@@ -161,7 +165,7 @@ class _Stack:
         if column.step != PROBLEM:
             self.pen.moment(column.step, self.working.steps[column.step].title)
         wholes = [len(str(parts(n)[0])) for n in numbers if not isinstance(n, Frac)]
-        start = x + (0 if column.step == PROBLEM else 2 * SQUARE)
+        start = x + (0 if column.step == PROBLEM else 2 * SQUARE) + SQUARE * self._is_money()
         place = _Place(start, SQUARE * max(wholes, default=0), SQUARE * max([_part_width(n) for n in numbers]))
         unit = 0
         for i, (sign, term) in enumerate(column.terms):
@@ -175,7 +179,7 @@ class _Stack:
         if last:
             self._regroup(place)
             self._place_results(place)
-        return place.end
+        return place.end + SQUARE * self._label_width()
 
     def _place_number(
         self,
@@ -198,7 +202,22 @@ class _Stack:
             before_whole()
         if has_whole:
             self.pen.write(characters(str(w), place.whole_from(str(w)), y, "tall", role), unit)
+        if self._is_money():
+            left = place.whole_from(str(w)) if has_whole else place.part_from(_part_width(number))
+            self.pen.sign(characters(self.label, left - SQUARE, y, "tall", role))
+        else:
+            label = (counted_in(self.label, number) or "") if self.label else ""
+            self.pen.sign(
+                characters(label, place.end + (0 if close_to_number(label) else SQUARE // 2), y, "tall", role)
+            )
         return unit + has_whole + 2 * (not isinstance(number, Whole))
+
+    def _is_money(self) -> bool:
+        return bool(self.label) and self.label in CURRENCY
+
+    def _label_width(self) -> int:
+        """How many squares labels take behind the numbers."""
+        return 0 if not self.label or self._is_money() else len(self.label) + 1
 
     def _place_fraction(self, n: int, d: int, x: int, y: int, role: Role, unit: int) -> None:
         cells, bar = fraction(str(n), str(d), x, y, role)
@@ -219,13 +238,17 @@ class _Stack:
         w, n, d = parts(new)
         # The first term of a column is the first of its line: the whole is its number 0, the numerator 1.
         owner = "problem" if self.columns[-1].step == PROBLEM else self.pen.keys[self.columns[-1].step]
-        self.pen.moment(step, (f"Cross out {old_whole}.",))
-        self.pen.strike(f"{owner} 0")
-        if w:
-            self.pen.moment(step, (f"Write {w} above it: <one whole> is cut up.",))
+        changed = _changed_digits(old_whole, w)
+        self.pen.moment(step, (f"Cross out {''.join([old for _, old, _ in changed])}.",))
+        for i, _, _ in changed:
+            self.pen.strike_at(place.digit(i), self.top)
+        if any(new for _, _, new in changed):
+            self.pen.moment(
+                step, (f"Write {''.join([new for _, _, new in changed])} above it: <one whole> is cut up.",)
+            )
             # A little lower than the numerator, right over its own digit, so that 6 and 15 are not read as 615.
-            above = characters(str(w), place.whole_from(str(w)), self.top - SQUARE // 2, "half", "carried")
-            self.pen.write(above, 0)
+            for i, _, digit in changed:
+                self.pen.write(characters(digit, place.digit(i), self.top - SQUARE // 2, "half", "carried"), 0)
         unit = 1 if w else 0
         if self._cuts_a_plain_whole():
             self.pen.moment(step, (f"Beside it: {n} {parts_name(d, n != 1)}.",))
@@ -258,16 +281,23 @@ class _Stack:
         columns = subtract_columns(self._minuend(), subtrahend) if subtrahend <= self._minuend() else []
         return columns if any(column.above for column in columns) else []
 
+    def _rewritten_digits(self) -> set[int]:
+        """The digits of the first whole, from the right, over which regrouping wrote another."""
+        if self.regrouped is None:
+            return set()
+        old, new = parts(self.columns[-1].terms[0][1])[0], parts(self.regrouped.number)[0]
+        return {i for i, _, above in _changed_digits(old, new) if above}
+
     def _lend(self, place: _Place) -> None:
         """What the tens lend to the ones in the wholes, as in whole numbers."""
         lent = self._lent()
         if not lent:
             return
-        base = self.top - SQUARE // 2 if self.regrouped else self.top
+        rewritten = self._rewritten_digits()
         self.pen.moment(self.results[0].step, ("In the <wholes>, the ones take ten from the left.",))
         for i, (column, over) in enumerate(zip(lent, heights_over(lent), strict=True)):
-            x = place.x + place.whole - SQUARE * (i + 1)
-            below = base
+            x = place.digit(i)
+            base = below = self.top - SQUARE // 2 if i in rewritten else self.top
             for digit, height in zip(column.above, over, strict=True):
                 self.pen.strike_at(x, below)
                 below = base - height
@@ -322,7 +352,10 @@ class _Stack:
             said += [f"{words(a)} equals {words(b)}." for (_, a), (_, b) in pairs if a != b]
         if self.regrouped is not None:
             old, new = parts(self.columns[-1].terms[0][1]), parts(self.regrouped.number)
-            said.append(f"The <whole> {old[0]} is crossed out, {new[0] or 'nothing'} stands above it.")
+            changed = _changed_digits(old[0], new[0])
+            struck, above = ["".join(digits) for digits in zip(*[pair for _, *pair in changed], strict=True)]
+            where = "The" if len(struck) == len(str(old[0])) else f"Of the {old[0]} <wholes> the"
+            said.append(f"{where} {struck} is crossed out, {above or 'nothing'} stands above it.")
             if self._cuts_a_plain_whole():
                 said.append(f"Beside it stands {words(Frac(new[1], new[2]))}.")
             else:
@@ -352,9 +385,25 @@ class _Place:
         """Where *digits* begin, so that they end with the other wholes."""
         return self.x + self.whole - SQUARE * len(digits)
 
+    def digit(self, i: int) -> int:
+        """Where digit *i* of the wholes stands, from the right."""
+        return self.x + self.whole - SQUARE * (i + 1)
+
     def part_from(self, width: int) -> int:
         """Where a fraction *width* squares wide begins."""
         return self.x + self.whole + (self.part - SQUARE * width) // 2
+
+
+def _changed_digits(old: int, new: int) -> list[tuple[int, str, str]]:
+    """The digits in which two wholes differ, from the left: the place from the right, what stood there, what stands there now.
+
+    >>> _changed_digits(62, 61), _changed_digits(100, 99), _changed_digits(7, 0)
+    ([(0, '2', '1')], [(2, '1', ''), (1, '0', '9'), (0, '0', '9')], [(0, '7', '')])
+    """
+    before = str(old)
+    after = f"{new or '':>{len(before)}}"
+    places = range(len(before) - 1, -1, -1)
+    return [(i, a, b.strip()) for i, a, b in zip(places, before, after, strict=True) if a != b]
 
 
 def _carried(working: Working) -> int:

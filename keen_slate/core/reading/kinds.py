@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Open, Power, Product, Sum, Whole
+from ..expressions.tree import Bracket, Dec, Equation, Expr, Frac, Mixed, Neg, Open, OverBar, Power, Product, Sum, Whole
 from ..expressions.walks import children, has_blank, leaves
 
 Kind = Literal[
@@ -59,7 +59,7 @@ def kind_of(expr: Expr) -> tuple[Kind, Complaint | None]:
 
 def _is_signed_number(expr: Expr) -> bool:
     inner = expr.inner if isinstance(expr, Neg) else expr
-    return not isinstance(inner, (Neg, Sum, Product, Power, Bracket, Equation))
+    return not isinstance(inner, (Neg, Sum, Product, Power, Bracket, Equation, OverBar))
 
 
 def _holds(operands: tuple[Expr, ...], *forms: type) -> bool:

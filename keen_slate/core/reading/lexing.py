@@ -16,7 +16,7 @@ from ..expressions.text import DecimalMark
 from ..expressions.tree import Blank, Dec, Frac, Mixed, Number, OpenFrac, OpenMixed, Whole
 from ..limits import MAX_LABEL, TYPED, Limits
 
-TokenKind = Literal["number", "operator", "open", "close", "equals", "label"]
+TokenKind = Literal["number", "operator", "open", "close", "equals", "label", "over"]
 
 VULGAR: dict[str, tuple[int, int]] = {
     "¼": (1, 4), "½": (1, 2), "¾": (3, 4), "⅐": (1, 7), "⅑": (1, 9), "⅒": (1, 10), "⅓": (1, 3), "⅔": (2, 3),
@@ -28,6 +28,7 @@ OPERATORS = {"+": "+", "-": "-", "\u2212": "-", "×": "×", "*": "×", "÷": "÷
 LETTER = r"[^\W\d_¹²³⁰-⁹₀-₉]"
 LABEL = re.compile(rf"{LETTER}+(?:['’./]{LETTER}+|\.)*(?: {LETTER}+)*|[%°$€£]")
 INTEGER = re.compile(r"[0-9]+")
+UNDER_A_BRACKET = re.compile(r"/([0-9]+)(?![0-9/.,_])")
 PERIOD = re.compile(r"\[([0-9]*)\]")
 DOTS = re.compile(r"\.\.\.|…")
 REPEATED = re.compile(r"([0-9]*?)([0-9]+?)\2+")
@@ -103,6 +104,15 @@ class Lexer:
         before, after = self._peek(-1), self._peek(1)
         if before and before in SPACES and after and after in SPACES:
             return self._single("operator", "÷")
+        if before == ")" and (below := UNDER_A_BRACKET.match(self.text, self.at)):
+            begin, self.at = self.at, below.end()
+            if int(below[1]) == 0:
+                self.fail(
+                    "The denominator is 0: nothing can be cut into 0 parts.",
+                    "Write another number under the bar.",
+                    begin + 1,
+                )
+            return Token("over", below[0], begin, self.at, Whole(int(below[1])))
         if before == ")" or after == "(":
             self.fail(
                 "A fraction bar stands between two whole numbers, not beside a bracket.",

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 
 from ..errors import LimitError, ReadError
 from ..expressions.text import text as write
-from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, OpenFrac, OpenMixed, Power, Whole, value
-from ..expressions.walks import children, has_blank, leaves
+from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, OpenFrac, OpenMixed, OverBar, Power, Whole, value
+from ..expressions.walks import children, has_blank, largest_integer, leaves
 from ..limits import MAX_DIGITS, PRINTED, TOO_LARGE, Limits
 from .kinds import Kind, kind_of
 
@@ -59,6 +59,8 @@ def refuse_beyond(number: Expr, limits: Limits, written: str) -> None:
             whole, top, bottom = n, num, den
         case OpenMixed(n, den):
             whole, bottom = n, den
+        case OverBar(over, den):
+            top, bottom = largest_integer(over), den
         case Dec(n, digits, period):
             whole, places = n, len(digits + period)
     if max(whole, top) > limits.whole or bottom > limits.denominator or places > limits.places:
@@ -99,4 +101,9 @@ def labelled(number: str, label: str | None) -> str:
         return f"-{label}{number[1:]}" if number.startswith("-") else f"{label}{number}"
     if label in CURRENCY and _PLAIN_SUM.fullmatch(number):
         return _NUMBER.sub(lambda found: f"{label}{found.group()}", number)
-    return f"{number}{label}" if label in "%°" + CURRENCY else f"{number} {label}"
+    return f"{number}{label}" if close_to_number(label) else f"{number} {label}"
+
+
+def close_to_number(label: str) -> bool:
+    """Whether a *label* stands against its number: 50%, 20°."""
+    return label in "%°" + CURRENCY

@@ -27,13 +27,14 @@ from ..expressions.tree import (
     OpenFrac,
     OpenMixed,
     Operator,
+    OverBar,
     Power,
     Product,
     Sum,
     Whole,
     value,
 )
-from ..expressions.walks import has_blank
+from ..expressions.walks import children, has_blank
 from ..limits import MAX_BRACKETS, MAX_DIGITS, MAX_EXPONENT, MAX_TERMS, TOO_LARGE, TYPED, Limits
 from .kinds import kind_of
 from .lexing import Lexer, Token
@@ -248,6 +249,8 @@ class _Parser:
         self.i += 1
         if token.kind == "open":
             inner = self.bracket(token)
+            if self.at("over"):
+                inner = self.over_bar(inner)
             self.label_after()
             return inner
         if token.number is None:
@@ -277,6 +280,20 @@ class _Parser:
             self.refuse_in_bracket()
         self.i += 1
         return Bracket(inner)
+
+    def over_bar(self, above: Expr) -> Expr:
+        """A sum of whole numbers in brackets over one denominator; what else stands over a bar is refused."""
+        token = self.tokens[self.i]
+        top = above.inner if isinstance(above, Bracket) else above
+        if not isinstance(top, Sum) or not all(isinstance(term, Whole) for term in children(top)):
+            self.fail(
+                "Over a bar stands a sum of whole numbers, like (5 + 8)/20.",
+                "Write ÷, or a slash with a space on both sides, to divide.",
+                token,
+            )
+        assert isinstance(token.number, Whole), "the lexer has read a number below"
+        self.i += 1
+        return OverBar(top, token.number.n)
 
     def refuse_in_bracket(self) -> NoReturn:
         token = self.token()

@@ -38,6 +38,6 @@ def points_of(working: Working, keys: list[str], edited: Mapping[str, int]) -> l
 
 def _loses_answer(working: Working) -> str:
     label = f", and for a missing {working.problem.label}" if working.problem.label else ""
-    if working.ending.problem.kind == "decimal":
+    if working.ending.problem.kind in ("decimal", "equivalent"):  # of these any form stands
         return f"Lost for a wrong value{label}."
     return f"Lost for a wrong value, for a form that is not accepted ({_FORMS[working.ways.answer_form]}){label}."

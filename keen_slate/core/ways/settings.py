@@ -106,6 +106,15 @@ class Ways:
         compared=("add-subtract", "missing"),
         weight=1,
     )
+    one_bar: str = _yes_no(
+        "fractions",
+        "1/4 + 2/5",
+        "Like fractions",
+        "counted at once",
+        "over one bar first, (5 + 8)/20",
+        compared=("add-subtract",),
+        weight=1,
+    )
     reduce_first: str = _yes_no(
         "fractions",
         "6/8 + 1/12",
@@ -163,7 +172,10 @@ class Ways:
         weight=1,
     )
     to_mixed: str = _setting(
-        "mixed", "17/5 to mixed", "Improper to mixed", {"divide": "divide", "split-wholes": "split into <wholes>"}
+        "mixed",
+        "17/5 to mixed",
+        "Improper to mixed",
+        {"divide": "divide", "split-wholes": "split into <wholes>", "multiples": "multiples as far as they fit"},
     )
     to_improper: str = _setting(
         "mixed",
@@ -195,6 +207,15 @@ class Ways:
             "mixed-as-left": "mixed, as it is left",
         },
     )
+    lowest_line: str = _yes_no(
+        "answers", "5/6 - 3/4", "Is it in <lowest terms>?", "not asked", "asked and answered beside the last line"
+    )
+    label: str = _setting(
+        "answers",
+        "2 3/4 ft + 1 1/2 ft",
+        "A label like ft or $",
+        {"answer": "at the answer", "each": "at every number of every line"},
+    )
     decimal: str = _setting(
         "decimals",
         "12.4 - 6.75",
@@ -210,6 +231,22 @@ class Ways:
         {"fractions": "in fractions", "decimals": "in decimals"},
         compared=("order", "multiply-divide"),
         weight=4,
+    )
+    opposites: str = _setting(
+        "order",
+        "3 - 7 + 1/2 × 4",
+        "Taking away more than there is",
+        {"minus": "taken away, 3 - 7", "plus": "the opposite added, 3 + (-7)"},
+        compared=("order",),
+        weight=1,
+    )
+    order_lines: str = _setting(
+        "order",
+        "(1/2 + 1/3) × (3/4 - 1/2)",
+        "Brackets beside each other",
+        {"one": "one after the other", "together": "worked in the same lines"},
+        compared=("order",),
+        weight=2,
     )
     cancel: str = _setting(
         "order",
@@ -370,7 +407,7 @@ class Ways:
 SETTINGS: dict[str, Setting] = {one.name: Setting(one.name, **one.metadata) for one in fields(Ways) if one.metadata}
 
 # Settings that change nothing of a working but how it is said and laid out, or what is estimated beside it.
-_ONLY_SHOWN = frozenset([name for name, one in SETTINGS.items() if one.terms]) | {"layout", "estimate", "ties"}
+_ONLY_SHOWN = frozenset([name for name, one in SETTINGS.items() if one.terms]) | {"layout", "label", "estimate", "ties"}
 
 
 @lru_cache(maxsize=1024)

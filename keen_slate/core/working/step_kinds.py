@@ -105,6 +105,11 @@ FILL_ZEROS = _kind(
     reason="The points stand under each other, and a zero holds an empty place.",
 )  # fmt: skip
 
+OVER_ONE_BAR = _kind(
+    "over-one-bar", "Lost where not all tops stand over the bar.", _PIECES, rewrites=True,
+    reason="The pieces are the same size, so they are counted over one bar.",
+)  # fmt: skip
+
 # Adding ------------------------------------------------------------------------------------------------------------
 
 ADD = _kind("add", ask=_PIECES, pictures="joining", totals=True)

@@ -32,7 +32,7 @@ from ..scribe import Scribe
 from ..step_kinds import JOIN_SIGNS, PUT_SIGN, REORDER, SIMPLIFY, SPOT_WHOLE, TO_MIXED
 from .adding import add
 from .common_denominator import common_for, to_common
-from .forms import finish, simplify_lines, tidy_words
+from .forms import finish, scaling_lines, simplify_lines, tidy_words
 from .improper import all_improper
 from .subtracting import subtract, wholes_apart, wholes_first_then_improper
 
@@ -139,9 +139,21 @@ def _spot_wholes(scribe: Scribe, terms: Terms) -> Terms:
             join_terms(terms),
             (*named, " and ", last, " make ", total, "."),
             (),
-            ((*added, " = ", total),),
+            (*_why_whole(joined), (*added, " = ", total)),
         )
     return terms
+
+
+def _why_whole(terms: list[Unsigned]) -> list[Rich]:
+    """How each fraction is written in the pieces that they can all be counted in: 14/24 = 7/12."""
+    den = lcm(*[value(term).denominator for term in terms])
+    fractions = [Frac(*parts(term)[1:]) for term in terms]
+    return [
+        line
+        for f in dict.fromkeys(fractions)
+        if f.den != den
+        for line in scaling_lines(f, Frac(f.num * den // f.den, den))
+    ]
 
 
 def _that_make_a_whole(terms: Terms) -> tuple[int, ...] | None:

@@ -17,6 +17,7 @@ from ..step_kinds import ADD, ADD_FRACTIONS, ADD_WHOLES, CARRY_WHOLE, JOIN, TO_M
 from .common_denominator import common_for, to_common, write_common
 from .forms import split_lines
 from .improper import all_improper
+from .one_bar import over_one_bar
 
 Inked = list[tuple[Frac, Role]]
 
@@ -96,6 +97,7 @@ def _add_fractions(scribe: Scribe, fractions: list[Frac], beside: Whole | None) 
     den = fractions[0].den
     tops = [f.num for f in fractions]
     total = Frac(sum(tops), den)
+    over_one_bar(scribe, fractions, lambda top: _beside(beside, [top]))
     scribe.write(
         ADD_FRACTIONS if beside else ADD,
         _beside(beside, [total]),
@@ -146,6 +148,7 @@ def fractions_first(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsi
     more, rest = divmod(num, den)
     if len(terms) == 2 and len(fractions) == 1 and len(wholes) == 1 and not isinstance(terms[0], Mixed) and not more:
         return _tidy_and_join(scribe, fractions[0], Whole(wholes[0]))
+    over_one_bar(scribe, fractions, lambda top: _column(wholes, [top]))
     scribe.write(
         ADD_FRACTIONS,
         _column(wholes, [Frac(num, den)]),
@@ -238,6 +241,7 @@ def fractions_wholes_tidy(scribe: Scribe, terms: list[Unsigned], roles: Roles) -
     tops, den = [f.num for f in fractions], fractions[0].den
     num, total = sum(tops), sum(wholes)
     if len(tops) > 1:
+        over_one_bar(scribe, fractions, lambda top: _column(wholes, [top]))
         scribe.write(
             ADD_FRACTIONS,
             _column(wholes, [Frac(num, den)]),

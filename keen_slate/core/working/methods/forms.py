@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import gcd
 
+from ...arithmetic.lowest import why_lowest
 from ...arithmetic.primes import factors, prime_factors, product_text
 from ...expressions.sentences import Rich, Scaled, Sketch
 from ...expressions.spoken import parts_name
@@ -30,10 +32,27 @@ def finish(scribe: Scribe, number: Unsigned) -> Unsigned:
         number = simplify(scribe, number)
     if isinstance(number, Mixed) and scribe.ways.answer_form == "simplest-improper":
         number = to_improper(scribe, number)
+    if scribe.ways.lowest_line == "yes":
+        _ask_for_lowest(scribe, number)
     if scribe.negative and number == Whole(0):
         scribe.negative = False
         scribe.write(PUT_SIGN, number, ("0 has no sign.",), ("Nothing below zero is still nothing.",))
     return number
+
+
+def _ask_for_lowest(scribe: Scribe, number: Unsigned) -> None:
+    """Beside the last line: whether the fraction of *number* is in lowest terms, and why; nothing beside a whole."""
+    _, num, den = parts(number)
+    if not num or not scribe.steps:
+        return
+    shared = gcd(num, den)
+    why = why_lowest(number) or f"nothing but 1 divides {num} and {den}"
+    said = f"yes, because {why}" if shared == 1 else f"no, {shared} divides {num} and {den}"
+    *before, last = scribe.steps
+    scribe.steps = [
+        *before,
+        replace(last, lines=(*last.lines, (f"Is it in <lowest terms>? {said[0].upper()}{said[1:]}.",))),
+    ]
 
 
 def _is_whole(number: Unsigned) -> bool:
@@ -53,6 +72,12 @@ def split_lines(scribe: Scribe, num: int, den: int) -> tuple[Rich, ...]:
         for piece in [den] * whole + [rest] * (rest > 0):
             line += [Frac(piece, den), " + "]
         return (tuple(line[:-1]),)
+    if scribe.ways.to_mixed == "multiples" and 0 < whole <= SPLIT_UP_TO:
+        listed = ", ".join(str(den * i) for i in range(1, whole + 2))
+        left = f"; {num} - {whole * den} = {rest}" if rest else ""
+        return (
+            (f"multiples of {den}: {listed} (too large), so {whole} {'<whole>' if whole == 1 else '<wholes>'}{left}",),
+        )
     return ((long_division(num, den),),)
 
 
@@ -189,3 +214,19 @@ def simplify_lines(method: str, num: int, den: int, by: int) -> tuple[Rich, ...]
         lines.append((f"above and below: {product_text(prime_factors(by))}",))
     lines.append((Frac(num, den), " = ", Scaled(num, den, "÷", by), " = ", Frac(num // by, den // by)))
     return tuple(lines)
+
+
+def scaling_lines(known: Expr, filled: Expr) -> tuple[Rich, ...]:
+    """How *known* becomes *filled*: one factor where there is one, else by way of lowest terms."""
+    if not (isinstance(known, Frac) and isinstance(filled, Frac)):
+        return ((known, " = ", filled),)
+    n, d, m, e = known.num, known.den, filled.num, filled.den
+    if e % d == 0:
+        return ((known, " = ", Scaled(n, d, "×", e // d), " = ", filled),) if e != d else ()
+    if d % e == 0:
+        return ((known, " = ", Scaled(n, d, "÷", d // e), " = ", filled),)
+    g = gcd(n, d)
+    simple = Frac(n // g, d // g)
+    by = e // (d // g)
+    first: Rich = (known, " = ", Scaled(n, d, "÷", g), " = ", simple)
+    return (first, (simple, " = ", Scaled(n // g, d // g, "×", by), " = ", filled)) if m else (first,)

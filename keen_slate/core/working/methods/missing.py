@@ -23,6 +23,7 @@ from ..step import Step
 from ..step_kinds import EQUIVALENT, FILL, INVERSE
 from . import add_subtract, decimals, order
 from .blanks import MOST_LISTED, MOST_SKIPPED, Blanks, counted, listed
+from .forms import scaling_lines
 from .known_parts import known_together
 
 NO_WHOLE = "No whole number does it"
@@ -47,7 +48,7 @@ def work_chain(problem: Problem, ways: Ways) -> Working:
             steps.append(Step(EQUIVALENT, now, after, *renamed))
         else:
             title = ("Fill the blank from its neighbour ", neighbour, ".")
-            steps.append(Step(EQUIVALENT, now, after, title, (), _scaling(neighbour, filled)))
+            steps.append(Step(EQUIVALENT, now, after, title, (), scaling_lines(neighbour, filled)))
         now = after
     return Working(problem, ways, tuple(steps), now, Whole(0), None, filled=Equation(tuple(sides)))
 
@@ -124,22 +125,6 @@ def _renaming(known: Expr, filled: Expr) -> tuple[Rich, Rich, tuple[Rich, ...]] 
     return (f"Make {wholes} of {pieces} {parts_name(size, True)}.",), reason, (*again, same, left_over)
 
 
-def _scaling(known: Expr, filled: Expr) -> tuple[Rich, ...]:
-    """How *known* becomes *filled*: one factor where there is one, else by way of lowest terms."""
-    if not (isinstance(known, Frac) and isinstance(filled, Frac)):
-        return ((known, " = ", filled),)
-    n, d, m, e = known.num, known.den, filled.num, filled.den
-    if e % d == 0:
-        return ((known, " = ", Scaled(n, d, "×", e // d), " = ", filled),) if e != d else ()
-    if d % e == 0:
-        return ((known, " = ", Scaled(n, d, "÷", d // e), " = ", filled),)
-    g = gcd(n, d)
-    simple = Frac(n // g, d // g)
-    by = e // (d // g)
-    first: Rich = (known, " = ", Scaled(n, d, "÷", g), " = ", simple)
-    return (first, (simple, " = ", Scaled(n // g, d // g, "×", by), " = ", filled)) if m else (first,)
-
-
 # One missing number --------------------------------------------------------------------------------------------
 
 
@@ -192,7 +177,7 @@ def _one_number(problem: Problem, ways: Ways, blank: Expr) -> Working:
         answer = filled_blank
         steps.append(
             Step(EQUIVALENT, steps[-1].after, filled_blank, ("Write it as ", blank, " is begun."),
-                 ("The same amount, in the pieces that are asked for.",), _scaling(sub.answer, filled_blank))
+                 ("The same amount, in the pieces that are asked for.",), scaling_lines(sub.answer, filled_blank))
         )  # fmt: skip
     filled = fill(problem.expr, iter([answer]))
     return Working(

@@ -5,15 +5,30 @@ Each round finds the one operation that comes next (`_next`), calculates it exac
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import lcm
 
 from ...arithmetic.division import as_decimal
 from ...errors import LimitError
-from ...expressions.sentences import Rich
-from ...expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Operator, Power, Product, Sum, Whole, ratio, value
+from ...expressions.sentences import Rich, Scaled, Sketch
+from ...expressions.tree import (
+    Bracket,
+    Dec,
+    Expr,
+    Frac,
+    Mixed,
+    Neg,
+    Operator,
+    OverBar,
+    Power,
+    Product,
+    Sum,
+    Whole,
+    ratio,
+    value,
+)
 from ...expressions.typeset import Role, Roles
 from ...expressions.voice import in_sentence
 from ...expressions.walks import leaves, map_numbers
@@ -23,7 +38,20 @@ from ...ways.settings import Ways
 from ..proof import Working, too_large
 from ..scribe import Scribe
 from ..step import Step
-from ..step_kinds import ADD, BRACKET, DIVIDE, MULTIPLY, POWER, PUT_SIGN, SUBTRACT, TO_DECIMAL, TO_FRACTION, StepKind
+from ..step_kinds import (
+    ADD,
+    BRACKET,
+    DIVIDE,
+    JOIN_SIGNS,
+    MULTIPLY,
+    POWER,
+    PUT_SIGN,
+    SUBTRACT,
+    TO_DECIMAL,
+    TO_FRACTION,
+    StepKind,
+)
+from .brackets import brackets_apart, replaced, waiting_decimals
 from .forms import finish
 from .order_lines import Line, next_line, simpler
 from .single import to_fraction
@@ -37,6 +65,8 @@ _RULES: dict[str, tuple[str, str]] = {
     "power": ("Then powers: ", "A power says how often its base is a factor."),
     "×÷": ("Multiply or divide, from the left: ", "Multiplying and dividing come before adding and subtracting, neither before the other."),
     "+-": ("Add or subtract, from the left: ", "Adding and subtracting come last, neither before the other."),
+    "bar": ("Above the bar first: ", "What stands above a bar is one number: how many pieces there are."),
+    "opposite": ("Write the taking away as adding: ", "Taking a number away is the same as adding its opposite."),
     "sign": ("The sign before the bracket: ", "The opposite of a number lies as far on the other side of zero."),
 }  # fmt: skip
 _STEP_KINDS: dict[str, StepKind] = {"+": ADD, "-": SUBTRACT, "×": MULTIPLY, "÷": DIVIDE}
@@ -102,11 +132,14 @@ def _work(
 ) -> Working:
     scribe = Scribe(problem.expr, ways)
     how = _How(problem.text, scribe, decimals, at_once)
-    _one_kind(how)
     begun = False  # whether an operation is in the middle of its lines
-    while (following := _next(scribe.now, how)) is not None:
+    while _one_kind(how) and (following := _next(scribe.now, how)) is not None:
         if len(scribe.steps) > _MOST_STEPS:
             raise LimitError("This needs too many lines.", 0, len(problem.text), "Use fewer operations.")
+        if ways.order_lines == "together" and len(brackets := brackets_apart(scribe.now)) > 1:
+            _work_together(brackets, how)
+            begun = False
+            continue
         scribe.steps.append(_step(scribe.now, following, how, begun))
         scribe.now = following.after
         begun = following.line is not None and number_in(following.result) is None
@@ -129,6 +162,29 @@ def _work(
     return Working(problem, ways, tuple(scribe.steps), answer, raw, None, notes, start_roles=start)
 
 
+def _work_together(brackets: Sequence[Bracket], how: _How) -> None:
+    """The step that takes one line of work in each of several *brackets* that do not depend on each other."""
+    found = [(one, following) for one in brackets if (following := _next(one, how)) is not None]
+    after = how.scribe.now
+    for one, following in found:
+        after = replaced(after, one, following.after)
+    said: list[Rich] = [one.line.says if one.line else (one.worked, ".") for _, one in found]
+    title: list[str | Expr | Scaled | Sketch] = ["Brackets first: "]
+    for i, says in enumerate(said):
+        last = says[-1]
+        ends = last.removesuffix(".") if isinstance(last, str) else last
+        title += [*says[:-1], ends, "." if i == len(said) - 1 else "; "]
+    lines = [line for _, one in found for line in (one.line.lines if one.line else _jottings(one.worked, one.result))]
+    reason = f"{_RULES['bracket'][1]} They do not depend on each other, so they share a line."
+    kind = found[0][1].kind if found[0][1].line is None else found[0][1].line.kind
+    how.scribe.steps.append(Step(kind, how.scribe.now, after, tuple(title), (reason,), tuple(lines), _inks(after, how)))
+    how.scribe.now = after
+    for _, following in found:
+        done = following.line is not None and number_in(following.result) is not None
+        if done and how.scribe.ways.cancel == "before":
+            _simplify(how, following.result)
+
+
 def _simplify(how: _How, made: Expr) -> None:
     """The step that simplifies what was just *made*, where there is something to go on with."""
     line = simpler(how.scribe.now, made)
@@ -139,12 +195,18 @@ def _simplify(how: _How, made: Expr) -> None:
         how.scribe.now = line.after
 
 
-def _one_kind(how: _How) -> None:
-    """The step that turns all numbers into decimals, or all decimals into fractions, where both are there."""
+def _one_kind(how: _How) -> bool:
+    """The step that turns all numbers into decimals, or all decimals into fractions, where both are there; always True.
+
+    A decimal waits while the bracket that it is multiplied by is not one number.
+    """
     scribe, decimals = how.scribe, how.decimals
     lines: list[Rich] = []
+    waiting = [] if decimals else waiting_decimals(scribe.now)
 
     def change(number: Expr) -> Expr:
+        if any(number is one for one in waiting):
+            return number
         if decimals and isinstance(number, (Frac, Mixed)):
             changed = _written(value(number), True)
         elif not decimals and isinstance(number, Dec):
@@ -156,22 +218,23 @@ def _one_kind(how: _How) -> None:
 
     changed = map_numbers(scribe.now, change)
     if changed == scribe.now:
-        return
+        return True
     if decimals:
         title, reason, kind = (
-            "Write the fractions as decimals.",
+            "Write the fractions as decimals." if len(lines) > 1 else "Write the fraction as a decimal.",
             "With numbers of one kind each line is one calculation.",
             TO_DECIMAL,
         )
     else:
         title, reason, kind = (
-            "Write the decimals as fractions.",
+            "Write the decimals as fractions." if len(lines) > 1 else "Write the decimal as a fraction.",
             "The last place of a decimal names its <denominator>.",
             TO_FRACTION,
         )
     roles = _inks(changed, how)
     scribe.steps.append(Step(kind, scribe.now, changed, (title,), (reason,), tuple(lines), roles))
     scribe.now = changed
+    return True
 
 
 def _step(before: Expr, found: _Next, how: _How, begun: bool) -> Step:
@@ -245,6 +308,10 @@ def _next(expr: Expr, how: _How) -> _Next | None:
                 return None
             result = _written(value(number) ** exponent, how.decimals)
             return _Next(expr, result, result, "power", POWER)
+        case OverBar(top, den):
+            n, _ = ratio(top)
+            counted = _written(Fraction(n, den), True) if how.decimals else _counted(n, den)
+            return _Next(top, counted, counted, "bar", ADD)
         case Neg(inner):
             number = number_in(inner)
             if number is not None:  # the opposite of a number in brackets
@@ -267,6 +334,9 @@ def _in_chain(expr: Sum | Product, first: Expr, rest: tuple[tuple[Operator, Expr
     operator, second = rest[0]
     same = Sum if isinstance(expr, Sum) else Product
     worked = same(first, rest[:1])
+    if operator == "-" and how.scribe.ways.opposites == "plus" and value(second) > 0 and value(first) < value(second):
+        added: tuple[Operator, Expr] = ("+", Bracket(Neg(second)))
+        return _Next(worked, Sum(first, (added,)), Sum(first, (added, *rest[1:])), "opposite", JOIN_SIGNS)
     line = None if how.decimals or how.at_once else next_line(how.scribe, first, operator, second)
     result = line.after if line is not None else _calculate(first, operator, second, how)
     chain = result if isinstance(result, same) else same(result, ())
@@ -309,6 +379,8 @@ def _inside(expr: Expr, has: Callable[[Expr], bool], how: _How) -> _Next | None:
 
 def _has_bracket(expr: Expr) -> bool:
     match expr:
+        case OverBar():
+            return True
         case Bracket(inner):
             return number_in(inner) is None
         case Neg(inner) | Power(inner, _):
@@ -359,6 +431,12 @@ def _written(number: Fraction, decimals: bool) -> Expr:
     n, d = abs(number.numerator), number.denominator
     size: Expr = Whole(n) if d == 1 else Frac(n, d)
     return Neg(size) if number < 0 else size
+
+
+def _counted(n: int, den: int) -> Expr:
+    """*n* pieces, as they are counted over a bar, with their sign."""
+    plain: Expr = Frac(abs(n), den) if n and den > 1 else Whole(abs(n))
+    return Neg(plain) if n < 0 else plain
 
 
 def _opposite(number: Expr) -> Expr:

@@ -11,7 +11,7 @@ from math import gcd, lcm
 from ...expressions.sentences import Rich, Scaled
 from ...expressions.spoken import parts_name
 from ...expressions.terms import improper
-from ...expressions.tree import Expr, Frac, Mixed, Neg, Operator, Product, Sum, Whole, value
+from ...expressions.tree import Expr, Frac, Mixed, Neg, Operator, OverBar, Product, Sum, Whole, value
 from ...expressions.walks import leaves, map_numbers
 from ..scribe import Scribe
 from ..step_kinds import (
@@ -19,6 +19,7 @@ from ..step_kinds import (
     CANCEL,
     COMMON_DENOMINATOR,
     MULTIPLY,
+    OVER_ONE_BAR,
     SIMPLIFY,
     SUBTRACT,
     TO_IMPROPER,
@@ -60,7 +61,7 @@ def next_line(scribe: Scribe, first: Expr, operator: Operator, second: Expr) -> 
     if not isinstance(a, Frac) or not isinstance(b, Frac):
         return None
     if operator in "+-":
-        return _adding(first, operator, second, a, b)
+        return _adding(scribe, first, operator, second, a, b)
     return _multiplying(scribe, first, operator, second, a, b)
 
 
@@ -85,7 +86,7 @@ def _improper(number: Expr) -> Expr:
 # Adding and subtracting ---------------------------------------------------------------------------------------------------
 
 
-def _adding(first: Expr, operator: Operator, second: Expr, a: Frac, b: Frac) -> Line:
+def _adding(scribe: Scribe, first: Expr, operator: Operator, second: Expr, a: Frac, b: Frac) -> Line:
     den = lcm(a.den, b.den)
     if a.den != b.den:
         changing = [f for f in (a, b) if f.den != den]
@@ -99,6 +100,9 @@ def _adding(first: Expr, operator: Operator, second: Expr, a: Frac, b: Frac) -> 
             "Only pieces of one size can be added or taken away.",
             tuple(lines),
         )
+    if scribe.ways.one_bar == "yes" and a is first and b is second:
+        over = OverBar(Sum(Whole(a.num), ((operator, Whole(b.num)),)), den)
+        return Line(over, OVER_ONE_BAR, (f"both are {parts_name(den, True)}: write one bar.",), OVER_ONE_BAR.reason)
     x, y = [f.num if value(operand) >= 0 else -f.num for f, operand in ((a, first), (b, second))]
     total = x + y if operator == "+" else x - y
     return Line(

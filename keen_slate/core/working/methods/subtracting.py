@@ -28,6 +28,7 @@ from ..step_kinds import (
 from .common_denominator import to_common
 from .forms import split_lines
 from .improper import all_improper
+from .one_bar import over_one_bar
 
 # More jumps than this are no help on a number line.
 MOST_JUMPS = 12
@@ -70,8 +71,8 @@ def take_away(scribe: Scribe, a: Unsigned, b: Unsigned) -> Unsigned:
     """Subtract part from part and whole from whole; nothing needs regrouping any more."""
     (w, n, d), (v, m, e) = parts(a), parts(b)
     den = d if isinstance(b, Whole) else e
-    writes_zero = scribe.ways.zero_part == "write" and not isinstance(b, Whole) and n == m and w > v
-    result = Mixed(w - v, 0, den) if writes_zero else make(w - v, n - m, den)
+    nothing_left = not isinstance(b, Whole) and n == m
+    result = _with_zero(scribe, w - v, den) if nothing_left else make(w - v, n - m, den)
     lines: list[Rich] = []
     if not isinstance(b, Whole):
         lines.append((f"{n} - {m} = {n - m} {parts_name(den, n - m != 1)}",))
@@ -79,11 +80,20 @@ def take_away(scribe: Scribe, a: Unsigned, b: Unsigned) -> Unsigned:
         lines.append((f"{w} - {v} = {w - v}",))
     said = [] if isinstance(b, Whole) else [f"{m} {parts_name(den, m != 1)}"]
     said += [_wholes(v)] if v or not said else []
+    if isinstance(a, Frac) and isinstance(b, Frac):
+        over_one_bar(scribe, [a, b], lambda top: top, "-")
     reason = SUBTRACT.reason
     if isinstance(b, Whole):
         reason = "The fraction stays as it is." if n else "<Wholes> are taken from <wholes>."
     scribe.write(SUBTRACT, result, (f"Take away {', then '.join(said)}.",), (reason,), tuple(lines))
     return result
+
+
+def _with_zero(scribe: Scribe, whole: int, den: int) -> Unsigned:
+    """*whole* and no part; a class may write that there is none: 5 0/8, and 0/8 alone."""
+    if scribe.ways.zero_part == "skip":
+        return Whole(whole)
+    return Mixed(whole, 0, den) if whole else Frac(0, den)
 
 
 def _wholes(n: int) -> str:
@@ -233,7 +243,7 @@ def below_zero(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsign
 
 
 def _join_rest(scribe: Scribe, here: Whole, num: int, den: int) -> Unsigned:
-    joined = make(here.n, num, den)
+    joined = make(here.n, num, den) if num else _with_zero(scribe, here.n, den)
     scribe.write(
         SUBTRACT_FRACTIONS,
         joined,
