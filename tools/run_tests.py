@@ -1,4 +1,4 @@
-"""Style, types, then all tests with unittest, a class at a time on every core; the last line counts them.
+"""Style, types, then all tests with unittest, some of a class at a time on every core; the last line counts them.
 
 python -m tools.run_tests [PATTERN ...]    only the tests whose name holds one of the patterns, without the checks
 """
@@ -30,6 +30,8 @@ CHECKS = (
 # What takes longest begins first, so that no core waits for it at the end.
 FIRST = ("tests.browser", "tests.web", "tools", "tests.core")
 SLOWEST = 10
+TOGETHER = 7  # tests of a class that run one after the other: what a class sets up is set up for so many
+WAITING = 1  # processes more than cores, for tests wait for pages and servers as much as they work
 
 
 class Checks(unittest.TestCase):
@@ -56,7 +58,7 @@ class Checks(unittest.TestCase):
 
 @dataclass(frozen=True, slots=True)
 class Ran:
-    """What became of the tests of a class: what was written, how many ran, which failed, which were skipped, how long each took."""
+    """What became of some tests of a class: what was written, how many ran, which failed, which were skipped, how long each took."""
 
     output: str
     count: int
@@ -75,8 +77,8 @@ class _Timed(unittest.TextTestResult):
         super().stopTest(test)
 
 
-def run_class(names: list[str]) -> Ran:
-    """Run the tests called *names*, those of one class."""
+def run_some(names: list[str]) -> Ran:
+    """Run the tests called *names*, of one class."""
     stream = io.StringIO()
     warnings.simplefilter("error")
     suite = unittest.TestLoader().loadTestsFromNames(names)
@@ -106,8 +108,8 @@ def _tests(suite: unittest.TestSuite) -> Iterator[unittest.TestCase]:
             yield part
 
 
-def _classes(patterns: list[str]) -> list[list[str]]:
-    """The names of the tests by class, the long ones first."""
+def _units(patterns: list[str]) -> list[list[str]]:
+    """The names of the tests, some of a class together, the long ones first."""
     loader = unittest.TestLoader()
     if patterns:
         loader.testNamePatterns = [f"*{pattern}*" for pattern in patterns]
@@ -120,11 +122,14 @@ def _classes(patterns: list[str]) -> list[list[str]]:
             f"tools.run_tests.Checks.{name}" for name in loader.getTestCaseNames(Checks)
         ]
 
-    def rank(name: str) -> tuple[int, int]:
-        place = next((i for i, begin in enumerate(FIRST) if name.startswith(begin)), len(FIRST))
-        return place, -len(by_class[name])
+    def rank(names: list[str]) -> tuple[int, int]:
+        place = next((i for i, begin in enumerate(FIRST) if names[0].startswith(begin)), len(FIRST))
+        return place, -len(names)
 
-    return [by_class[name] for name in sorted(by_class, key=rank)]
+    units = [
+        names[i::parts] for names in by_class.values() for parts in [-(-len(names) // TOGETHER)] for i in range(parts)
+    ]
+    return sorted(units, key=rank)
 
 
 def main(patterns: list[str]) -> int:
@@ -132,8 +137,8 @@ def main(patterns: list[str]) -> int:
     prepare()
     done: list[Ran] = []
     cores = os.cpu_count() or 1
-    with ProcessPoolExecutor(cores, multiprocessing.get_context("spawn"), initializer=prepare) as pool:
-        for future in as_completed([pool.submit(run_class, names) for names in _classes(patterns)]):
+    with ProcessPoolExecutor(cores + WAITING, multiprocessing.get_context("spawn"), initializer=prepare) as pool:
+        for future in as_completed([pool.submit(run_some, names) for names in _units(patterns)]):
             done.append(future.result())
             print(done[-1].output, flush=True)
     slow = sorted([pair for ran in done for pair in ran.seconds.items()], key=lambda pair: -pair[1])[:SLOWEST]

@@ -78,13 +78,13 @@ def _cells(sheet: Sheet) -> Iterator[str]:
             continue
         high = 2 * SQUARE if cell.size == "tall" else SQUARE
         if cell.blank:
-            yield _frame(cell.x, cell.y, SQUARE, high)
+            yield _frame(cell.x, cell.y, cell.w, high)
         else:
             yield _character(cell, high)
         if cell.struck_at and _seen(sheet, cell.struck_at):
             x, y = _HALF * cell.x, _HALF * cell.y
             yield (
-                f'<path d="M{x + 1} {y + _HALF * high * 0.78:g}L{x + 2 * _HALF - 1} {y + _HALF * high * 0.22:g}" '
+                f'<path d="M{x + 1} {y + _HALF * high * 0.78:g}L{x + cell.w * _HALF - 1} {y + _HALF * high * 0.22:g}" '
                 f'stroke="{_colour("carried")}" stroke-width="2"/>'
             )
 
@@ -93,7 +93,7 @@ def _character(cell: SheetCell, high: int) -> str:
     size = _SIZES[cell.size]
     base = _HALF * cell.y + _HALF * high / 2 + 0.36 * size + (1.5 if cell.below else 0)
     return (
-        f'<text x="{_HALF * cell.x + _HALF}" y="{base:g}" font-size="{size}" fill="{_colour(cell.role)}">'
+        f'<text x="{_HALF * cell.x + _HALF * cell.w / 2:g}" y="{base:g}" font-size="{size}" fill="{_colour(cell.role)}">'
         f"{escape(cell.text)}</text>"
     )
 

@@ -34,7 +34,6 @@ const mark = computed(() => paper.working?.marks.at(-1))
   color: var(--ink-quiet);
   width: fit-content;
   max-width: 100%;
-  background: var(--paper);
   padding-right: 12px;
 }
 summary {

@@ -59,11 +59,6 @@ h2 {
   font-size: 1.15rem;
   line-height: var(--square);
 }
-h2,
-p {
-  background: var(--paper);
-  width: fit-content;
-}
 ul {
   display: grid;
   gap: var(--half);

@@ -121,7 +121,6 @@ async function take(): Promise<void> {
 .found {
   flex-basis: 100%;
   color: var(--ink-quiet);
-  background: var(--paper);
 }
 .found {
   display: flex;

@@ -43,7 +43,6 @@ async function choose(code: string): Promise<void> {
   line-height: var(--square);
   font-size: 0.9rem;
   color: var(--ink-quiet);
-  background: var(--paper);
 }
 [aria-pressed='true'] {
   color: var(--ink);

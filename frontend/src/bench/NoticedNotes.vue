@@ -20,7 +20,6 @@ const notes = computed(() => (paper.working?.noticed ?? []).filter((one) => one.
   font-size: 0.9rem;
   line-height: var(--square);
   color: var(--ink-quiet);
-  background: var(--paper);
   width: fit-content;
   max-width: 34rem;
 }

@@ -52,7 +52,6 @@ h3 {
   font-size: 1rem;
   line-height: var(--square);
   margin-bottom: var(--square);
-  background: var(--paper);
   width: fit-content;
   padding-right: 6px;
 }
@@ -61,7 +60,6 @@ h3 {
 }
 .word {
   justify-self: start;
-  background: var(--paper);
   padding: 0 4px;
   line-height: var(--square);
   text-decoration-color: currentColor;

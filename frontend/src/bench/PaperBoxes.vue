@@ -71,7 +71,6 @@ defineEmits<{ blank: [key: string] }>()
 h3 {
   font-size: 1rem;
   line-height: var(--square);
-  background: var(--paper);
   width: fit-content;
   padding-right: 6px;
 }

@@ -57,7 +57,7 @@ function choose(key: string): void {
       aria-hidden="true"
       :data-blank="cell.blank"
       :data-key="cell.key"
-      :style="{ '--x': cell.x, '--y': cell.y }"
+      :style="{ '--x': cell.x, '--y': cell.y, '--w': cell.w }"
       @click="choose(cell.key)"
       >{{ cell.covered ? '' : cell.text }}</span
     >
@@ -84,8 +84,10 @@ function choose(key: string): void {
   position: absolute;
   left: calc(var(--x) * var(--hx));
   top: calc(var(--y) * var(--half));
-  width: calc(2 * var(--hx));
+  width: calc(var(--w) * var(--hx));
   text-align: center;
+  white-space: nowrap;
+  letter-spacing: -0.04em; /* the digits of one number stand together */
   color: var(--role);
 }
 .half {

@@ -42,9 +42,7 @@ async function toggle(key: string): Promise<void> {
 <template>
   <article class="paper" :data-example="paper.chosen" :data-pencil="!!paper.pencil" aria-label="Working">
     <template v-if="paper.working">
-      <div class="edge">
-        <p v-if="paper.pencil" class="in-pencil" role="status"><strong>In pencil.</strong> Enter inks it.</p>
-        <LayoutSwitch v-else />
+      <div class="head">
         <p class="kind">
           {{ paper.working.problem.kind_name
           }}<template v-if="paper.working.problem.label">, in {{ paper.working.problem.label }}</template>
@@ -56,72 +54,78 @@ async function toggle(key: string): Promise<void> {
             Tell it as a story
           </Button>
         </p>
-        <FadingBar v-if="!paper.pencil" v-model:peek="peek" v-model:blanking="blanking" />
-      </div>
-      <NoticedNotes :step="null" class="start" />
-      <PaperStory
-        v-if="paper.working.story && !paper.beside"
-        :key="paper.chosen ?? ''"
-        :story="paper.working.story"
-        :blanking="blanking"
-        :peek="peek"
-        @blank="toggle"
-      />
-      <PaperBeside v-if="paper.beside" />
-      <PaperRow
-        v-else-if="paper.working.layout === 'line' && paper.working.rows[0]"
-        class="start"
-        :row="paper.working.rows[0]"
-        :blanking="blanking"
-        :peek="peek"
-        @blank="toggle"
-      />
-      <PaperRow
-        v-if="paper.working.sheet && !paper.beside"
-        class="start"
-        :row="paper.working.sheet"
-        :blanking="blanking"
-        :peek="peek"
-        @blank="toggle"
-      />
-      <PaperBoxes
-        v-if="paper.working.boxes.length && !paper.beside"
-        :working="paper.working"
-        :blanking="blanking"
-        :peek="peek"
-        @blank="toggle"
-      />
-      <ol v-else-if="!paper.beside">
-        <PaperStep
-          v-for="(step, i) in paper.working.steps"
-          :key="`${paper.chosen} ${i}`"
-          :step="step"
-          :row="paper.working.layout === 'line' ? paper.working.rows[i + 1] : undefined"
-          :index="i"
-          :last="i === paper.working.steps.length - 1"
-          :mark="paper.working.marks[i]"
+        <p v-if="paper.pencil" role="status"><strong>In pencil.</strong> Enter inks it.</p>
+        <div v-else class="settings">
+          <LayoutSwitch />
+          <FadingBar v-model:peek="peek" v-model:blanking="blanking" />
+        </div>
+        <NoticedNotes :step="null" />
+        <PaperStory
+          v-if="paper.working.story && !paper.beside"
+          :key="paper.chosen ?? ''"
+          :story="paper.working.story"
           :blanking="blanking"
           :peek="peek"
           @blank="toggle"
         />
-      </ol>
-      <p v-if="!paper.working.steps.length" class="nothing">Nothing has to be done: this is its answer already.</p>
-      <AnswerMark v-if="!paper.pencil" />
-      <p v-if="paper.working.story" class="answer sentence">
-        <span v-if="paper.working.story.answer_hidden && !peek" class="fill"
-          ><span class="sr-only">a sentence to write</span></span
-        >
-        <MathLine v-else :glyphs="paper.working.story.answer_glyphs" :spoken="paper.working.story.answer" />
-        <Button v-if="blanking" class="word" @click="toggle('sentence 0 row')">
-          {{ paper.working.story.answer_hidden ? 'show it' : 'pupils write it' }}
-        </Button>
-      </p>
-      <p v-else-if="paper.working.problem.label && (peek || !paper.working.steps.at(-1)?.hidden)" class="answer">
-        Answer:
-        <template v-if="paper.working.answer.label_before">{{ paper.working.answer.label }}</template>
-        <MathLine :glyphs="paper.working.answer.glyphs" />
-        <template v-if="!paper.working.answer.label_before">{{ ' ' + paper.working.answer.label }}</template>
-      </p>
+      </div>
+      <div class="squared" :data-wide="paper.beside || paper.working.boxes.length > 0">
+        <PaperBeside v-if="paper.beside" />
+        <PaperRow
+          v-else-if="paper.working.layout === 'line' && paper.working.rows[0]"
+          class="start"
+          :row="paper.working.rows[0]"
+          :blanking="blanking"
+          :peek="peek"
+          @blank="toggle"
+        />
+        <PaperRow
+          v-if="paper.working.sheet && !paper.beside"
+          class="start"
+          :row="paper.working.sheet"
+          :blanking="blanking"
+          :peek="peek"
+          @blank="toggle"
+        />
+        <PaperBoxes
+          v-if="paper.working.boxes.length && !paper.beside"
+          :working="paper.working"
+          :blanking="blanking"
+          :peek="peek"
+          @blank="toggle"
+        />
+        <ol v-else-if="!paper.beside">
+          <PaperStep
+            v-for="(step, i) in paper.working.steps"
+            :key="`${paper.chosen} ${i}`"
+            :step="step"
+            :row="paper.working.layout === 'line' && !paper.working.sheet ? paper.working.rows[i + 1] : undefined"
+            :index="i"
+            :last="i === paper.working.steps.length - 1"
+            :mark="paper.working.marks[i]"
+            :blanking="blanking"
+            :peek="peek"
+            @blank="toggle"
+          />
+        </ol>
+        <p v-if="!paper.working.steps.length" class="nothing">Nothing has to be done: this is its answer already.</p>
+        <AnswerMark v-if="!paper.pencil" />
+        <p v-if="paper.working.story" class="answer sentence">
+          <span v-if="paper.working.story.answer_hidden && !peek" class="fill"
+            ><span class="sr-only">a sentence to write</span></span
+          >
+          <MathLine v-else :glyphs="paper.working.story.answer_glyphs" :spoken="paper.working.story.answer" />
+          <Button v-if="blanking" class="word" @click="toggle('sentence 0 row')">
+            {{ paper.working.story.answer_hidden ? 'show it' : 'pupils write it' }}
+          </Button>
+        </p>
+        <p v-else-if="paper.working.problem.label && (peek || !paper.working.steps.at(-1)?.hidden)" class="answer">
+          Answer:
+          <template v-if="paper.working.answer.label_before">{{ paper.working.answer.label }}</template>
+          <MathLine :glyphs="paper.working.answer.glyphs" />
+          <template v-if="!paper.working.answer.label_before">{{ ' ' + paper.working.answer.label }}</template>
+        </p>
+      </div>
     </template>
     <p v-else-if="paper.example?.unreadable" class="nothing">
       {{ paper.example.unreadable }} It is kept as it was typed; type it anew on the left to work it.
@@ -132,18 +136,34 @@ async function toggle(key: string): Promise<void> {
 </template>
 
 <style scoped>
-/* Everything on the paper is a whole number of squares high, so every line of numerals sits in them. */
+/* Squares where one writes, plain paper where one reads: the head, and the notes beside the working. */
 .paper {
-  padding: 0 0 calc(2 * var(--square)) var(--square);
   min-height: 100%;
   line-height: var(--square);
-  background: var(--squared);
+  background: var(--paper);
   overflow-x: auto;
-}
-.edge {
   display: grid;
-  grid-template-columns: calc(15 * var(--square)) minmax(0, 1fr);
-  padding-bottom: var(--square);
+  grid-template-rows: auto 1fr;
+  align-content: start;
+}
+.head {
+  padding: 8px var(--square);
+  border-bottom: 1px solid var(--squares);
+}
+.settings {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 calc(2 * var(--square));
+}
+/* Everything in it is a whole number of squares high, so every line of numerals sits in them. */
+.squared {
+  padding: var(--square) 0 calc(2 * var(--square)) var(--square);
+  min-width: 0;
+  background:
+    linear-gradient(90deg, transparent calc(15 * var(--square)), var(--paper) calc(15 * var(--square))), var(--squared);
+}
+.squared[data-wide='true'] {
+  background: var(--squared);
 }
 /* Pencil has no colours; what is in it is not kept yet. */
 .paper[data-pencil='true'] {
@@ -152,22 +172,12 @@ async function toggle(key: string): Promise<void> {
 .paper[data-pencil='true'] :deep(.answer .row)::after {
   border-style: dashed;
 }
-.in-pencil {
-  background: var(--paper);
-  width: fit-content;
-}
 .start {
   margin-bottom: var(--square);
 }
 .kind {
   color: var(--ink-quiet);
   font-size: 0.88rem;
-  padding-right: var(--square);
-}
-.kind > *,
-.kind {
-  background-color: var(--paper);
-  height: fit-content;
 }
 .nothing {
   padding: var(--square) 0;
@@ -178,7 +188,6 @@ async function toggle(key: string): Promise<void> {
   line-height: inherit;
   text-decoration: underline;
   text-underline-offset: 3px;
-  background: var(--paper);
 }
 .sentence {
   font-weight: 700;
@@ -203,8 +212,8 @@ async function toggle(key: string): Promise<void> {
   padding-left: var(--square);
 }
 @media (max-width: 1180px) {
-  .edge {
-    grid-template-columns: 1fr;
+  .squared {
+    background: var(--squared);
   }
 }
 </style>

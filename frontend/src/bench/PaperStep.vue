@@ -123,7 +123,7 @@ h3 {
 }
 .title {
   border: 0;
-  background: var(--paper);
+  background: none;
   color: inherit;
   text-align: left;
   padding: 0;
@@ -166,14 +166,16 @@ h3 {
   font-size: 0.92rem;
   line-height: var(--square);
   color: var(--ink-quiet);
-  background: var(--paper);
 }
+/* On a narrow sheet what is read stands below what is written: on plain paper, too. */
 @media (max-width: 1180px) {
   .step {
     grid-template-columns: 1fr;
   }
   .note {
-    padding-top: var(--square);
+    margin: var(--square) 0 0 calc(-1 * var(--square));
+    padding: 0 12px 0 var(--square);
+    background: var(--paper);
   }
 }
 </style>

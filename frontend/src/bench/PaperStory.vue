@@ -81,7 +81,6 @@ const onlyNumbers = () => paper.changeExample({ source: props.story.numbers })
   font-size: 1.25rem;
   line-height: calc(2 * var(--square));
   max-width: 46rem;
-  background: var(--paper);
 }
 .acts,
 .finds {
@@ -101,12 +100,10 @@ const onlyNumbers = () => paper.changeExample({ source: props.story.numbers })
   padding: 0 2px;
   line-height: inherit;
   font-size: 0.92rem;
-  background: var(--paper);
 }
 .kind {
   color: var(--ink-quiet);
   font-size: 0.88rem;
-  background: var(--paper);
 }
 .models {
   display: flex;
@@ -117,7 +114,6 @@ const onlyNumbers = () => paper.changeExample({ source: props.story.numbers })
 .finds {
   font-size: 1.05rem;
   gap: 0 8px;
-  background: var(--paper);
 }
 .finds small {
   color: var(--ink-quiet);

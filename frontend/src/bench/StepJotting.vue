@@ -61,7 +61,6 @@ const parts = computed(() => {
   color: var(--ink-quiet);
   font-size: 0.95rem;
   line-height: var(--square);
-  background: var(--paper);
   width: fit-content;
   max-width: 100%;
   padding-right: 6px;

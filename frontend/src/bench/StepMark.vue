@@ -38,7 +38,6 @@ async function pause(): Promise<void> {
 .mark {
   font-size: 0.92rem;
   line-height: var(--square);
-  background: var(--paper);
 }
 .word {
   text-decoration: underline;

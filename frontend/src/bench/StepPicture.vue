@@ -55,10 +55,6 @@ async function change(wanted: string): Promise<void> {
 </template>
 
 <style scoped>
-/* A picture lies on plain paper: no line of the squares runs through what is written in it. */
-.picture :deep(.figure) {
-  background: var(--paper);
-}
 .picture {
   margin-left: 2px;
 }
@@ -67,7 +63,6 @@ async function change(wanted: string): Promise<void> {
   flex-wrap: wrap;
   gap: 0 14px;
   align-items: center;
-  background: var(--paper);
   min-height: var(--square);
 }
 .tools label {
@@ -96,6 +91,5 @@ select {
   font-size: 0.88rem;
   line-height: var(--square);
   color: var(--ink-quiet);
-  background: var(--paper);
 }
 </style>

@@ -59,7 +59,6 @@ async function restore(): Promise<void> {
 
 <style scoped>
 .words {
-  background: var(--paper);
 }
 label {
   font-size: 0.88rem;

@@ -84,7 +84,7 @@ useSwipe(wall, {
 .wall {
   --square: calc(100vh / 14);
   --half: calc(var(--square) / 2);
-  --half-x: calc(0.44 * var(--square));
+  --half-x: calc(0.47 * var(--square));
   --wall-quiet: #c3d0d6;
   height: 100vh;
   overflow: hidden;

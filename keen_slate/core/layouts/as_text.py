@@ -41,8 +41,9 @@ def _printed(cells: Iterable[Cell], rules: Iterable[Rule]) -> list[str]:
     for rule in rules:
         at |= {(rule.y, rule.x + i): "─" for i in range(rule.w - 1)}
     for cell in cells:
+        left = cell.x + (cell.w - len(cell.text)) // 2
         for i, char in enumerate(cell.text):
-            at[cell.y + _DOWN[cell.size], cell.x + i] = char + _STROKE * cell.struck
+            at[cell.y + _DOWN[cell.size], left + i] = char + _STROKE * cell.struck
     if not at:
         return []
     rows = range(min(y for y, _ in at), max(y for y, _ in at) + 1)

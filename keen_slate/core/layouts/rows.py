@@ -9,7 +9,7 @@ from ..expressions.tree import Equation, Expr
 from ..expressions.typeset import Glyph, Roles
 from ..working.proof import Working
 from ..working.step_kinds import INVERSE, THEN
-from .cells import COLUMNS, NUMBER_HEIGHT, SQUARE, Cell, Row, Rule, characters, fraction
+from .cells import COLUMNS, NUMBER_HEIGHT, SQUARE, Cell, Row, Rule, Size, characters, fraction, together
 from .labels import line_glyphs
 
 
@@ -72,20 +72,24 @@ class _Placer:
             self.break_at = (len(self.cells), len(self.rules), self.x)
         if piece.kind == "fraction":
             units = (self.units, self.units + 1)
-            cells, bar = fraction(piece.top or "", piece.bottom or "", self.x, self.y, piece.role, units=units)
+            cells, bar = fraction(piece.top or "", piece.bottom or "", self.x, self.y, piece.role, units)
             self.cells += cells
             self.units += 2
             self.rules.append(bar)
             self.x += bar.w
         else:
-            written = piece.text or ""
+            written = (piece.text or "").strip()
             is_number = piece.kind in ("number", "power", "recurring")
             unit = self.units if is_number else -1
-            self.cells += characters(written, self.x, self.y, "tall", piece.role, unit=unit)
+            self.x += (piece.text or "").startswith(" ")
+            size: Size = "half" if piece.kind == "power" else "tall"
+            air = SQUARE + 1 if piece.kind == "operator" else None
+            cell = together(written, self.x, self.y, size, piece.role, air, unit)
+            self.cells.append(cell)
             self.units += is_number
             if piece.kind == "recurring":
-                self.rules.append(Rule(self.x, self.y, SQUARE * len(written), piece.role))
-            self.x += SQUARE * len(written)
+                self.rules.append(Rule(self.x, self.y, cell.w, piece.role))
+            self.x += cell.w
         if self.x > self.limit and self.break_at[2] > SQUARE:
             self._break()
         self.widest = max(self.widest, self.x)

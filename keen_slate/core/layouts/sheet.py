@@ -84,13 +84,13 @@ class Pen:
             else:
                 keys.append(f"{owner} {unit}")
             self.cells.append(
-                SheetCell(c.x, c.y, c.text, c.size, c.role, c.below, at=self.now, key=keys[-1], unit=c.unit)
+                SheetCell(c.x, c.y, c.text, c.size, c.role, c.below, w=c.w, at=self.now, key=keys[-1], unit=c.unit)
             )
         return keys
 
     def sign(self, cells: Iterable[Cell]) -> None:
         """Write *cells* that are no blanks: signs, equals signs."""
-        self.cells += [SheetCell(c.x, c.y, c.text, c.size, c.role, at=self.now) for c in cells]
+        self.cells += [SheetCell(c.x, c.y, c.text, c.size, c.role, w=c.w, at=self.now) for c in cells]
 
     def rule(self, rule: Rule) -> None:
         """Draw a bar or rule."""

@@ -32,7 +32,7 @@ from ..working.step_kinds import (
     REORDER,
     SUBTRACT,
 )
-from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, Size, characters, fraction
+from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, Size, characters, fraction, together, width_of
 from .columns import columns_of, heights_over
 from .labels import label_of_each
 from .registry import Laid, layout
@@ -166,7 +166,7 @@ class _Stack:
             self.pen.moment(column.step, self.working.steps[column.step].title)
         wholes = [len(str(parts(n)[0])) for n in numbers if not isinstance(n, Frac)]
         start = x + (0 if column.step == PROBLEM else 2 * SQUARE) + SQUARE * self._is_money()
-        place = _Place(start, SQUARE * max(wholes, default=0), SQUARE * max([_part_width(n) for n in numbers]))
+        place = _Place(start, SQUARE * max(wholes, default=0), max([_part_width(n) for n in numbers]))
         unit = 0
         for i, (sign, term) in enumerate(column.terms):
             y = self.top + LINE * i
@@ -179,7 +179,7 @@ class _Stack:
         if last:
             self._regroup(place)
             self._place_results(place)
-        return place.end + SQUARE * self._label_width()
+        return place.end + self._label_width()
 
     def _place_number(
         self,
@@ -207,17 +207,17 @@ class _Stack:
             self.pen.sign(characters(self.label, left - SQUARE, y, "tall", role))
         else:
             label = (counted_in(self.label, number) or "") if self.label else ""
-            self.pen.sign(
-                characters(label, place.end + (0 if close_to_number(label) else SQUARE // 2), y, "tall", role)
-            )
+            if label:
+                at = place.end + (0 if close_to_number(label) else SQUARE // 2)
+                self.pen.sign([together(label, at, y, "tall", role)])
         return unit + has_whole + 2 * (not isinstance(number, Whole))
 
     def _is_money(self) -> bool:
         return bool(self.label) and self.label in CURRENCY
 
     def _label_width(self) -> int:
-        """How many squares labels take behind the numbers."""
-        return 0 if not self.label or self._is_money() else len(self.label) + 1
+        """How many half squares labels take behind the numbers."""
+        return 0 if not self.label or self._is_money() else width_of(self.label, "tall") + 1
 
     def _place_fraction(self, n: int, d: int, x: int, y: int, role: Role, unit: int) -> None:
         cells, bar = fraction(str(n), str(d), x, y, role)
@@ -257,8 +257,8 @@ class _Stack:
         self.pen.moment(step, (f"Cross out {old_top}.",))
         self.pen.strike(f"{owner} 1")
         self.pen.moment(step, (f"Write {n} above it.",))
-        left = place.part_from(min(len(str(n)), place.part // SQUARE))
-        self.pen.write(characters(str(n), left, self.top - SQUARE, "half", "carried"), unit)
+        above_top = together(str(n), place.part_from(place.part), self.top - SQUARE, "half", "carried", place.part)
+        self.pen.write([above_top], unit)
 
     def _carry(self, place: _Place) -> None:
         """The wholes that the fraction column carries, where the class adds the fractions first."""
@@ -390,8 +390,8 @@ class _Place:
         return self.x + self.whole - SQUARE * (i + 1)
 
     def part_from(self, width: int) -> int:
-        """Where a fraction *width* squares wide begins."""
-        return self.x + self.whole + (self.part - SQUARE * width) // 2
+        """Where a fraction *width* half squares wide begins."""
+        return self.x + self.whole + (self.part - width) // 2
 
 
 def _changed_digits(old: int, new: int) -> list[tuple[int, str, str]]:
@@ -414,7 +414,7 @@ def _carried(working: Working) -> int:
 
 def _part_width(number: Unsigned) -> int:
     _, n, d = parts(number)
-    return 0 if isinstance(number, Whole) else max(len(str(n)), len(str(d)))
+    return 0 if isinstance(number, Whole) else max(width_of(str(n), "half"), width_of(str(d), "half"))
 
 
 def _plain(expr: Expr) -> list[Unsigned]:
