@@ -287,12 +287,26 @@ class OrderTests(Checked):
         multiplied = ["1/4 + 4/10 × 3", "1/4 + 4/10 × 3/1", "1/4 + 12/10", "5/20 + 24/20", "29/20", "1 9/20"]
         self.assertEqual([text(step.after) for step in last.steps], multiplied, "multiplied first, reduced last")
         for problem, ways, lines in (
-            ("(1/2 + 1/3) × (3/4 - 1/2)", {"order_lines": "together"}, ["(3/6 + 2/6) × (3/4 - 2/4)", "5/6 × 1/4", "5/24"]),
-            ("(2 + 3) × (7 - 9) - (1 + 1)^2", {"order_lines": "together"}, ["5 × (-2) - (1 + 1)^2", "5 × (-2) - 2^2", "5 × (-2) - 4", "-10 - 4", "-14"]),
+            (
+                "(1/2 + 1/3) × (3/4 - 1/2)",
+                {"order_lines": "together"},
+                ["(3/6 + 2/6) × (3/4 - 2/4)", "5/6 × 1/4", "5/24"],
+            ),
+            (
+                "(2 + 3) × (7 - 9) - (1 + 1)^2",
+                {"order_lines": "together"},
+                ["5 × (-2) - (1 + 1)^2", "5 × (-2) - 2^2", "5 × (-2) - 4", "-10 - 4", "-14"],
+            ),
             ("3 - 7 + 2", {"opposites": "plus"}, ["3 + (-7) + 2", "-4 + 2", "-2"]),
-            ("2 × 1/4 + 2/5", {"one_bar": "yes"}, ["2/1 × 1/4 + 2/5", "1/1 × 1/2 + 2/5", "1/2 + 2/5", "5/10 + 4/10", "(5 + 4)/10", "9/10"]),
+            (
+                "2 × 1/4 + 2/5",
+                {"one_bar": "yes"},
+                ["2/1 × 1/4 + 2/5", "1/1 × 1/2 + 2/5", "1/2 + 2/5", "5/10 + 4/10", "(5 + 4)/10", "9/10"],
+            ),
         ):
-            self.assertEqual([text(step.after) for step in work_text(problem, Ways.of(ways)).working.steps], lines, problem)
+            self.assertEqual(
+                [text(step.after) for step in work_text(problem, Ways.of(ways)).working.steps], lines, problem
+            )
         stays = work_text("6.05 × 1/2 ÷ 4/8", Ways.of({"mixed_kinds": "decimals"})).working
         self.assertEqual([text(step.after) for step in stays.steps], ["6.05 × 0.5 ÷ 0.5", "3.025 ÷ 0.5", "6.05"])
         self.assertIn("Brackets first", published(work_text("2 (3 + 4) - 1"))["steps"][0]["title"])

@@ -18,7 +18,7 @@ from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.figures import choose, expose
 from keen_slate.core.figures.display import DIGIT_WIDTH, WIDTH, marks, seen
 from keen_slate.core.figures.inks import INKS, PAPER
-from keen_slate.core.figures.scenes import Joining, Shown, Taking, largest, scene_of
+from keen_slate.core.figures.scenes import Joining, Shown, Taking, in_blocks, largest, scene_of
 from keen_slate.core.figures.svg import svg
 from keen_slate.core.figures.to_shade import KINDS, circles_to_cut, strips_to_cut, to_shade
 from keen_slate.core.limits import MOST_PARTS, MOST_WHOLES
@@ -128,10 +128,19 @@ class FigureTests(unittest.TestCase):
                 continue
             for kind in [k for k in choose.offered(choose.Seen.of(step, look)) if k in PIECES]:
                 figure = choose.of_step(step, look, kind)
-                one = whole_area(next(s for s in figure.shapes if s.look == "whole" and s.at[-1] != 24))
+                one = next((whole_area(s) for s in figure.shapes if s.look == "whole" and s.at[-1] != 24), None)
                 for state in ("before", "after"):
                     shown = list(seen(figure, state))
-                    total = sum((Fraction(area(s, s.at)) for s in shown if s.look == "part"), Fraction(0)) / one
+                    blocks = {s.at: s for s in shown if s.look == "block"}  # many wholes, with their number
+                    parts = [s for s in shown if s.look == "part" and s.at not in blocks]
+                    total = sum((Fraction(area(s, s.at)) for s in parts), Fraction(0)) / one if parts else Fraction(0)
+                    total += sum(
+                        int(s.text)
+                        for s in shown
+                        if s.shape == "text"
+                        and s.anchor == "middle"
+                        and any(overlap(box(s, s.at), box(b, b.at)) for b in blocks.values())
+                    )
                     self.assertEqual(total, self.amount_of(scene, state), (text(expr), step.kind.code, kind, state))
                     crossed = [s for s in shown if s.look == "cross"]
                     self.assertTrue(state == "after" or not crossed)
@@ -300,12 +309,12 @@ class FigureTests(unittest.TestCase):
             scene, kinds = scene_of(step), choose.offered(choose.Seen.of(step, look))
             figure = choose.of_step(step, look)
             if scene is not None:
-                parts, wholes = largest(scene)
+                parts, wholes = largest(in_blocks(scene).scene if look.wholes > MOST_WHOLES else scene)
                 helps = parts <= MOST_PARTS and wholes <= MOST_WHOLES
                 self.assertEqual("bars" in kinds, helps)
                 if not helps and figure:
                     self.assertIn(figure.kind, ("number-line",))
-                    self.assertIn("number line", figure.note)
+                    self.assertEqual("number line" in figure.note, parts > MOST_PARTS)
             self.assertTrue(
                 figure is not None or step.kind is REORDER or not choose.offered(choose.Seen.of(step, look)), step.kind
             )

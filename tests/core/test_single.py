@@ -50,7 +50,7 @@ class SingleTests(unittest.TestCase):
         ways = Ways.of({"decimal_mark": "comma"})
         view = working_view(work_text("5/6", ways, target="decimal"))
         self.assertEqual(view.answer.text, "0,8[3]")
-        self.assertEqual([cell.text for cell in view.rows[1].cells], ["=", "0", ",", "8", "3"])
+        self.assertEqual([cell.text for cell in view.rows[1].cells], ["=", "0,8", "3"])
         view = working_view(work_text("9,60", ways))
         self.assertEqual((view.problem.text, view.answer.text), ("9,60", "9,6"))
         self.assertRaises(ReadError, work_text, "9.60", ways)

@@ -357,7 +357,7 @@ class SquaresTests(unittest.TestCase):
             sheet = LAYOUTS["stacked"](work_text(problem).working).sheet
             drawn = squares(sheet)
             placed = [(x, text) for x, text in re.findall(r'<text x="(\d+)"[^>]*>(.)', drawn)]
-            self.assertEqual(placed, [(str(10 * c.x + 10), c.text[0]) for c in sheet.cells])
+            self.assertEqual(placed, [(str(10 * c.x + 5 * c.w), c.text[0]) for c in sheet.cells])
             self.assertEqual(drawn.count('stroke-width="2"'), sum(c.struck for c in sheet.cells))
             self.assertEqual(drawn.count('stroke-width="1.8"'), len(sheet.rules))
             keys = step_keys(work_text(problem).working)
@@ -385,19 +385,19 @@ class SquaresTests(unittest.TestCase):
         self.assertEqual(len(texts), sum(not c.blank for c in seen))
         for text_of, cell in zip(texts, [c for c in seen if not c.blank], strict=True):
             size, high = float(text_of.get("font-size")), 4 if cell.size == "tall" else 2
-            self.assertEqual(float(text_of.get("x")), half * (cell.x + 1))
+            self.assertEqual(float(text_of.get("x")), half * (cell.x + cell.w / 2))
             middle = float(text_of.get("y")) - 0.36 * size  # of a digit, which is as high as that twice
             self.assertAlmostEqual(middle, half * (cell.y + high / 2), delta=2)
             self.assertTrue(0.7 * half * high < size < 1.2 * half * high or cell.size == "small", (cell.size, size))
         frames = [[float(one.get(name)) for name in ("x", "y", "width", "height")] for one in drawn.iter(f"{SVG}rect")]
-        blank = [[half * c.x + 1, half * c.y + 1, 18, 18] for c in seen if c.blank and c.size != "tall"]
+        blank = [[half * c.x + 1, half * c.y + 1, half * c.w - 2, 18] for c in seen if c.blank and c.size != "tall"]
         (fill,) = sheet.fills
         self.assertEqual(
             sorted(frames),
             sorted([*blank, [half * fill.x + 1, half * fill.y + 1, half * fill.w - 2, half * fill.h - 2]]),
         )
         hidden = [c for c in sheet.cells if c.at and sheet.moments[c.at - 1].hidden and c.role != "carried"]
-        self.assertEqual((fill.x, fill.x + fill.w), (min(c.x for c in hidden), max(c.x for c in hidden) + 2))
+        self.assertEqual((fill.x, fill.x + fill.w), (min(c.x for c in hidden), max(c.x + c.w for c in hidden)))
         self.assertEqual(
             (fill.y, fill.y + fill.h),
             (min(c.y for c in hidden), max(c.y + (4 if c.size == "tall" else 2) for c in hidden)),
@@ -412,7 +412,7 @@ class SquaresTests(unittest.TestCase):
                 for (cx, cy), c in places.items()
                 if half * cx + 1 == x and c.struck and half * cy <= up < y <= half * (cy + 4)
             )
-            self.assertEqual(right, half * (struck.x + 2) - 1)
+            self.assertEqual(right, half * (struck.x + struck.w) - 1)
 
     @given(strategies.classroom_pairs)
     @settings(max_examples=60)

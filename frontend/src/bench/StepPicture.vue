@@ -28,8 +28,10 @@ watch(kind, () => (state.value = 'after'))
 const choices = computed(() => [...props.step.pictures, { code: 'none', name: 'no picture' }])
 
 async function change(wanted: string): Promise<void> {
-  const own = props.step.pictures[0]?.code ?? 'none'
-  await paper.reword(`${props.step.key} picture`, wanted === own && props.step.picture_from !== 'set' ? '' : wanted)
+  const { pictures, picture_from: from, figure, key } = props.step
+  // A picture that is left out because it shows nothing new is drawn where it is asked for.
+  const asIs = wanted === pictures[0]?.code && from !== 'set' && (from !== '' || !!figure)
+  await paper.reword(`${key} picture`, asIs ? '' : wanted)
 }
 </script>
 

@@ -83,6 +83,10 @@ function place(mark: Mark): Record<string, string> | undefined {
   fill: none;
   stroke-width: 2.4;
 }
+.block {
+  fill: none;
+  stroke-width: 2.4;
+}
 .thick {
   stroke-width: 2.2;
 }

@@ -42,9 +42,15 @@ def figure_view(figure: Figure, voice: Voice) -> FigureView:
 
 
 def picture_of(working: Working, index: int, edited: TeachersWords) -> Figure | None:
-    """The picture of step number *index*, of the kind that the teacher chose; None where there is none."""
+    """The picture of step number *index*, of the kind that the teacher chose; None where there is none, or it shows nothing new."""
     if index >= len(working.steps):
         return None
+    chosen, _ = edited.find(working.steps[index].kind.code, step_keys(working)[index], " picture")
+    figure = _drawn(working, index, edited)
+    return None if chosen is None and index and choose.repeats(figure, _drawn(working, index - 1, edited)) else figure
+
+
+def _drawn(working: Working, index: int, edited: TeachersWords) -> Figure | None:
     step = working.steps[index]
     kind, _ = edited.find(step.kind.code, step_keys(working)[index], " picture")
     return None if kind == "none" else choose.of_step(step, Look.of(working), kind)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import partial
@@ -243,6 +243,7 @@ class _Viewer:
         layout, laid = lay(working)
         look = Look.of(working)
         seen = [Seen.of(step, look) for step in working.steps]
+        drawn = [self._drawn(i, one) for i, one in enumerate(seen)]
         other_checks = checks(working)
         return WorkingView(
             format=document.format,
@@ -250,7 +251,7 @@ class _Viewer:
             problem=self._problem(document.problem),
             answer=self._answer(document.answer),
             methods=document.methods,
-            steps=tuple([self._step(i, shown, seen[i]) for i, shown in enumerate(document.steps)]),
+            steps=tuple([self._step(i, shown, seen[i], drawn) for i, shown in enumerate(document.steps)]),
             layout=layout,
             rows=tuple([self._row(row) for row in line(working)]),
             sheet=self._sheet(laid.sheet) if laid.sheet else None,
@@ -293,14 +294,20 @@ class _Viewer:
         pieces = self._glyphs(working.answer)
         return AnswerView(shown.text, shown.value, pieces, working.answer_label, label_before(working))
 
-    def _step(self, i: int, shown: StepDocument, seen: Seen) -> StepView:
+    def _drawn(self, i: int, seen: Seen) -> Figure | None:
+        """The picture of step *i*, of the kind that the teacher chose."""
+        wanted, _ = self.edited.find(self.working.steps[i].kind.code, self.keys[i], " picture")
+        return None if wanted == "none" else choose.of_kinds(seen, choose.offered(seen), wanted)
+
+    def _step(self, i: int, shown: StepDocument, seen: Seen, drawn: Sequence[Figure | None]) -> StepView:
         step, key = self.working.steps[i], self.keys[i]
         title, title_from = self._title(i, step.title)
         reason, reason_from = self.edited.find(shown.kind, key, "")
         spoken, spoken_from = self.edited.find(shown.kind, key, " spoken")
         wanted, picture_from = self.edited.find(shown.kind, key, " picture")
         kinds = choose.offered(seen)
-        figure = None if wanted == "none" else choose.of_kinds(seen, kinds, wanted)
+        # What would show the same as the picture of the step before is left out, where nobody asked for it.
+        figure = None if wanted is None and i and choose.repeats(drawn[i], drawn[i - 1]) else drawn[i]
         return StepView(
             kind=shown.kind,
             title="".join([piece.text or "" for piece in title]) if title_from else shown.title,

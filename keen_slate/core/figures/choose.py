@@ -13,13 +13,13 @@ from ..limits import MOST_PARTS, MOST_WHOLES
 from ..working.proof import Working
 from ..working.step import Step
 from . import number_line, part_whole, place_value
-from .display import Figure
+from .display import Figure, Shape
+from .display import seen as seen_in
 from .pieces import draw
-from .scenes import Scene, Taking, largest, scene_of, scene_of_problem
+from .scenes import Scene, Taking, in_blocks, largest, scene_of, scene_of_problem
 from .shapes import Circle, Square, Strip
 
 TOO_MANY_PARTS = f"More than {MOST_PARTS} parts to a <whole> no longer help to see it: here is a number line."
-TOO_MANY_WHOLES = f"More than {MOST_WHOLES} <wholes> no longer help to see it: here is a number line."
 
 _MOST_PARTS_OF_CIRCLES = 12
 _PLAIN = (Whole, Frac, Mixed, Dec)
@@ -137,6 +137,17 @@ def of_kinds(seen: Seen, kinds: list[str], kind: str | None = None) -> Figure | 
     return FIGURE_KINDS[kind if kind in kinds else kinds[0]].draw(seen)
 
 
+def repeats(figure: Figure | None, before: Figure | None) -> bool:
+    """Whether *figure* shows nothing but what the picture of the step *before* showed: on a number line, whatever is written at it."""
+    return figure is not None and before is not None and figure.kind == before.kind and _looks(figure) == _looks(before)
+
+
+def _looks(figure: Figure) -> list[Shape]:
+    return [
+        one for one in seen_in(figure, "after") if figure.kind != "number-line" or one.look not in ("label", "leader")
+    ]
+
+
 def of_problem(working: Working, kind: str | None = None) -> Figure | None:
     """The numbers of the problem itself, of the *kind* asked for where it can be had."""
     look, expr = Look.of(working), working.problem.expr
@@ -153,10 +164,11 @@ def of_problem(working: Working, kind: str | None = None) -> Figure | None:
 
 def draw_scene(scene: Scene, kind: str, look: Look) -> Figure:
     """*scene* in strips, circles or squares of the size that suits the working."""
+    many = look.wholes > MOST_WHOLES
     if kind == "bars":
-        return draw(scene, kind, [Strip(240 if look.wholes <= 2 else 114)])
+        return draw(scene, kind, [Strip(240 if look.wholes <= 2 else 114)], blocks=many)
     if kind == "circles":
-        return draw(scene, kind, [Circle(150 if look.wholes <= 2 else 88)])
+        return draw(scene, kind, [Circle(150 if look.wholes <= 2 else 110 if many else 88)], blocks=many)
     columns, rows = look.grid or (1, 1)
     square = Square(156, columns, rows)
     return draw(scene, kind, [square, replace(square, across=True)])
@@ -182,7 +194,7 @@ def _is_sum(expr: Expr) -> bool:
 
 
 def _fits(kind: str, scene: Scene, look: Look) -> bool:
-    parts, wholes = largest(scene)
+    parts, wholes = largest(in_blocks(scene).scene if look.wholes > MOST_WHOLES else scene)
     if parts > MOST_PARTS or wholes > MOST_WHOLES:
         return False
     if kind != "grid":
@@ -216,13 +228,10 @@ def _best(seen: Seen, kinds: list[str]) -> str:
                 return first
     if look.product and "grid" in kinds:
         return "grid"
-    if "circles" in kinds and 1 < look.wholes <= MOST_WHOLES and look.parts <= _MOST_PARTS_OF_CIRCLES:
+    if "circles" in kinds and look.wholes > 1 and look.parts <= _MOST_PARTS_OF_CIRCLES:
         return "circles"
     return "bars" if "bars" in kinds else "number-line"
 
 
 def _note(scene: Scene | None) -> str:
-    if scene is None:
-        return ""
-    parts, wholes = largest(scene)
-    return TOO_MANY_PARTS if parts > MOST_PARTS else TOO_MANY_WHOLES if wholes > MOST_WHOLES else ""
+    return TOO_MANY_PARTS if scene is not None and largest(scene)[0] > MOST_PARTS else ""

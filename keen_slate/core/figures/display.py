@@ -20,7 +20,22 @@ from ..expressions.typeset import Role
 Length = int | Fraction
 State = Literal["before", "after"]
 When = Literal["", "before", "after"]
-Look = Literal["part", "whole", "thick", "thin", "cross", "axis", "jump", "dot", "label", "bar", "leader", "blank"]
+Look = Literal[
+    "part",
+    "whole",
+    "thick",
+    "thin",
+    "cross",
+    "axis",
+    "jump",
+    "dot",
+    "label",
+    "bar",
+    "leader",
+    "blank",
+    "plate",
+    "block",
+]
 
 WIDTH = 492  # of every figure of a working, so that all of them have one scale
 TEXT_SIZE = 20

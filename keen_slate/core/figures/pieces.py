@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
 from ..expressions.typeset import Role
-from .display import WIDTH, Figure, Shape, When
-from .scenes import Amount, Joining, Scene, Shown, Taking, wholes_in
+from .display import DIGIT_WIDTH, WIDTH, Figure, Shape, When
+from .scenes import Amount, Blocks, Joining, Scene, Shown, Taking, in_blocks, wholes_in
 from .shapes import Form, exact
 
 _GAP = 12
@@ -25,6 +25,7 @@ class _Sheet:
     said: list[str] = field(default_factory=list)
     y: int = 0
     row: int = 0
+    x: int = 0  # where the wholes of this row begin, behind a block of others
 
     @property
     def form(self) -> Form:
@@ -43,30 +44,50 @@ class _Sheet:
     def places(self, count: int) -> list[tuple[int, int]]:
         """The corners of *count* wholes in rows from here on; the next row of numbers goes below them."""
         form = self.form
-        per_row = (WIDTH + _GAP) // (form.width + _GAP)
+        per_row = (WIDTH - self.x + _GAP) // (form.width + _GAP)
         corners = [
-            ((i % per_row) * (form.width + _GAP), self.y + (i // per_row) * (form.height + _GAP)) for i in range(count)
+            (self.x + (i % per_row) * (form.width + _GAP), self.y + (i // per_row) * (form.height + _GAP))
+            for i in range(count)
         ]
         self.y += -(-count // per_row) * (form.height + _GAP)
         return corners
 
+    def block(self, wholes: int, role: Role, *, crossed: bool = False) -> None:
+        """So many *wholes* as one block with its number, at the beginning of a row; *crossed* off afterwards."""
+        if not wholes:
+            return
+        high = self.form.height
+        wide = max(high * 4 // 5, 64)
+        self.shapes.append(Shape("rect", "part", (self.x, self.y, wide, high), role))
+        self.shapes.append(Shape("rect", "block", (self.x, self.y, wide, high)))
+        room = DIGIT_WIDTH * len(str(wholes)) + 12
+        middle, foot = self.x + wide // 2, self.y + high // 2 + 7
+        self.shapes.append(Shape("rect", "plate", (middle - room // 2, foot - 21, room, 28)))
+        self.shapes.append(Shape("text", "label", (middle, foot), text=str(wholes), anchor="middle"))
+        if crossed:
+            ends = (self.x, self.y + high, self.x + wide, self.y)
+            self.shapes.append(Shape("line", "cross", ends, when="after"))
+        self.x += wide + _GAP
+
     def end_row(self) -> None:
+        self.x = 0
         self.y += _ROW_GAP
         self.row += 1
 
 
-def draw(scene: Scene, kind: str, forms: Sequence[Form]) -> Figure:
-    """*scene* drawn in *forms*, one for each row of numbers; *kind* names the figure."""
+def draw(scene: Scene, kind: str, forms: Sequence[Form], *, blocks: bool = False) -> Figure:
+    """*scene* drawn in *forms*, one for each row of numbers; *kind* names the figure. With *blocks* many wholes are one."""
     sheet = _Sheet(forms)
+    together = in_blocks(scene) if blocks else Blocks(scene, ())
     if kind == "bars" and not wholes_in(scene):
         _one_whole(sheet)
     match scene:
         case Shown():
-            _draw_shown(sheet, scene)
+            _draw_shown(sheet, scene, together)
         case Joining():
             _draw_joining(sheet, scene)
         case Taking():
-            _draw_taking(sheet, scene)
+            _draw_taking(sheet, scene, together)
     return Figure(kind, WIDTH, sheet.y - _ROW_GAP - _GAP + 2, tuple(sheet.shapes), " ".join(sheet.said))
 
 
@@ -79,12 +100,16 @@ def _one_whole(sheet: _Sheet) -> None:
     sheet.y += _LABEL + 4
 
 
-def _draw_shown(sheet: _Sheet, scene: Shown) -> None:
-    for i, (before, after, role) in enumerate(scene.rows):
+def _draw_shown(sheet: _Sheet, scene: Shown, together: Blocks) -> None:
+    rows = together.scene.rows if isinstance(together.scene, Shown) else ()
+    for i, (whole_before, whole_after, role) in enumerate(scene.rows):
         caption = scene.captions[i] if i < len(scene.captions) else ""
-        sheet.caption(caption or before.said, caption or after.said, role)
+        sheet.caption(caption or whole_before.said, caption or whole_after.said, role)
         form = sheet.form
-        corners = sheet.places(max(before.places, after.places))
+        before, after, _ = rows[i]
+        kept = together.kept[i] if together.kept else 0
+        sheet.block(kept, role)
+        corners = sheet.places(max(before.places, after.places)) if _is_there(before, kept) else sheet.places(1)[:0]
         if before == after:
             _shade(sheet, corners, after, role, "", scene.carried)
         else:
@@ -92,9 +117,10 @@ def _draw_shown(sheet: _Sheet, scene: Shown) -> None:
             _shade(sheet, corners, after, role, "after", scene.carried, before)
         for j, corner in enumerate(corners):
             _cut(sheet, corner, _den(before, j), _den(after, j))
-        said = _seen(before, form)
+        said = _seen(before, form, kept)
         sheet.said.append(
-            f"{caption or before.said}: {said}" + ("." if before == after else f"; then {_seen(after, form)}.")
+            f"{caption or whole_before.said}: {said}"
+            + ("." if before == after else f"; then {_seen(after, form, kept)}.")
         )
         sheet.end_row()
 
@@ -147,11 +173,15 @@ def _draw_joining(sheet: _Sheet, scene: Joining) -> None:
     )
 
 
-def _draw_taking(sheet: _Sheet, scene: Taking) -> None:
-    start, away = scene.start, scene.away
-    sheet.caption(start.said, f"take away {away.said}", scene.role)
+def _draw_taking(sheet: _Sheet, scene: Taking, together: Blocks) -> None:
+    sheet.caption(scene.start.said, f"take away {scene.away.said}", scene.role)
     form = sheet.form
-    corners = sheet.places(start.places)
+    assert isinstance(together.scene, Taking), "what is taken away stays so"
+    start, away = together.scene.start, together.scene.away
+    stays = together.kept[0] if together.kept else 0
+    sheet.block(stays, scene.role)
+    sheet.block(together.taken, scene.role, crossed=True)
+    corners = sheet.places(start.places) if _is_there(start, stays + together.taken) else sheet.places(1)[:0]
     _shade(sheet, corners, start, scene.role, "")
     for j, corner in enumerate(corners):
         _cut(sheet, corner, _den(start, j), _den(start, j))
@@ -160,10 +190,13 @@ def _draw_taking(sheet: _Sheet, scene: Taking) -> None:
     for k in range(start.num - away.num, start.num):
         corner = corners[start.wholes + k // start.den]
         sheet.shapes += form.cross(*corner, k % start.den, start.den, "after")
-    off = [f"{away.wholes} whole {_noun(form, away.wholes)}"] * bool(away.wholes) + [
+    off = [f"the block of {together.taken}"] * bool(together.taken)
+    off += [f"{away.wholes} whole {_noun(form, away.wholes)}"] * bool(away.wholes) + [
         f"{away.num} {'part' if away.num == 1 else 'parts'}"
     ] * bool(away.num)
-    sheet.said.append(f"{start.said}: {_seen(start, form)}; then {' and '.join(off) or 'nothing'} crossed off.")
+    blocks = [f"a block of {n} <wholes>" for n in (stays, together.taken) if n]
+    seen = ", and ".join([*blocks, *([_seen(start, form)] if _is_there(start, len(blocks)) else [])])
+    sheet.said.append(f"{scene.start.said}: {seen}; then {' and '.join(off) or 'nothing'} crossed off.")
     sheet.end_row()
 
 
@@ -208,14 +241,22 @@ def _noun(form: Form, count: int) -> str:
     return form.noun + ("s" if count != 1 else "")
 
 
-def _seen(amount: Amount, form: Form) -> str:
-    """What is seen of an amount.
+def _is_there(amount: Amount, beside: int) -> bool:
+    """Whether something of an *amount* is drawn: an empty whole stands for nothing, but not *beside* others."""
+    return bool(amount.wholes or amount.num or not beside)
+
+
+def _seen(amount: Amount, form: Form, block: int = 0) -> str:
+    """What is seen of an amount, beside a *block* of wholes.
 
     >>> from .shapes import Strip
     >>> _seen(Amount(2, 3, 12), Strip(240)), _seen(Amount(0, 15, 12), Strip(240))
     ('2 strips shaded whole, and a strip cut into 12 equal parts, 3 of them shaded', '2 strips, each cut into 12 equal parts, 15 of the parts shaded')
     """
-    said = [f"{amount.wholes} {_noun(form, amount.wholes)} shaded whole"] if amount.wholes else []
+    said = [f"a block of {block} <wholes>"] if block else []
+    if not _is_there(amount, block):
+        return said[0]
+    said += [f"{amount.wholes} {_noun(form, amount.wholes)} shaded whole"] if amount.wholes else []
     if amount.den == 1 and not amount.wholes:
         said.append(f"an empty {form.noun}")
     elif amount.num or not amount.wholes:

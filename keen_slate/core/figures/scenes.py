@@ -116,6 +116,40 @@ def scene_of_problem(expr: Expr) -> Scene | None:
     return Shown(tuple([_same(Amount.of(n), role) for n, role in zip(numbers, roles_for(len(numbers)), strict=True)]))
 
 
+FEW = 3  # wholes that are drawn one by one beside others that are not
+
+
+@dataclass(frozen=True, slots=True)
+class Blocks:
+    """The wholes of each row of a *scene* to which nothing happens, as one block of so many; the scene is what is left of it."""
+
+    scene: Scene
+    kept: tuple[int, ...]
+    taken: int = 0  # crossed off, as a second block
+
+
+def in_blocks(scene: Scene) -> Blocks:
+    """*scene* with its many wholes put together; nothing is put together where numbers are joined."""
+    match scene:
+        case Shown(rows, carried, captions):
+            kept = tuple([_many(min(before.wholes, after.wholes)) for before, after, _ in rows])
+            left = [(_less(a, k), _less(b, k), role) for (a, b, role), k in zip(rows, kept, strict=True)]
+            said = captions or tuple(["" for _ in rows])
+            return Blocks(Shown(tuple(left), carried, said), kept)
+        case Taking(start, away, role):
+            stays, taken = _many(start.wholes - away.wholes), _many(away.wholes)
+            return Blocks(Taking(_less(start, stays + taken), _less(away, taken), role), (stays,), taken)
+    return Blocks(scene, ())
+
+
+def _many(wholes: int) -> int:
+    return wholes if wholes > FEW else 0
+
+
+def _less(amount: Amount, wholes: int) -> Amount:
+    return Amount(amount.wholes - wholes, amount.num, amount.den)
+
+
 def largest(scene: Scene) -> tuple[int, int]:
     """The most parts that a whole of *scene* is cut into, and the most wholes that one number has."""
     amounts = _amounts(scene)

@@ -24,6 +24,8 @@ _LOOKS = {
     "bar": 'stroke="{role}" stroke-width="1.6"',
     "leader": 'stroke="{role}" stroke-width="1.2" stroke-dasharray="3 3"',
     "dot": 'fill="{role}" stroke="{paper}" stroke-width="1.4"',
+    "block": 'fill="none" stroke="{ink}" stroke-width="2.4"',
+    "plate": 'fill="{paper}" stroke="none"',
     "blank": 'fill="{paper}" stroke="{ink}" stroke-width="1.6" stroke-dasharray="6 5"',
 }
 

@@ -76,7 +76,7 @@ def sheet_with_blanks(sheet: Sheet, keys: Sequence[str], fading: Fading) -> Shee
         if own:
             x, y = min(c.x for c in own), min(c.y for c in own)
             bottom = max(c.y + (NUMBER_HEIGHT if c.size == "tall" else SQUARE) for c in own)
-            frames.append(Fill(x, y, max(c.x for c in own) + SQUARE - x, bottom - y))
+            frames.append(Fill(x, y, max(c.x + c.w for c in own) - x, bottom - y))
     return replace(sheet, cells=cells, moments=moments, fills=tuple(frames))
 
 
