@@ -109,7 +109,6 @@ async function toggle(key: string): Promise<void> {
           />
         </ol>
         <p v-if="!paper.working.steps.length" class="nothing">Nothing has to be done: this is its answer already.</p>
-        <AnswerMark v-if="!paper.pencil" />
         <p v-if="paper.working.story" class="answer sentence">
           <span v-if="paper.working.story.answer_hidden && !peek" class="fill"
             ><span class="sr-only">a sentence to write</span></span
@@ -125,6 +124,7 @@ async function toggle(key: string): Promise<void> {
           <MathLine :glyphs="paper.working.answer.glyphs" />
           <template v-if="!paper.working.answer.label_before">{{ ' ' + paper.working.answer.label }}</template>
         </p>
+        <AnswerMark v-if="!paper.pencil" />
       </div>
     </template>
     <p v-else-if="paper.example?.unreadable" class="nothing">

@@ -30,11 +30,17 @@ defineProps<{
 
 <style scoped>
 .line {
+  --square: var(--base);
+  --half: calc(var(--square) / 2);
+  --half-x: calc(0.47 * var(--square));
   padding-bottom: calc(0.5 * var(--square));
   transition: opacity 0.3s;
 }
 .line[data-current='false'] {
   opacity: 0.62;
+}
+.line[data-current='true'] {
+  --square: calc(1.12 * var(--base));
 }
 .line[data-answer='true'] :deep(.row)::after {
   content: '';
@@ -51,9 +57,13 @@ defineProps<{
   flex-wrap: wrap;
   gap: 0.2em 1.4em;
   padding: 0.3em 0 0 var(--square);
-  font-size: calc(0.48 * var(--square));
+  font-size: max(28px, 0.48 * var(--square));
   line-height: 1.3;
   color: var(--wall-quiet);
+}
+/* What is jotted below the answer stays clear of its box. */
+.line[data-answer='true'] .jottings {
+  padding-top: 0.9em;
 }
 .fill {
   display: inline-block;

@@ -17,6 +17,20 @@ const { seconds } = useTimer(
 )
 const clock = (time: number) => `${Math.floor(time / 60)}:${String(time % 60).padStart(2, '0')}`
 const asking = computed(() => !!props.show.item || !!props.show.options)
+/** Whether a picture, or what is written at this moment, stands beside the lines. */
+const beside = computed(
+  () => (!!props.show.figure || !!props.show.moment) && props.show.isTold('calculation') && !asking.value,
+)
+/** The longest line that will come, in half squares, and how many there will be: they settle the size of all of them. */
+const size = computed(() => {
+  const working = props.show.working
+  const rows = working?.boxes.length ? working.boxes.flatMap((box) => box.rows) : (working?.rows ?? [])
+  const { sheet } = working ?? {}
+  return {
+    '--cols': Math.max(12, sheet?.width ?? 0, ...(sheet ? [] : rows.map((row) => row.width))),
+    '--lines': sheet ? sheet.height / 5 : rows.length,
+  }
+})
 
 // The line in hand stays in sight: finished lines scroll away above it.
 watch([() => props.show.at, () => props.show.working], async () => {
@@ -28,7 +42,7 @@ watch([() => props.show.at, () => props.show.working], async () => {
 
 <template>
   <div v-if="show.working && show.example" class="stage">
-    <div class="work" :data-wrong="asking">
+    <div class="work" :data-wrong="asking" :data-alone="!beside" :style="size">
       <div ref="lines" class="lines" aria-live="polite">
         <WallChoices
           v-if="show.options && show.working.rows[0]"
@@ -47,7 +61,7 @@ watch([() => props.show.at, () => props.show.working], async () => {
         />
         <WallWorking v-else :show="show" :working="show.working" />
       </div>
-      <div v-if="(show.figure || show.moment) && show.isTold('calculation') && !asking" class="side">
+      <div v-if="beside" class="side">
         <figure v-if="show.figure" class="card paper-inks">
           <FigureDrawing :figure="show.figure" :state="show.state" />
         </figure>

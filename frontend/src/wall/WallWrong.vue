@@ -18,17 +18,19 @@ const figure = useExposure(() => ({ set_id: props.setId, example_id: props.examp
 </script>
 
 <template>
-  <section class="wrong" :data-resolved="resolved" aria-live="polite">
+  <section class="wrong" :data-resolved="resolved" :data-pictured="!!figure || resolved" aria-live="polite">
     <div class="worked">
       <h2>What happened here?</h2>
       <PaperRow v-if="problem" :row="problem" peek />
       <p v-for="(glyphs, i) in item.line_glyphs" :key="i" class="written"><MathLine :glyphs="glyphs" /></p>
       <p class="answer">= <MathLine :glyphs="item.glyphs" :spoken="item.answer" /></p>
     </div>
-    <div v-if="resolved" class="told">
+    <div v-if="figure || resolved" class="told">
       <div v-if="figure" class="card paper-inks"><FigureDrawing :figure="figure" /></div>
-      <p class="why">{{ item.reason }}</p>
-      <p class="why">{{ item.question }}</p>
+      <template v-if="resolved">
+        <p class="why">{{ item.reason }}</p>
+        <p class="why">{{ item.question }}</p>
+      </template>
     </div>
   </section>
 </template>
@@ -38,9 +40,9 @@ const figure = useExposure(() => ({ set_id: props.setId, example_id: props.examp
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 3vw;
-  align-items: start;
+  align-items: center;
 }
-.wrong[data-resolved='true'] {
+.wrong[data-pictured='true'] {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
 }
 .worked {
@@ -81,7 +83,7 @@ h2 {
   max-height: 60vh;
 }
 @media (max-width: 760px) {
-  .wrong[data-resolved='true'] {
+  .wrong[data-pictured='true'] {
     grid-template-columns: minmax(0, 1fr);
   }
 }
