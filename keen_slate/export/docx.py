@@ -43,8 +43,8 @@ def _example(made: Text, number: int, entry: Entry) -> None:
         first.add_run(entry.story)
         first = made.add_paragraph()
     _equation(first, entry.start, entry.voice)
-    if entry.label:
-        first.add_run(f"  in {entry.label}")
+    if entry.asked:
+        first.add_run(f"  {entry.asked}")
     for line in entry.lines:
         # Before an equation, not in it: some programs take a sign without a left side away.
         paragraph = made.add_paragraph(f"{line.sign} ".lstrip())

@@ -26,9 +26,9 @@ def _example(number: int, entry: Entry) -> str:
     told = f" {_plain(' '.join(entry.story.split()))}" if entry.story else f" ${latex(entry.start, mark)}$"
     rows = [rf"& {latex(entry.start, mark)} \\"] if entry.story else []
     rows += [rf"{_sign(line.sign)}& {latex(line.expr, mark)} && \text{{{_said(line.said)}}} \\" for line in entry.lines]
-    label = f" in {_plain(entry.label)}" if entry.label else ""
+    asked = f" {_plain(entry.asked)}" if entry.asked else ""
     display = "\n".join(["$$", r"\begin{aligned}", *rows, r"\end{aligned}", "$$"]) if rows else ""
-    return "\n\n".join(filter(None, [f"**{number}.**{told}{label}", display, _plain(entry.answer)]))
+    return "\n\n".join(filter(None, [f"**{number}.**{told}{asked}", display, _plain(entry.answer)]))
 
 
 def _sign(sign: str) -> str:

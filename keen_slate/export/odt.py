@@ -56,8 +56,8 @@ class _Writer:
         if entry.story:
             line = self._paragraph("")
         self._formula(line, entry.start, entry.voice)
-        if entry.label:
-            line[-1].tail = f"  in {entry.label}"
+        if entry.asked:
+            line[-1].tail = f"  {entry.asked}"
         for one in entry.lines:
             line = self._paragraph(f"{one.sign} ".lstrip())
             self._formula(line, one.expr, entry.voice)

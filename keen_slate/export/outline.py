@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from keen_slate.core.documents.asked import task_of
 from keen_slate.core.documents.story import answer_line
 from keen_slate.core.documents.working import answer_text, problem_text
 from keen_slate.core.expressions.tree import Expr
@@ -12,6 +13,7 @@ from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.layouts.rows import lead
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked
+from keen_slate.core.working.proof import Working
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,11 +27,13 @@ class Line:
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """An example: a *story* as it is told ("" where it is none), what its working begins with, its *label*, its lines and its answer."""
+    """An example: a *story* as it is told ("" where it is none), what its working begins with, what is *asked* of it and its label, its lines
+    and its answer.
+    """
 
     story: str
     start: Expr
-    label: str
+    asked: str
     lines: tuple[Line, ...]
     answer: str
     voice: Voice
@@ -38,6 +42,12 @@ class Entry:
 def outline(examples: Sequence[Worked]) -> list[Entry]:
     """The examples of a set."""
     return [_entry(worked) for worked in examples]
+
+
+def _asked(working: Working, voice: Voice) -> str:
+    """What stands behind a problem: what to do with it, and what it is counted in."""
+    label = working.problem.label
+    return ", ".join(filter(None, [voice.said(task_of(working)), f"in {label}" if label else ""]))
 
 
 def _entry(worked: Worked) -> Entry:
@@ -51,7 +61,7 @@ def _entry(worked: Worked) -> Entry:
     return Entry(
         told,
         working.start,
-        "" if told else working.problem.label or "",
+        "" if told else _asked(working, voice),
         tuple(lines),
         answer_line(working) if told else f"Answer: {answer_text(working, voice)}",
         voice,

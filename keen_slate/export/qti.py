@@ -44,7 +44,10 @@ def _older(root: ET.Element) -> ET.Element:
     made = ET.Element(_camel(root.tag) if root.tag.startswith("qti-") else root.tag)
     ours = root.tag.startswith("qti-")
     made.attrib.update(
-        {_camel(name) if ours and "}" not in name else name: value for name, value in root.attrib.items()}
+        {
+            _camel(name.removeprefix("aria-")) if ours and "}" not in name else name: value
+            for name, value in root.attrib.items()
+        }
     )
     made.text, made.tail = root.text, root.tail
     for child in root:

@@ -6,6 +6,7 @@ import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 
 from keen_slate.core.diagnosing.choices import choices
+from keen_slate.core.documents.asked import form_that_counts, task_of
 from keen_slate.core.documents.verdict import ChoiceView, choice_views
 from keen_slate.core.documents.working import problem_text
 from keen_slate.core.expressions.tree import Equation
@@ -38,7 +39,8 @@ def item(identifier: str, title: str, worked: Worked, points: int) -> ET.Element
     _outcomes(root)
     body = _body(root, worked)
     answer = ET.SubElement(body, "p")
-    _entry(answer, _RESPONSE)
+    answer.text = f"{_prompt(worked)}: "
+    _entry(answer, _RESPONSE, "Answer")
     if worked.working.problem.label:
         answer[0].tail = f" {worked.working.problem.label}"
     condition = _condition(root)
@@ -61,8 +63,9 @@ def gap_item(identifier: str, title: str, worked: Worked, points: int, wanted: S
     body = _body(root, worked)
     for i, name in enumerate(names):
         answer = ET.SubElement(body, "p")
-        answer.text = f"Blank {i + 1}: " if len(names) > 1 else "The blank: "
-        _entry(answer, name)
+        called = f"Blank {i + 1}" if len(names) > 1 else "The blank"
+        answer.text = f"{called}: "
+        _entry(answer, name, called)
     branch = _branch(_condition(root), 0)
     every = ET.SubElement(branch, "qti-and") if len(names) > 1 else branch
     for name, gap in zip(names, wanted, strict=True):
@@ -80,6 +83,7 @@ def choice_item(identifier: str, title: str, worked: Worked, points: int, option
     _outcomes(root)
     body = _body(root, worked)
     interaction = ET.SubElement(body, "qti-choice-interaction", {"response-identifier": _RESPONSE, "max-choices": "1"})
+    ET.SubElement(interaction, "qti-prompt").text = "Which one is right?"
     condition = _condition(root)
     for i, one in enumerate(options):
         ET.SubElement(interaction, "qti-simple-choice", {"identifier": one.label, "fixed": "true"}).text = one.answer
@@ -125,7 +129,10 @@ def _body(root: ET.Element, worked: Worked) -> ET.Element:
         for told in problem_text(worked.working, voice_of(worked.working.ways)).split("\n"):
             ET.SubElement(body, "p").text = told
     else:
-        ET.SubElement(body, "p").append(_shown(worked))
+        shown = ET.SubElement(body, "p")
+        if task := voice_of(worked.working.ways).said(task_of(worked.working)):
+            shown.text = f"{task}: "
+        shown.append(_shown(worked))
     return body
 
 
@@ -140,8 +147,16 @@ def _shown(worked: Worked) -> ET.Element:
     return shown
 
 
-def _entry(answer: ET.Element, name: str) -> None:
-    ET.SubElement(answer, "qti-text-entry-interaction", {"response-identifier": name, "expected-length": "12"})
+def _prompt(worked: Worked) -> str:
+    """What stands before the box for the answer: the form in which it counts, where form counts."""
+    form = form_that_counts(worked.working)
+    return voice_of(worked.working.ways).said(f"Answer, {form}" if form else "Answer")
+
+
+def _entry(answer: ET.Element, name: str, called: str) -> None:
+    """A box for an answer, with the name that a screen reader says."""
+    box = {"response-identifier": name, "expected-length": "12", "aria-label": called}
+    ET.SubElement(answer, "qti-text-entry-interaction", box)
 
 
 def _condition(root: ET.Element) -> ET.Element:

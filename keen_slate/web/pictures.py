@@ -8,6 +8,7 @@ from apiflask import APIBlueprint, HTTPError
 from flask import Response
 
 from keen_slate.core.documents.figure import exposure_of, figure_view, picture_of
+from keen_slate.core.documents.wrong import wrong_lines
 from keen_slate.core.figures.display import Figure
 from keen_slate.core.figures.svg import svg
 from keen_slate.core.teaching.sentences import TeachersWords
@@ -35,11 +36,12 @@ def step_picture(set_id: UUID, example_id: UUID, index: int) -> Response:
 @blueprint.get("/misconceptions/<code>/picture")
 @blueprint.output(ExposingOut)
 def exposing_figure(set_id: UUID, example_id: UUID, code: str) -> ExposingOut:
-    """The picture that shows why a likely wrong answer is wrong, as marks; null where there is none."""
+    """How somebody comes to a likely wrong answer, line by line, and the picture that shows why it is wrong; null where there is none."""
     with shelf() as mine:
         result = worked(mine.example(set_id, example_id), mine.house_ways())
         figure = exposure_of(result, code)
-        return ExposingOut(figure=figure_view(figure, voice_of(result.working.ways)) if figure else None)
+        drawn = figure_view(figure, voice_of(result.working.ways)) if figure else None
+        return ExposingOut(figure=drawn, lines=[list(line) for line in wrong_lines(result, code)])
 
 
 @blueprint.get("/misconceptions/<code>/picture.svg")

@@ -76,7 +76,7 @@ class StoryTests(PageTests):
         paper.locator(".model").first.click()  # what is found
         expect(paper.locator(".model svg").first).to_have_attribute("data-state", "after")
         bars = self.page.evaluate(
-            """() => { const top = document.querySelector('.paper').getBoundingClientRect().top
+            """() => { const top = document.querySelector('.paper .squared').getBoundingClientRect().top
               return [...document.querySelectorAll('.paper .row .bar')].map(one => {
                 const box = one.getBoundingClientRect(); return (box.top + box.height / 2 - top) / 22 }) }"""
         )

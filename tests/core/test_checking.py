@@ -7,6 +7,7 @@ from random import Random
 
 from keen_slate.core.diagnosing.answers import Explainer
 from keen_slate.core.diagnosing.lines import check_lines, read_line
+from keen_slate.core.diagnosing.wrong_working import wrong_working
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import value
@@ -148,3 +149,33 @@ class FairTests(unittest.TestCase):
             tried += 1
             found += check_lines(Explainer(made, "."), [*lines[:i], wrong, *lines[i + 1 :]]).first_wrong == i
         self.assertGreaterEqual(found, 0.97 * tried, (SEED, found, tried))
+
+    def test_a_likely_wrong_working_has_one_line_that_does_not_follow(self):
+        dice = Random(SEED)
+        written = 0
+        for _ in range(COUNT // 10):
+            made = worked(dice)
+            explainer = Explainer(made, ".")
+            for likely in made.likely:
+                found = wrong_working(made, likely)
+                if found is None:
+                    continue
+                written += 1
+                checked = check_lines(explainer, [text(line) for line in found.lines])
+                false = [i for i, line in enumerate(checked.lines) if line.equal is False]
+                self.assertEqual(false, [found.wrong], (SEED, made.working.problem.text, likely.entry.code))
+                self.assertEqual(value(found.lines[-1]), likely.answer_value)
+        self.assertGreater(written, COUNT // 10)
+
+    def test_a_wrong_working_is_written_as_a_pupil_writes_it(self):
+        for problem, code, lines in (
+            ("7 1/4 - 3 5/6", "smaller-from-larger", ["7 3/12 - 3 10/12", "4 7/12"]),
+            ("7 1/4 - 3 5/6", "regroup-ten", ["7 3/12 - 3 10/12", "6 13/12 - 3 10/12", "3 3/12"]),
+            ("2 3/4 + 1 5/6", "carry-lost", ["3 + 3/4 + 5/6", "3 + 9/12 + 10/12", "3 + 19/12", "3 7/12"]),
+            ("1/4 + 2/5", "top-not-scaled", ["1/20 + 2/20", "3/20"]),
+            ("1/4 + 2/5", "added-common-bottoms", ["5/20 + 8/20", "13/40"]),
+            ("12.4 - 6.75", "column-smaller-from-larger", ["12.40 - 6.75", "14.35"]),
+        ):  # fmt: skip
+            made = work_text(problem)
+            likely = next(one for one in made.likely if one.entry.code == code)
+            self.assertEqual([text(line) for line in wrong_working(made, likely).lines], lines, (problem, code))

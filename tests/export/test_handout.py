@@ -1,9 +1,11 @@
 """Handouts: the real PDF, read again by another program; and what stands on its pages, kind by kind."""
 
+import io
 import json
 import re
 import unittest
 import xml.etree.ElementTree as ET
+import zipfile
 from collections import Counter
 from dataclasses import replace
 from fractions import Fraction
@@ -13,6 +15,7 @@ from hypothesis import strategies as st
 
 from keen_slate.core.documents.view import working_view
 from keen_slate.core.expressions.text import text
+from keen_slate.core.expressions.tree import value
 from keen_slate.core.expressions.typeset import glyphs
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.layouts.registry import LAYOUTS
@@ -25,10 +28,12 @@ from keen_slate.export import handout, typesetting
 from keen_slate.export.blocks import written
 from keen_slate.export.fonts import within
 from keen_slate.export.item import Item
+from keen_slate.export.markdown import markdown
 from keen_slate.export.page import page
 from keen_slate.export.paper.kinds.mistake import wrong_way
 from keen_slate.export.paper.options import PAGE_KINDS, Options
 from keen_slate.export.paper.parts import Numbered
+from keen_slate.export.qti import qti
 from keen_slate.export.squares import squares
 from keen_slate.store.demo import SETS
 from keen_slate.web.app import DIST
@@ -237,26 +242,41 @@ class ContentTests(unittest.TestCase):
 
     def test_somebody_goes_the_wanted_wrong_way_or_one_that_the_estimate_catches(self):
         one = item("7 1/4 - 3 5/6")
-        self.assertEqual(wrong_way(one, "regroup-ten").entry.code, "regroup-ten")
+        self.assertEqual(wrong_way(one, "regroup-ten").likely.entry.code, "regroup-ten")
         for code in ("", "add-across"):  # not wanted, or not possible here
-            self.assertTrue(wrong_way(one, code).caught_by_estimate)
+            self.assertTrue(wrong_way(one, code).likely.caught_by_estimate)
         sheet, key = parts([one, item("12/16")], kind="mistake", mistake="regroup-ten")
         (example,) = sheet.examples
         lines = [plain(block) for block in example.blocks if block.block == "written"]
-        self.assertEqual(lines[1:5], ["7 becomes 6, 3 becomes 13", "13 - 10 = 3", "6 - 3 = 3", "Answer: 33/12"])
-        self.assertFalse(any(piece.role for block in example.blocks[:5] for run in block.runs for piece in run.pieces))
-        self.assertIn("regroup-ten", plain(key.entries[0].notes[0][1][0]))
+        self.assertEqual(lines[1:4], ["=73/12−310/12", "=613/12−310/12", "=33/12"])
+        self.assertFalse(
+            any(
+                piece.role for block in example.blocks[:4] for run in getattr(block, "runs", ()) for piece in run.pieces
+            )
+        )
+        self.assertIn("Line 2 does not follow", plain(key.entries[0].notes[0][1][0]))
 
-    def test_the_mistake_that_is_chosen_is_the_best_to_find(self):
-        chosen = 0
+    def test_the_mistake_that_is_chosen_can_be_found(self):
+        several = 0
         for problem in [problem for _, some in SETS for problem in some]:
-            one = item(problem)
-            shown = [way for way in one.worked.likely if way.status == "reveals" and way.wrong.lines]
-            best = [way for way in shown if way.caught_by_estimate and len(way.wrong.lines) > 1]
-            if best:
-                self.assertEqual(wrong_way(one, ""), best[0], problem)
-                chosen += best[0] is not shown[0]
-        self.assertGreater(chosen, 0, "somewhere it is not the first")
+            made = wrong_way(item(problem), "")
+            if made is not None:
+                several += len(made.working.lines) > 1
+                self.assertNotEqual(value(made.working.lines[made.working.wrong]), work_text(problem).working.value)
+        self.assertGreater(several, 10)
+
+    def test_what_is_asked_of_a_number_alone_is_written_beside_it(self):
+        for problem, target, asked in (
+            ("5/6", "decimal", "Write as a decimal"), ("3 5/7", "improper", "Write as one fraction"),
+            ("18/24", None, "Write in lowest terms"), ("17/5", None, "Write as a mixed number in lowest terms"),
+        ):  # fmt: skip
+            one = Item(work_text(problem, target=target), TeachersWords(), Fading(), {})
+            (sheet, *_) = parts([one], form="problems")
+            self.assertEqual(sheet.examples[0].head.label, asked)
+            self.assertIn(asked, markdown("Planks", [one.worked]))
+            for version in ("3.0", "2.1"):
+                with zipfile.ZipFile(io.BytesIO(qti("Planks", [one.worked], [1], version=version))) as package:
+                    self.assertIn(f"{asked}: ", package.read("items/item-1.xml").decode())
 
     def test_what_would_not_show_is_not_among_what_they_may_write(self):
         one = item("9 - 4 2/3")  # cutting up one whole as one piece has the right value here

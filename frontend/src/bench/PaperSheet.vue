@@ -45,7 +45,10 @@ async function toggle(key: string): Promise<void> {
       <div class="head">
         <p class="kind">
           {{ paper.working.problem.kind_name
-          }}<template v-if="paper.working.problem.label">, in {{ paper.working.problem.label }}</template>
+          }}<template v-if="paper.working.problem.label">, in {{ paper.working.problem.label }}</template
+          ><template v-if="paper.working.problem.task"
+            >. <strong>{{ paper.working.problem.task }}</strong></template
+          >
           <Button
             v-if="!paper.pencil && TOLD.includes(paper.working.problem.kind)"
             class="word"

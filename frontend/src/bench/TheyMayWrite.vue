@@ -55,15 +55,15 @@ function nameOf(code: string): string {
           </span>
         </Button>
         <div v-if="open === item.code" class="inside">
-          <p v-for="(glyphs, i) in item.line_glyphs" :key="i" class="wrong-line"><MathLine :glyphs="glyphs" /></p>
-          <p>{{ item.reason }}</p>
-          <p class="ask">Ask: {{ item.question }}</p>
-          <MendProblem
-            v-if="!paper.pencil && (item.status === 'hidden' || item.same_as.length)"
-            :working="working"
-            :item="item"
-          />
-          <WrongPicture :code="item.code" :problem="working.problem.text" />
+          <WrongPicture :code="item.code" :problem="working.problem.text" :jotted="item.line_glyphs">
+            <p>{{ item.reason }}</p>
+            <p class="ask">Ask: {{ item.question }}</p>
+            <MendProblem
+              v-if="!paper.pencil && (item.status === 'hidden' || item.same_as.length)"
+              :working="working"
+              :item="item"
+            />
+          </WrongPicture>
         </div>
       </li>
     </ul>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import type { Glyph } from '../api/client'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import FigureFiles from '../parts/FigureFiles.vue'
+import MathLine from '../parts/MathLine.vue'
 import { useExposure } from '../parts/useExposure'
 import { useBench } from '../stores/bench'
 import { usePaper } from '../stores/paper'
@@ -12,11 +14,13 @@ const props = defineProps<{
   code: string
   /** The problem, so that another one has its own picture. */
   problem: string
+  /** What is shown where no working of it can be written: what is jotted. */
+  jotted: Glyph[][]
 }>()
 
 const bench = useBench()
 const paper = usePaper()
-const figure = useExposure(
+const { figure, lines } = useExposure(
   () => ({ set_id: bench.set?.id ?? '', example_id: paper.chosen ?? '', code: props.code }),
   () => props.problem,
 )
@@ -26,6 +30,8 @@ const address = computed(
 </script>
 
 <template>
+  <p v-for="(glyphs, i) in lines.length ? lines : jotted" :key="i" class="wrong-line"><MathLine :glyphs="glyphs" /></p>
+  <slot />
   <div v-if="figure" class="seen">
     <FigureDrawing :figure="figure" />
     <FigureFiles :address="address" :name="code" />

@@ -19,6 +19,7 @@ defineProps<{ show: WallShow; working: Working }>()
     :large="!show.isTold('calculation')"
     :model="show.isTold('calculation') ? null : show.figure"
   />
+  <p v-if="working.problem.task" class="task">{{ working.problem.task }}</p>
   <ol v-if="show.isTold('calculation') && !working.boxes.length && !working.sheet">
     <WallLine
       v-for="(row, i) in working.rows.slice(0, show.current + 2)"
@@ -66,6 +67,10 @@ defineProps<{ show: WallShow; working: Working }>()
 </template>
 
 <style scoped>
+.task {
+  font-size: calc(0.62 * var(--square));
+  color: var(--wall-quiet);
+}
 .label {
   font-size: calc(0.8 * var(--square));
   padding: 0.2em 0 0 var(--square);

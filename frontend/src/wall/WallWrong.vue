@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Misconception, Row } from '../api/client'
+import type { Glyph, Misconception, Row } from '../api/client'
 import PaperRow from '../bench/PaperRow.vue'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
@@ -14,7 +14,13 @@ const props = defineProps<{
   /** Whether it has been resolved: why it is wrong is shown. */
   resolved: boolean
 }>()
-const figure = useExposure(() => ({ set_id: props.setId, example_id: props.exampleId, code: props.item.code }))
+const { figure, lines } = useExposure(() => ({
+  set_id: props.setId,
+  example_id: props.exampleId,
+  code: props.item.code,
+}))
+/** The same in one ink: pupils are to find the line. */
+const plain = (glyphs: Glyph[]) => glyphs.map((one) => ({ ...one, role: '' as const }))
 </script>
 
 <template>
@@ -22,8 +28,15 @@ const figure = useExposure(() => ({ set_id: props.setId, example_id: props.examp
     <div class="worked">
       <h2>What happened here?</h2>
       <PaperRow v-if="problem" :row="problem" peek />
-      <p v-for="(glyphs, i) in item.line_glyphs" :key="i" class="written"><MathLine :glyphs="glyphs" /></p>
-      <p class="answer">= <MathLine :glyphs="item.glyphs" :spoken="item.answer" /></p>
+      <template v-if="lines.length">
+        <p v-for="(glyphs, i) in lines" :key="i" class="line">
+          <MathLine :glyphs="resolved ? glyphs : plain(glyphs)" />
+        </p>
+      </template>
+      <template v-else>
+        <p v-for="(glyphs, i) in item.line_glyphs" :key="i" class="written"><MathLine :glyphs="glyphs" /></p>
+        <p class="answer">= <MathLine :glyphs="item.glyphs" :spoken="item.answer" /></p>
+      </template>
     </div>
     <div v-if="figure || resolved" class="told">
       <div v-if="figure" class="card paper-inks"><FigureDrawing :figure="figure" /></div>
@@ -54,7 +67,12 @@ h2 {
   font-weight: 400;
   color: var(--wall-quiet);
 }
-/* As large as a right line. */
+/* As large as a right line; which one is wrong is told when it is resolved. */
+.line {
+  font-size: calc(1.3 * var(--square));
+  line-height: 1.25;
+  padding-left: calc(0.3 * var(--square));
+}
 .written,
 .answer {
   font-size: calc(1.1 * var(--square));

@@ -33,6 +33,7 @@ from ..worked import Worked
 from ..working.keys import step_keys
 from ..working.proof import Working
 from ..working.step import Step
+from .asked import task_of
 from .figure import FigureView, figure_view
 from .story import StoryView, story_view
 from .verdict import ChoiceView, choice_views
@@ -52,9 +53,10 @@ _MOST_WRONG_POINTS = 4
 
 @dataclass(frozen=True, slots=True)
 class ProblemView(ProblemDocument):
-    """A problem, what its kind is called, and its pieces."""
+    """A problem, what its kind is called, what is to be done where it is a number that stands alone, and its pieces."""
 
     kind_name: str
+    task: str
     glyphs: Glyphs
 
 
@@ -287,7 +289,7 @@ class _Viewer:
     def _problem(self, shown: ProblemDocument) -> ProblemView:
         name = self.voice.said(KIND_NAMES[shown.kind])
         pieces = self._glyphs(self.working.problem.expr, self.working.problem_roles)
-        return ProblemView(shown.text, shown.kind, shown.label, name, pieces)
+        return ProblemView(shown.text, shown.kind, shown.label, name, self.voice.said(task_of(self.working)), pieces)
 
     def _answer(self, shown: AnswerDocument) -> AnswerView:
         working = self.working

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from keen_slate.core.diagnosing.choices import choices
+from keen_slate.core.documents.asked import task_of
 from keen_slate.core.documents.verdict import choice_views
 from keen_slate.core.documents.view import label_before
 from keen_slate.core.expressions.typeset import Glyph
@@ -47,7 +48,8 @@ def headed(number: int, item: Item, fading: Fading) -> Head:
     """The line with the problem; that of a story has its number and marks alone."""
     label = item.working.problem.label
     problem = None if item.working.parts else line(item.working, None, "", fading)
-    return Head(number, problem, f"in {label}" if label and problem else "", _marks(item))
+    said = [item.voice.said(task_of(item.working)), f"in {label}" if label else ""]
+    return Head(number, problem, ", ".join(filter(None, said)) if problem else "", _marks(item))
 
 
 def problem_alone(item: Item) -> list[Block]:

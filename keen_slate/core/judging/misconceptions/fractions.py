@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from ...expressions.sentences import Rich
-from ...expressions.tree import Frac, Mixed, Whole, make
+from ...expressions.terms import join_terms
+from ...expressions.tree import Expr, Frac, Mixed, Whole, make
 from .registry import Case, Wrong, misconception
 
 
@@ -36,13 +37,29 @@ def _whole_line(case: Case) -> list[Rich]:
     return [(f"<wholes>: {chain(wholes)} = {case.wholes}",)] if wholes else []
 
 
-def _answer(case: Case, tops: list[tuple[int, int]], bottom: int, said: str) -> Wrong | None:
-    """The tops combined over *bottom*; *said* tells where the bottom comes from."""
+def _answer(
+    case: Case, tops: list[tuple[int, int]], bottom: int, said: str, via: tuple[Expr, ...] | None = None
+) -> Wrong | None:
+    """The tops combined over *bottom*; *said* tells where the bottom comes from.
+
+    The line before has each top over *bottom*, unless another is written on the way.
+    """
     top = sum(sign * n for sign, n in tops)
     left = _left(case, top, bottom)
     if left is None:
         return None
-    return Wrong(left, (*_whole_line(case), (f"tops: {chain(tops)} = {top}",), (f"bottom: {said}",)))
+    written = (_over_each(case, tops, bottom),) if via is None else via
+    return Wrong(left, (*_whole_line(case), (f"tops: {chain(tops)} = {top}",), (f"bottom: {said}",)), via=written)
+
+
+def _over_each(case: Case, tops: list[tuple[int, int]], bottom: int) -> Expr:
+    """The problem with each of the *tops* over *bottom*, its wholes as they are."""
+    over = iter([n for _, n in tops])
+    terms = [
+        (sign, term if isinstance(term, Whole) else make(w, next(over), bottom))
+        for (sign, term), (w, _, _) in zip(case.terms, case.parts, strict=True)
+    ]
+    return join_terms(terms)
 
 
 @misconception(
@@ -65,6 +82,7 @@ def add_across(case: Case) -> Wrong | None:
         [(s, n) for s, n, _ in case.fractions],
         bottom,
         f"{chain([(s, d) for s, _, d in case.fractions])} = {bottom}",
+        via=(),
     )
 
 
@@ -82,7 +100,8 @@ def added_common_bottoms(case: Case) -> Wrong | None:
     d = case.common
     tops = [(s, n * d // e) for s, n, e in case.fractions]
     bottom = len(tops) * d
-    return _answer(case, tops, bottom, f"{' + '.join([str(d)] * len(tops))} = {bottom}")
+    scaled = (_over_each(case, tops, d),)  # so far it is right
+    return _answer(case, tops, bottom, f"{' + '.join([str(d)] * len(tops))} = {bottom}", scaled)
 
 
 @misconception(

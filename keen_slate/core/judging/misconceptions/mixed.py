@@ -6,7 +6,8 @@ from fractions import Fraction
 
 from ...arithmetic.columns import subtract_columns
 from ...expressions.sentences import Rich
-from ...expressions.tree import Equation, Frac, Mixed, OpenMixed, Whole, make
+from ...expressions.terms import pair
+from ...expressions.tree import Equation, Expr, Frac, Mixed, OpenMixed, Whole, make
 from .registry import Case, Wrong, misconception
 
 _Regrouping = tuple[int, int, int, int, int]  # w1, n1', w2, n2', D
@@ -24,10 +25,10 @@ def _regrouping(case: Case) -> _Regrouping | None:
     return (w1, a, w2, b, d) if a < b else None
 
 
-def _left(whole: int, num: int, den: int, lines: tuple[Rich, ...]) -> Wrong | None:
+def _left(whole: int, num: int, den: int, lines: tuple[Rich, ...], via: tuple[Expr, ...] = ()) -> Wrong | None:
     if whole < 0 or num < 0:
         return None
-    return Wrong(make(whole, num, den), lines)
+    return Wrong(make(whole, num, den), lines, via=via)
 
 
 @misconception(
@@ -61,7 +62,8 @@ def _given(case: Case, given: int) -> Wrong | None:
     lines: tuple[Rich, ...] = (
         (f"{w1} becomes {w1 - 1}, {a} becomes {new}",), (f"{take} = {abs(new - b)}",), (f"{w1 - 1} - {w2} = {w1 - 1 - w2}",),
     )  # fmt: skip
-    return _left(w1 - 1 - w2, abs(new - b), d, lines)
+    via = (pair(make(w1 - 1, new, d), "-", make(w2, b, d)),) if new >= b else ()
+    return _left(w1 - 1 - w2, abs(new - b), d, lines, via)
 
 
 def _given_alone(case: Case, given: int) -> Wrong | None:
@@ -122,7 +124,7 @@ def whole_not_reduced(case: Case) -> Wrong | None:
         (f"{a + d} - {b} = {a + d - b}",),
         (f"{w1} - {w2} = {w1 - w2}",),
     )
-    return _left(w1 - w2, a + d - b, d, lines)
+    return _left(w1 - w2, a + d - b, d, lines, (pair(make(w1, a + d, d), "-", make(w2, b, d)),))
 
 
 @misconception(

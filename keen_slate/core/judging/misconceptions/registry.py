@@ -160,11 +160,15 @@ class Case:
 
 @dataclass(frozen=True, slots=True)
 class Wrong:
-    """What a pupil writes: *lines* of working and the *answer* as it is left, with or without its label."""
+    """What a pupil writes: *lines* of working and the *answer* as it is left, with or without its label.
+
+    *via* are full lines between the problem, or the last right line, and the answer.
+    """
 
     answer: Expr
     lines: tuple[Rich, ...]
     labelled: bool = True
+    via: tuple[Expr, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
