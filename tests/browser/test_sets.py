@@ -50,14 +50,14 @@ class SetTests(PageTests):
         self.assertEqual(rows.nth(3).inner_text(), "")
         self.page.click("text=Put blanks")
         rows.nth(1).locator("[data-key$=' 4']").first.click()  # 7 3/12 - 3 10/12: the numerator 10
-        expect(rows.nth(1).locator("[data-blank=true]")).to_have_count(2)
+        expect(rows.nth(1).locator("[data-blank=true]")).to_have_count(1)
         self.assertNotIn("0", rows.nth(1).inner_text())
         self.page.locator(".jotting .piece[aria-label^='Blank this jotting']").first.click()
         self.page.click("text=Done with blanks")
         expect(self.page.locator(".jotting[data-hidden=true]")).to_have_count(1)
         expect(self.page.locator(".step[data-id] .faded").first).to_have_text("last step blank")
         self.page.reload()
-        expect(rows.nth(1).locator("[data-blank=true]")).to_have_count(2)
+        expect(rows.nth(1).locator("[data-blank=true]")).to_have_count(1)
         self.page.click("text=Look under them")
         expect(rows.nth(3)).to_have_attribute("aria-label", "three and five twelfths")
         self.page.click("text=All in full")
@@ -70,7 +70,7 @@ class SetTests(PageTests):
             self.page.click("text=Put blanks")
             if layout == "stacked":
                 self.page.locator(f".paper .cell[data-key='{key}']").first.click()
-                expect(self.page.locator(".paper [data-blank=true]")).to_have_count(2)
+                expect(self.page.locator(".paper [data-blank=true]")).to_have_count(1)
             else:
                 self.page.locator(".box .jotting .piece").first.click()
                 expect(self.page.locator(".box .jotting[data-hidden=true]")).to_have_count(1)
