@@ -18,7 +18,7 @@ from hypothesis import strategies as st
 from keen_slate.core.documents.ladder import ladder_document
 from keen_slate.core.documents.plain import plainly
 from keen_slate.core.expressions.text import text
-from keen_slate.core.expressions.tree import Frac, Mixed, Sum, Whole, make, value
+from keen_slate.core.expressions.tree import Dec, Frac, Mixed, Sum, Whole, make, value
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.grading.features import features
 from keen_slate.core.grading.rungs import RUNGS
@@ -437,6 +437,27 @@ class ClimbTests(unittest.TestCase):
 
 
 class ParallelTests(unittest.TestCase):
+    def assert_as_hard(self, worked, other):
+        recurs, places = [], []
+        for one in (worked, other):
+            (answer,) = list(leaves(one.working.answer))[-1:]
+            recurs.append(isinstance(answer, Dec) and bool(answer.period))
+            places.append(len(answer.places) if isinstance(answer, Dec) else 0)
+        self.assertEqual(*recurs, (worked.working.problem.text, other.working.problem.text))
+        self.assertLessEqual(places[1], places[0], (worked.working.problem.text, other.working.problem.text))
+        small, large = sorted([worked.working.largest_number, other.working.largest_number])
+        self.assertLessEqual(large, max(2 * small, 12))
+
+    @given(st.sampled_from(sorted(RUNGS)), st.integers(0, 2**32))
+    @settings(max_examples=60)
+    def test_a_version_of_a_problem_of_any_rung_is_as_hard(self, rung, seed):
+        (problem,) = build(read_spec({"rungs": {rung: 1}, "seed": seed})).problems
+        worked = work_text(text(problem.expr), target=problem.target)
+        found = parallel(worked, seed)
+        if found is not None:
+            self.assert_as_hard(worked, work_text(found.worked.working.problem.text, target=problem.target))
+            self.assertTrue(found.worked.features.rung == rung or "rung" in found.different)
+
     @given(st.sampled_from([entry.example for entry in ENTRIES.values()]), st.integers(0, 9))
     @settings(max_examples=30)
     def test_it_is_alike_in_all_that_it_says_and_has_other_numbers(self, source, seed):
@@ -447,6 +468,8 @@ class ParallelTests(unittest.TestCase):
         self.assertEqual(again.working.problem.kind, worked.working.problem.kind)
         shown = [{f.entry.code for f in w.likely if f.status == "reveals"} for w in (worked, again)]
         self.assertEqual(shown[0] ^ shown[1], set(found.different) & set(ENTRIES))
+        if not worked.working.parts:
+            self.assert_as_hard(worked, again)
         if not found.different:
             for name in ("rung", "denominators", "steps", "carries", "regroups", "negatives", "whole_answer"):
                 self.assertEqual(getattr(worked.features, name), getattr(again.features, name), name)

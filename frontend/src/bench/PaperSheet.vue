@@ -57,7 +57,7 @@ async function toggle(key: string): Promise<void> {
             Tell it as a story
           </Button>
         </p>
-        <p v-if="paper.pencil" role="status"><strong>In pencil.</strong> Enter inks it.</p>
+        <p v-if="paper.pencil" class="in-pencil" role="status"><strong>In pencil.</strong> Enter inks it.</p>
         <div v-else class="settings">
           <LayoutSwitch />
           <FadingBar v-model:peek="peek" v-model:blanking="blanking" />

@@ -1,4 +1,7 @@
-"""One like this: a problem with the same features that reveals the same misconceptions, with other numbers."""
+"""One like this: a problem with the same features that reveals the same misconceptions, with other numbers of about the same size.
+
+A decimal answer that ends has an answer that ends, with no more places; one that recurs, one that recurs.
+"""
 
 from __future__ import annotations
 
@@ -7,6 +10,8 @@ from dataclasses import dataclass
 from math import gcd
 from random import Random
 
+from ..arithmetic.columns import places_of
+from ..arithmetic.division import as_decimal
 from ..errors import CoreError
 from ..expressions.text import text
 from ..expressions.tree import (
@@ -25,10 +30,11 @@ from ..expressions.tree import (
     Product,
     Sum,
     Whole,
+    value,
 )
 from ..expressions.walks import denominators, leaves
 from ..grading.features import Features
-from ..limits import TYPED
+from ..limits import TIMES_TABLE, TYPED
 from ..reading.problem import labelled, problem_of
 from ..searching.deadline import passed
 from ..worked import Worked, derived, features_of
@@ -40,6 +46,7 @@ from .story_around import story_like
 
 _MOST_TRIED = 900
 _DENOMINATORS = tuple(range(2, 13))
+_SHORT_PERIOD = 2  # digits that recur, which any problem that recurs may have
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,7 +70,7 @@ def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -
     best: Parallel | None = None
     nearest = (0, 0)
     tried: set[Expr] = set()  # small numbers come again and again
-    for expr in _varied(worked.working.problem.expr, dice):
+    for expr in _varied(worked.working, dice):
         if passed():
             break
         if expr in tried:
@@ -76,7 +83,7 @@ def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -
         if best is not None and (0, shared) >= nearest:
             continue
         working = _worked(expr, worked)
-        if working is None:
+        if working is None or not _as_hard(worked.working, working):
             continue
         own, plain = features_of(working)
         if best is not None and (len(unlike(worked.features, plain)), shared) >= nearest:
@@ -135,13 +142,43 @@ def _worked(expr: Expr, like: Worked) -> Working | None:
     return found if found.problem.kind == problem.kind else None
 
 
-def _varied(expr: Expr, dice: Random) -> Iterator[Expr]:
-    """*expr* with other numbers of the same forms and about the same sizes: first its own denominators, then others too."""
+def _as_hard(one: Working, other: Working) -> bool:
+    """Whether the answer of the *other* is written as that of the *one*, and its numbers are no more than twice as large, or half."""
+    a, b = [w.answer.inner if isinstance(w.answer, Neg) else w.answer for w in (one, other)]
+    if isinstance(a, Dec) or isinstance(b, Dec):
+        places, recurs = [len(n.places) if isinstance(n, Dec) else 0 for n in (a, b)], [_period(n) for n in (a, b)]
+        if bool(recurs[0]) != bool(recurs[1]) or places[1] > places[0] or recurs[1] > max(recurs[0], _SHORT_PERIOD):
+            return False
+    small, large = sorted([one.largest_number, other.largest_number])
+    return large <= max(2 * small, TIMES_TABLE)
+
+
+def _period(number: Expr) -> int:
+    return len(number.period) if isinstance(number, Dec) else 0
+
+
+def _varied(working: Working, dice: Random) -> Iterator[Expr]:
+    """The problem with other numbers of the same forms and about the same sizes: first its own denominators, then others too."""
+    expr, answer = working.problem.expr, working.answer
+    if isinstance(expr, Product) and len(expr.rest) == 1 and expr.rest[0][0] == "÷" and not _period(answer):
+        divisor = expr.rest[0][1]
+        if all(isinstance(n, (Whole, Dec)) for n in (expr.first, divisor, answer)):
+            yield from _quotients(expr.first, divisor, answer, dice)
+            return
     own = denominators(expr)
     for tried in range(_MOST_TRIED):
         pool = own if own and tried < _MOST_TRIED // 3 else [*_DENOMINATORS, *own]
         swap = {d: dice.choice(pool) for d in dict.fromkeys(own)}
         yield _other(expr, swap, dice)
+
+
+def _quotients(dividend: Expr, divisor: Expr, quotient: Expr, dice: Random) -> Iterator[Expr]:
+    """Quotients that end, made from other numbers like the *divisor* and the *quotient*; none is divided by 1 or a power of ten."""
+    for _ in range(_MOST_TRIED):
+        by, made = _other(divisor, {}, dice), _other(quotient, {}, dice)
+        shared = as_decimal(value(by) * value(made))
+        if shared is not None and places_of(shared) == places_of(dividend) and text(by).strip("0.") != "1":
+            yield Product(shared, (("÷", by),))
 
 
 def _other(expr: Expr, dens: dict[int, int], dice: Random) -> Expr:
