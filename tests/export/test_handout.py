@@ -82,7 +82,7 @@ class PageTests(unittest.TestCase):
             "kind": st.sampled_from(PAGE_KINDS), "paper": st.sampled_from(sorted(SIZES)),
             "per_page": st.integers(0, 8), "fill": st.booleans(), "space": st.sampled_from([0, 30, 150]),
             "form": st.sampled_from(["full", "faded", "problems"]), "pictures": st.booleans(),
-            "key": st.sampled_from(["none", "pages", "margin"]), "choices": st.booleans(),
+            "key": st.sampled_from(["none", "pages", "long", "margin"]), "choices": st.booleans(),
             "shading": st.sampled_from(["bars", "circles", "grid", "number-line"]),
             "large": st.booleans(), "wide": st.booleans(), "grey": st.booleans(), "minutes": st.integers(0, 60),
             "class_name": st.sampled_from(["", "6 Heron"]),
@@ -190,11 +190,12 @@ class ContentTests(unittest.TestCase):
     """What pupils get, and what is kept for the teacher."""
 
     def test_pupils_get_no_answer_and_the_key_has_them_with_marks_and_wrong_answers(self):
-        for key in ("pages", "margin"):
+        for key in ("pages", "long", "margin"):
             sheet, *rest = texts(made([item("7 1/4 - 3 5/6 ft")], form="problems", key=key))
             self.assertNotIn("3512", sheet)
             self.assertIn("Answer:3512ft", "".join(rest))
-            self.assertIn("4712ft:turnedthefractionsround.Whichfractionistakenaway?", "".join(rest))
+            self.assertIn("4712ft:turnedthefractionsround", "".join(rest))
+            self.assertEqual("Whichfractionistakenaway?" in "".join(rest), key != "pages")
         without = texts(made([item("7 1/4 - 3 5/6 ft")], form="full", key="none"))
         self.assertIn("=3512", "".join(without))
         self.assertNotIn("turned", "".join(without))
@@ -205,7 +206,7 @@ class ContentTests(unittest.TestCase):
         worked = work_text(ENTRIES[code].example)
         own_points = {step_keys(worked.working)[0]: own} if worked.working.steps else {}
         one = Item(worked, TeachersWords(), Fading(), own_points)
-        grid, key = parts([one], form="problems", wrong_answers=wrong)
+        grid, key = parts([one], form="problems", wrong_answers=wrong, key="long")
         (entry,) = key.entries
         awarded = [row.points for row in entry.rows]
         self.assertEqual(awarded, [points.points for points in one.worth()])
@@ -230,7 +231,7 @@ class ContentTests(unittest.TestCase):
             {"common-denominator 0 title": "All in <b>twelfths</b>"}, {"subtract title": "Cross <wholes> off"}
         )
         worked = work_text("7 1/4 - 3 5/6", Ways.of({"layout": "stacked", "say_whole": "one"}))
-        key = texts(made_of := made([Item(worked, own, Fading(), {})], form="problems"))[-1]
+        key = texts(made_of := made([Item(worked, own, Fading(), {})], form="problems", key="long"))[-1]
         self.assertIn("Allin<b>twelfths</b>", key)
         self.assertIn("Cross<wholes>off", key)
         self.assertTrue(made_of)
@@ -277,6 +278,11 @@ class ContentTests(unittest.TestCase):
             for version in ("3.0", "2.1"):
                 with zipfile.ZipFile(io.BytesIO(qti("Planks", [one.worked], [1], version=version))) as package:
                     self.assertIn(f"{asked}: ", package.read("items/item-1.xml").decode())
+
+    def test_the_usual_key_of_thirty_is_a_few_pages(self):
+        items = [item(problem) for problem in (SUMS * 5)[:30]]
+        count = len(texts(made(items, form="problems"))) - len(texts(made(items, form="problems", key="none")))
+        self.assertLessEqual(count, 8)
 
     def test_what_would_not_show_is_not_among_what_they_may_write(self):
         one = item("9 - 4 2/3")  # cutting up one whole as one piece has the right value here

@@ -30,7 +30,8 @@ const FORMS = pick([
   ['problems', 'problems only'],
 ])
 const KEYS = pick([
-  ['pages', 'on its own pages'],
+  ['pages', 'short, on few pages'],
+  ['long', 'with what is done and what to ask'],
   ['margin', 'beside your copy'],
   ['none', 'not printed'],
 ])
@@ -124,7 +125,7 @@ const room = computed({
       <PickOne v-model="options.key" label="The key with marks" :options="KEYS" />
       <label class="tick"
         ><Checkbox v-model="options.wrong_answers" binary :disabled="options.key === 'none'" /> with what they may
-        write, and what to ask</label
+        write</label
       >
     </template>
     <h2>Paper</h2>

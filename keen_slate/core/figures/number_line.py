@@ -26,6 +26,7 @@ _NEAR = 8  # a label so near to its jump needs no line to it
 _TICK = 8
 _BAND = 18
 _MOST_SMALL_TICKS = 60
+_REACH = 2  # so many times as far from a band as it is wide, and not less than so many wholes, a point is still drawn in its place
 _MOST_TICKS = 13
 _PLAIN = (Whole, Frac, Mixed, Dec)
 
@@ -82,19 +83,27 @@ def bare(expr: Expr) -> Figure:
 
 
 def of_points(points: Sequence[tuple[Expr, Role]], band: tuple[Fraction, Fraction] | None = None) -> Figure:
-    """Numbers that are compared, as points with their labels; a *band* shows where an answer may lie."""
+    """Numbers that are compared, as points with their labels; a *band* shows where an answer may lie.
+
+    What lies far from the band would squeeze all the rest: an arrow and its value stand at the end of the line.
+    """
     placed = [_Point(value(number), number, role, "") for number, role in points]
     if band is None:
         return _draw([], placed, [1])
-    numbers = [*[point.at for point in placed], *band]
+    reach = _REACH * max(band[1] - band[0], Fraction(1))
+    near = [one for i, one in enumerate(placed) if not i or band[0] - reach <= one.at <= band[1] + reach]
+    numbers = [*[point.at for point in near], *band]
     scale = _Scale.over(numbers, [1], from_zero=False)
     left, right = scale.x(band[0]), scale.x(band[1])
     shapes: list[Shape] = [Shape("rect", "part", (left, 4, right - left, _BAND), "third")]
     middle = exact((left + right).numerator, 2 * (left + right).denominator)
     shapes.append(Shape("line", "thick", (middle, 4, middle, 4 + _BAND)))
-    bottom = _axis(shapes, scale, placed, _BAND + 4)
+    on_it = [one for one in placed if scale.low <= one.at <= scale.high]
+    beyond = [one for one in placed if one not in on_it]
+    bottom = _axis(shapes, scale, on_it, _BAND + 4, beyond)
     low, high = [_said_like(end, points[0][0]) for end in band]
-    alt = f"{_alt(scale, [], placed)} A band lies from {low} to {high}, its middle marked."
+    far = f" Arrows point to what lies beyond: {', '.join([words(one.label) for one in beyond])}." if beyond else ""
+    alt = f"{_alt(scale, [], on_it)}{far} A band lies from {low} to {high}, its middle marked."
     return Figure("number-line", WIDTH, bottom, tuple(shapes), alt)
 
 
@@ -286,8 +295,8 @@ def _label(jump: _Jump, when: When, scale: _Scale, middle: Length, between: tupl
     yield from number_label(_labelled(jump), middle, between[0] - HEIGHT, jump.role, when)
 
 
-def _axis(shapes: list[Shape], scale: _Scale, points: Sequence[_Point], y: int) -> int:
-    """Append the line with its ticks and the labels below it; returns the height below them."""
+def _axis(shapes: list[Shape], scale: _Scale, points: Sequence[_Point], y: int, beyond: Sequence[_Point] = ()) -> int:
+    """Append the line with its ticks and the labels below it; returns the height below them. Points *beyond* it are arrows at its ends."""
     shapes.append(Shape("line", "axis", (0, y, WIDTH, y)))
     if scale.small > 1:
         count = (scale.high - scale.low) * scale.small
@@ -321,6 +330,15 @@ def _axis(shapes: list[Shape], scale: _Scale, points: Sequence[_Point], y: int) 
         shapes.append(Shape("line", "leader", (at, y + (under if near else 0), at, top), point.role, point.when))
         shapes += number_label(point.label, middle, top, point.role, point.when)
         shapes.append(Shape("ring", "dot", (at, y, 5), point.role, point.when))
+    for point in beyond:
+        end, back = (WIDTH, -9) if point.at > scale.high else (0, 9)
+        width = number_width(point.label)
+        middle = within(end, width)
+        row = levels.level(middle - width // 2, middle + width // 2)
+        rows = max(rows, row + 1)
+        shapes.append(Shape("line", "jump", (end, y, end + back, y - 6), point.role, point.when))
+        shapes.append(Shape("line", "jump", (end, y, end + back, y + 6), point.role, point.when))
+        shapes += number_label(point.label, middle, beneath + 6 + row * HEIGHT, point.role, point.when)
     return beneath + 8 + rows * HEIGHT
 
 

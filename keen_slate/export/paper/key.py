@@ -29,7 +29,7 @@ Note = tuple[str, tuple[Written, ...]]
 def key(sheet: Sheet, more: Sequence[tuple[Note, ...]] = ()) -> Key:
     """The key of a version; *more* holds further notes for each example."""
     entries = [_entry(one, sheet, more[i] if i < len(more) else ()) for i, one in enumerate(sheet.items)]
-    return Key(sheet.title, sheet.letter, tuple(entries))
+    return Key(sheet.title, sheet.letter, tuple(entries), sheet.options.key == "long")
 
 
 def copy(sheet: Sheet, examples: Sequence[Example]) -> Copy:
@@ -65,7 +65,8 @@ def _entry(one: Numbered, sheet: Sheet, more: tuple[Note, ...]) -> KeyEntry:
     if options.choices:
         notes.append(("The options", tuple(_told_by_options(item))))
     if options.wrong_answers:
-        notes.append(("They may write", tuple([_wrong(item, likely) for likely in _shown(item)])))
+        long = options.key == "long"
+        notes.append(("They may write", tuple([_wrong(item, likely, asks=long) for likely in _shown(item)])))
     before: list[Block] = [*told.text(), *told.models(), told.calculation()] if told else []
     problem = None if told else line(working, None, "", Fading())
     return KeyEntry(one.number, problem, tuple(before), tuple(rows), tuple([note for note in notes if note[1]]))
@@ -79,12 +80,13 @@ def _shown(item: Item) -> list[LikelyAnswer]:
     return [one for one in shown if one not in left_out]
 
 
-def _wrong(item: Item, likely: LikelyAnswer) -> Written:
-    """A likely wrong answer, what it comes from, and what to ask."""
+def _wrong(item: Item, likely: LikelyAnswer, *, asks: bool = True) -> Written:
+    """A likely wrong answer, what it comes from, and what to ask, where there is room for it."""
     answer, label = likely.wrong.answer, counted_in(item.working.problem.label, likely.wrong.answer)
     shown = label or "" if likely.wrong.labelled else ""
     before = bool(shown) and label_before(item.working)
-    said = f"{'' if before or not shown else f' {shown}'}: {item.voice.said(likely.entry.name)}. {item.voice.said(likely.entry.question)}"
+    asked = f". {item.voice.said(likely.entry.question)}" if asks else ""
+    said = f"{'' if before or not shown else f' {shown}'}: {item.voice.said(likely.entry.name)}{asked}"
     number = item.voice.glyphs(answer, ("wrong",))
     return written("said", [*([Glyph("words", shown)] if before else []), *number, Glyph("words", said)], item.voice)
 

@@ -10,7 +10,7 @@ PAGE_KINDS: tuple[PageKind, ...] = get_args(PageKind)
 SHOWS_EXAMPLES = frozenset(PAGE_KINDS) - {"cut", "tick"}
 Paper = Literal["a4", "letter"]
 Form = Literal["full", "faded", "problems"]
-Key = Literal["none", "pages", "margin"]
+Key = Literal["none", "pages", "long", "margin"]
 Shading = Literal["bars", "circles", "grid", "number-line"]
 
 MOST_PER_PAGE = 8
@@ -22,6 +22,7 @@ class Options:
     """How the pages are to be.
 
     *per_page* examples at most, 0 for as many as fit; *space* millimetres of squares to work in under each, as many as the page has left where *fill*.
+    The *key* stands on few "pages" in two columns, "long" with what is done in each line and what to ask, or in the "margin" of a copy.
     *mistake* is the code of the wrong way that is followed, "" to have it chosen; *shading* is the kind of picture to shade.
     """
 

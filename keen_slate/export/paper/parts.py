@@ -92,11 +92,12 @@ class KeyEntry:
 
 @dataclass(frozen=True, slots=True)
 class Key:
-    """The key of a version, on pages of its own."""
+    """The key of a version, on pages of its own: in two columns, a line a step, or *long* with what is done in each."""
 
     title: str
     letter: str
     entries: tuple[KeyEntry, ...]
+    long: bool
     part: Literal["key"] = "key"
 
 

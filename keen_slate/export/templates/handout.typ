@@ -202,8 +202,36 @@
   grid(columns: (1fr, 1fr), row-gutter: 6mm, ..part.circles.map(one => align(center, drawn(one.states.first(), one.alt, 84mm))))
 }
 
-// The key: lines with what is done in them and their points.
-#let key-part(part) = {
+// The usual key: two columns, a line for each step with its points, what pupils may write below; an entry goes on in the next column.
+#let short-key(part) = {
+  set text(size: 10pt, tracking: 0pt, spacing: 100%)
+  set par(leading: 0.5em, spacing: 0.55em)
+  title-of(part, [: key])
+  block(above: 2mm, below: 3mm, text(size: 8.5pt, fill: quiet)[On the right of each line its marks.])
+  let half = (region.width - 8mm) / 2
+  columns(2, gutter: 8mm, for entry in part.entries {
+    block(width: 100%, above: 0pt, below: 3.5mm, {
+      block(sticky: true, below: 1.2mm, text(size: 11.5pt, {
+        strong(str(entry.number)) + h(2mm)
+        if entry.problem != none { inline(entry.problem) }
+      }))
+      place-blocks(entry.before, half)
+      for row in entry.rows {
+        block(breakable: false, above: 0.9mm, below: 0.9mm, width: 100%, grid(
+          columns: (1fr, auto), column-gutter: 2mm, align: (left + horizon, right + horizon),
+          text(size: 10.5pt, inline(row.line)), text(size: 8.5pt, fill: quiet, str(row.points)),
+        ))
+      }
+      for (title, lines) in entry.notes {
+        block(above: 1.4mm, below: 0.7mm, sticky: true, strong(text(size: 8.5pt, title)))
+        for one in lines { block(breakable: false, spacing: 1mm, text(size: 9pt, inline(one, scale: 0.86))) }
+      }
+    })
+  })
+}
+
+// The long key: lines with what is done in them and their points.
+#let key-part(part) = if not part.long { short-key(part) } else {
   set text(size: 11pt, tracking: 0pt, spacing: 100%)
   set par(leading: 0.55em, spacing: 0.7em)
   title-of(part, [: key])

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from math import prod
 
+from ...arithmetic.columns import partial_products
 from ...expressions.sentences import Rich
 from ...expressions.spoken import parts_name
 from ...expressions.terms import Unsigned, improper, operands, parts
@@ -18,6 +19,7 @@ from ...reading.problem import Problem
 from ...ways.settings import Ways
 from ..proof import Working
 from ..scribe import Scribe
+from ..sketches import long_division
 from ..step_kinds import CANCEL, DIVIDE, JOIN_SIGNS, MULTIPLY, PUT_SIGN, TO_FRACTION, TO_IMPROPER, TURN_OVER
 from .cancelling import cancelled
 from .forms import finish, improper_line
@@ -46,8 +48,16 @@ def _in_fractions(problem: Problem, ways: Ways, notes: tuple[str, ...]) -> Worki
 
 
 def _shared(scribe: Scribe, numbers: list[tuple[int, Expr]]) -> Unsigned | None:
-    """A fraction divided by a whole that goes into its numerator: so many pieces are shared. None for any other quotient."""
+    """What needs no fractions: whole numbers with a whole result, and a fraction whose pieces are shared evenly. None for anything else."""
     match [n for _, n in numbers], [sign for sign, _ in numbers]:
+        case [Whole(a), Whole(b)], [1, 1]:
+            return _whole_product(scribe, a, b)
+        case [Whole(a), Whole(b)], [1, -1] if a % b == 0:
+            scribe.write(
+                DIVIDE, Whole(a // b), (f"Divide {a} by {b}.",), (f"{b} goes {a // b} times into {a}.",),
+                ((long_division(a, b),),), facts=((a // b, b),),
+            )  # fmt: skip
+            return Whole(a // b)
         case [Frac(num, den), Whole(among)], [1, -1] if num and among > 1 and num % among == 0:
             pieces = parts_name(den, num != 1)
             scribe.write(
@@ -57,6 +67,22 @@ def _shared(scribe: Scribe, numbers: list[tuple[int, Expr]]) -> Unsigned | None:
             )  # fmt: skip
             return Frac(num // among, den)
     return None
+
+
+def _whole_product(scribe: Scribe, a: int, b: int) -> Whole:
+    """Two whole numbers multiplied; one of several digits place by place."""
+    parts_of = [n for n in reversed(partial_products(a, b)) if n]
+    lines: list[Rich] = [(f"{a} × {n // a} = {n}",) for n in parts_of] if len(parts_of) > 1 else []
+    lines.append((f"{' + '.join(map(str, parts_of))} = {a * b}" if len(parts_of) > 1 else f"{a} × {b} = {a * b}",))
+    scribe.write(
+        MULTIPLY,
+        Whole(a * b),
+        (f"Multiply {a} by {b}.",),
+        ("Each place is multiplied, and all are added.",) if len(parts_of) > 1 else (f"{a} taken {b} times.",),
+        tuple(lines),
+        facts=((a, b),),
+    )
+    return Whole(a * b)
 
 
 def put_sign_before(scribe: Scribe, expr: Expr) -> None:
