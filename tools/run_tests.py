@@ -31,7 +31,6 @@ CHECKS = (
 FIRST = ("tests.browser", "tests.web", "tools", "tests.core")
 SLOWEST = 10
 TOGETHER = 7  # tests of a class that run one after the other: what a class sets up is set up for so many
-WAITING = 1  # processes more than cores, for tests wait for pages and servers as much as they work
 
 
 class Checks(unittest.TestCase):
@@ -137,7 +136,7 @@ def main(patterns: list[str]) -> int:
     prepare()
     done: list[Ran] = []
     cores = os.cpu_count() or 1
-    with ProcessPoolExecutor(cores + WAITING, multiprocessing.get_context("spawn"), initializer=prepare) as pool:
+    with ProcessPoolExecutor(cores, multiprocessing.get_context("spawn"), initializer=prepare) as pool:
         for future in as_completed([pool.submit(run_some, names) for names in _units(patterns)]):
             done.append(future.result())
             print(done[-1].output, flush=True)

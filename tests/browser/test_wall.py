@@ -68,9 +68,9 @@ class WallTests(PageTests):
         expect(self.rows).to_have_count(3)
         expect(self.page.locator(".wall")).to_have_attribute("data-light", "true")
         self.page.wait_for_timeout(2300)
-        self.press("n")
+        with self.page.expect_response(lambda answer: answer.url.endswith("/time") and answer.request.method == "POST"):
+            self.press("n")
         expect(self.foot()).to_contain_text("2 of 3")
-        self.page.wait_for_timeout(500)
         with Session(engine()) as session:
             log = Shelf(session, self.teacher).one_set(self.set_id).examples[0].time_log
         self.assertEqual(len(log), 1)
@@ -78,16 +78,21 @@ class WallTests(PageTests):
 
     def test_a_wrong_answer_is_a_question_and_then_resolved(self):
         self.press("w")
-        expect(self.page.locator(".wrong .answer")).to_contain_text("4")
+        expect(self.page.locator(".wrong .line").last).to_contain_text("4")
         expect(self.page.locator(".wrong .row")).to_have_attribute(
             "aria-label", "seven and one fourth minus three and five sixths"
         )  # the problem stays in view
-        lines = self.page.locator(".wrong .written")
+        lines = self.page.locator(".wrong .line")
         size = "e => parseFloat(getComputedStyle(e).fontSize)"
         self.assertGreaterEqual(lines.first.evaluate(size), 800 / 14)  # as large as a right line
         expect(self.page.locator(".cover")).to_have_text("Is this right? How do you know?")
         self.assertEqual(self.page.locator(".wrong .why").count(), 0)
+        expect(self.page.locator(".wrong svg")).to_have_count(1)  # what exposes it comes at the same press
+        expect(self.page.locator(".wrong .line [data-role=wrong]")).to_have_count(
+            0
+        )  # which line is wrong is not told yet
         self.press("Space")
+        expect(self.page.locator(".wrong .line [data-role=wrong]").first).to_be_visible()
         expect(self.page.locator(".wrong .why").first).to_contain_text("smaller numerator")
         expect(self.page.locator(".wrong svg")).to_have_count(1)
         self.press("Space")

@@ -5,6 +5,7 @@ import signal
 import threading
 import time
 import unittest
+from pathlib import Path
 
 from keen_slate.core.searching.deadline import EndedEarlyError, look, one_of_many, passed
 from keen_slate.web.workers import LARGEST, DiedError, Workers
@@ -50,6 +51,14 @@ def grow(size):
     return len(bytearray(os.urandom(1)) * size), os.getpid()
 
 
+def is_running(process):
+    """Whether there is a process of this number that has not ended."""
+    try:
+        return Path(f"/proc/{process}/stat").read_text().rpartition(")")[2].split()[0] != "Z"
+    except OSError:
+        return False
+
+
 class WorkerTests(unittest.TestCase):
     def setUp(self):
         self.workers = Workers()
@@ -82,7 +91,8 @@ class WorkerTests(unittest.TestCase):
     def test_an_idle_one_that_was_killed_is_replaced(self):
         first = self.run_one(pid)
         os.kill(first, signal.SIGKILL)
-        time.sleep(0.1)
+        while is_running(first):
+            time.sleep(0.01)
         self.assertNotIn(self.run_one(pid), (0, first))
 
     def test_bounds_count_work_and_not_waiting(self):
