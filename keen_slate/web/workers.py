@@ -114,7 +114,8 @@ class Workers:
         with self._lock:
             while self._idle:
                 worker = self._idle.pop()
-                if worker.process.is_alive():
+                # An idle one says nothing: what can be read there is the end of its pipe, known before its death is.
+                if worker.process.is_alive() and not worker.pipe.poll():
                     return worker
                 worker.end()
         return _start()

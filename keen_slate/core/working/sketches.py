@@ -1,9 +1,9 @@
-"""What teachers draw beside their lines: a long division, a factor tree."""
+"""What teachers draw beside their lines: a long division, a factor tree, a sum in a column."""
 
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from functools import partial
 
 from ..arithmetic.primes import prime_factors, product_text
@@ -75,6 +75,28 @@ def _rows(digits: str, den: int) -> tuple[list[tuple[int, str, bool]], str]:
         if times:
             rows += [(column, str(times * den), True), (column, str(here), False)]
     return rows, quotient
+
+
+def column_sum(numbers: Sequence[int]) -> Sketch | str:
+    """Whole numbers added under each other, where there are three or more and one has two digits; else in a line."""
+    said = f"{' + '.join(map(str, numbers))} = {sum(numbers)}"
+    if len(numbers) < 3 or max(numbers) < 10 or len(numbers) > _MOST_ROWS:
+        return said
+    return Sketch(said, partial(_column, tuple(numbers)))
+
+
+def _column(numbers: tuple[int, ...]) -> Drawing:
+    total = str(sum(numbers))
+    width = (len(total) + 2) * DIGIT
+    rows = [*map(str, numbers), total]
+    below = len(numbers)  # the total, under the rule
+    texts = [
+        DrawnText(width - len(text) * DIGIT, (row + 1) * ROW + 4 * (row == below), text)
+        for row, text in enumerate(rows)
+    ]
+    texts.append(DrawnText(0, len(numbers) * ROW, "+"))
+    rule = len(numbers) * ROW + 5
+    return Drawing(width + 2, len(rows) * ROW + 10, tuple(texts), ((0, rule, width, rule),), ())
 
 
 def factor_tree(number: int, ringed: Iterable[int] = ()) -> Sketch | str:

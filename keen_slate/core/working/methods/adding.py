@@ -13,6 +13,7 @@ from ...expressions.terms import Unsigned, join_terms, parts
 from ...expressions.tree import Expr, Frac, Mixed, Sum, Whole, make
 from ...expressions.typeset import Role, Roles
 from ..scribe import Scribe
+from ..sketches import column_sum
 from ..step_kinds import ADD, ADD_FRACTIONS, ADD_WHOLES, CARRY_WHOLE, JOIN, TO_MIXED
 from .common_denominator import common_for, to_common, write_common
 from .forms import split_lines
@@ -103,7 +104,7 @@ def _add_fractions(scribe: Scribe, fractions: list[Frac], beside: Whole | None) 
         _beside(beside, [total]),
         (f"Count the {parts_name(den, True)} together.",),
         ("The pieces are the same size, so only the <numerators> are added; the <denominator> names the size.",),
-        ((f"{' + '.join(map(str, tops))} = {total.num}",),),
+        ((column_sum(tops),),),
     )
     return total
 
