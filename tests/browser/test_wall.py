@@ -78,21 +78,21 @@ class WallTests(PageTests):
 
     def test_a_wrong_answer_is_a_question_and_then_resolved(self):
         self.press("w")
-        expect(self.page.locator(".wrong .line").last).to_contain_text("4")
+        expect(self.page.locator(".wrong .full").last).to_contain_text("4")
         expect(self.page.locator(".wrong .row")).to_have_attribute(
             "aria-label", "seven and one fourth minus three and five sixths"
         )  # the problem stays in view
-        lines = self.page.locator(".wrong .line")
+        lines = self.page.locator(".wrong .full")
         size = "e => parseFloat(getComputedStyle(e).fontSize)"
         self.assertGreaterEqual(lines.first.evaluate(size), 800 / 14)  # as large as a right line
         expect(self.page.locator(".cover")).to_have_text("Is this right? How do you know?")
         self.assertEqual(self.page.locator(".wrong .why").count(), 0)
         expect(self.page.locator(".wrong svg")).to_have_count(1)  # what exposes it comes at the same press
-        expect(self.page.locator(".wrong .line [data-role=wrong]")).to_have_count(
+        expect(self.page.locator(".wrong .full [data-role=wrong]")).to_have_count(
             0
         )  # which line is wrong is not told yet
         self.press("Space")
-        expect(self.page.locator(".wrong .line [data-role=wrong]").first).to_be_visible()
+        expect(self.page.locator(".wrong .full [data-role=wrong]").first).to_be_visible()
         expect(self.page.locator(".wrong .why").first).to_contain_text("smaller numerator")
         expect(self.page.locator(".wrong svg")).to_have_count(1)
         self.press("Space")

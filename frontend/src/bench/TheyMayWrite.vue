@@ -124,9 +124,6 @@ small {
   gap: 6px;
   font-size: 0.95rem;
 }
-.wrong-line {
-  color: var(--role-wrong);
-}
 .ask {
   font-weight: 700;
 }

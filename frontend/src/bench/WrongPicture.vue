@@ -30,7 +30,11 @@ const address = computed(
 </script>
 
 <template>
-  <p v-for="(glyphs, i) in lines.length ? lines : jotted" :key="i" class="wrong-line"><MathLine :glyphs="glyphs" /></p>
+  <template v-if="lines">
+    <p v-for="(glyphs, i) in lines.length ? lines : jotted" :key="i" :class="{ jotted: !lines.length }">
+      <MathLine :glyphs="glyphs" />
+    </p>
+  </template>
   <slot />
   <div v-if="figure" class="seen">
     <FigureDrawing :figure="figure" />
@@ -39,6 +43,9 @@ const address = computed(
 </template>
 
 <style scoped>
+.jotted {
+  color: var(--role-wrong);
+}
 /* The picture has the whole width of the margin. */
 .seen {
   margin: 4px 0 0 -76px;

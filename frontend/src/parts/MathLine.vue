@@ -52,9 +52,9 @@ const drawingOf = (glyph: Glyph | Schemas['JottingGlyph']) => ('drawing' in glyp
               >{{ glyph.closing }}</span
             ><SketchDrawing v-else-if="drawingOf(glyph)" :drawing="drawingOf(glyph)!" :said="glyph.text ?? ''" /><span
               v-else
-              :class="glyph.kind"
-              :data-role="glyph.role"
-              >{{ glyph.text }}{{ glyph.closing }}</span
+              :class="{ kept: glyph.kind !== 'words' }"
+              ><span :class="glyph.kind" :data-role="glyph.role">{{ glyph.text }}</span
+              >{{ glyph.closing }}</span
             ></template
           ></span
         ><wbr v-if="group.at(-1)?.kind === 'operator'" />

@@ -28,12 +28,12 @@ const plain = (glyphs: Glyph[]) => glyphs.map((one) => ({ ...one, role: '' as co
     <div class="worked">
       <h2>What happened here?</h2>
       <PaperRow v-if="problem" :row="problem" peek />
-      <template v-if="lines.length">
-        <p v-for="(glyphs, i) in lines" :key="i" class="line">
+      <template v-if="lines?.length">
+        <p v-for="(glyphs, i) in lines" :key="i" class="full">
           <MathLine :glyphs="resolved ? glyphs : plain(glyphs)" />
         </p>
       </template>
-      <template v-else>
+      <template v-else-if="lines">
         <p v-for="(glyphs, i) in item.line_glyphs" :key="i" class="written"><MathLine :glyphs="glyphs" /></p>
         <p class="answer">= <MathLine :glyphs="item.glyphs" :spoken="item.answer" /></p>
       </template>
@@ -68,7 +68,7 @@ h2 {
   color: var(--wall-quiet);
 }
 /* As large as a right line; which one is wrong is told when it is resolved. */
-.line {
+.full {
   font-size: calc(1.3 * var(--square));
   line-height: 1.25;
   padding-left: calc(0.3 * var(--square));
