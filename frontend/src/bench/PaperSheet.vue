@@ -149,6 +149,10 @@ async function toggle(key: string): Promise<void> {
   grid-template-rows: auto 1fr;
   align-content: start;
 }
+/* What stands there where nothing is worked: three starts, or why a text cannot be worked any more. */
+.paper > :not(.head, .squared) {
+  margin: var(--square);
+}
 .head {
   padding: 8px var(--square);
   border-bottom: 1px solid var(--squares);

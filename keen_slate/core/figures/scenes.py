@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from ..expressions.spoken import parts_name
 from ..expressions.terms import parts, without_bars
-from ..expressions.tree import Bracket, Equation, Expr, Frac, Mixed, Neg, Sum, Whole, ratio
+from ..expressions.tree import Bracket, Equation, Expr, Frac, Mixed, Neg, OverBar, Sum, Whole, ratio
 from ..expressions.typeset import Role, roles_for
 from ..expressions.walks import children, has_blank, leaves
 from ..working.step import Step
@@ -89,7 +89,8 @@ Scene = Shown | Joining | Taking
 
 def scene_of(step: Step) -> Scene | None:
     """What a step does to its numbers; None where wholes and parts cannot show it."""
-    step = replace(step, before=without_bars(step.before))
+    if any(isinstance(number, OverBar) for number in leaves(step.before)):
+        step = replace(step, before=without_bars(step.before))
     if step.kind is EQUIVALENT and isinstance(step.before, Equation):
         return _equivalent(step.before, step.after)
     if (
