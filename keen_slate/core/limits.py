@@ -47,6 +47,7 @@ MOST_CLASSES = 20
 ALIAS_LENGTH = 40
 ANSWER_LENGTH = 500
 MOST_SITTINGS = 200  # of a class
+MOST_BLANK_TOPS = 12  # of an example: blank numerators that a teacher fills herself
 CHECKLIST_LENGTH: int = MOST_QUESTIONS * (QUESTION_LENGTH + 20)
 
 # Sets, files and what is brought in.

@@ -200,6 +200,26 @@ class BrowserTests(PageTests):
         expect(heading).to_have_text("All 5 answers")
         self.page.reload()
         expect(heading).to_have_text("All 5 answers")
+        self.page.fill("#split", "7, 2, 2")
+        self.page.press("#split", "Enter")
+        row = "[aria-label='seven eighteenths plus two ninths plus two thirds equals twenty-three eighteenths']"
+        self.page.wait_for_selector(f".paper .row{row}")
+        self.page.fill("#split", "six")
+        self.page.press("#split", "Enter")
+        expect(self.page.locator("body")).to_contain_text("“six” is no numerator.")
+
+    def test_the_words_of_the_class_for_the_order_stand_beside_the_first_line(self):
+        self.type_problem("1/2 + 3 × 1/4")
+        self.page.wait_for_selector(".paper .row[aria-label='one and one fourth']")
+        self.page.click(".top >> text=Ways")
+        self.page.get_by_role("button", name="Products", exact=True).click()
+        words = self.page.get_by_label("How your class remembers the order")
+        words.fill("Times builds before plus joins")
+        words.press("Enter")
+        expect(self.page.locator(".paper")).to_contain_text("Times builds before plus joins")
+        words.fill("Inside <b> first")
+        words.press("Enter")
+        expect(self.page.locator("body")).to_contain_text("Angle brackets are not read here.")
 
     def test_what_a_pupil_wrote_is_explained_line_by_line(self):
         self.type_problem("7 1/4 - 3 5/6")

@@ -348,6 +348,17 @@ class FigureTests(unittest.TestCase):
             digits = re.sub(r"\D", "", text(found.wrong.answer))
             self.assertEqual(counters, sum(map(int, digits)), problem)
 
+    def test_a_decimal_that_becomes_a_fraction_has_a_chart_of_its_places_on_wish(self):
+        for typed, counters in (("0.375", 15), ("2.04", 6), ("0.[6]", None), ("10.123456", None)):
+            working = work_text(typed, target="fraction").working
+            look = choose.Look.of(working)
+            kinds = choose.offered(choose.Seen.of(working.steps[0], look))
+            self.assertEqual("place-value" in kinds, counters is not None, typed)
+            if counters is not None:
+                figure = choose.of_step(working.steps[0], look, "place-value")
+                self.assert_sound(figure, typed)
+                self.assertEqual(sum(shape.look == "part" for shape in figure.shapes), counters)
+
     @given(st.lists(st.integers(0, 99999), min_size=2, max_size=4), st.integers(1, 3), st.sampled_from("+-"))
     def test_counters_show_the_digits_and_ten_make_one(self, numbers, places, operator):
         numbers = sorted(numbers[:2], reverse=True) if operator == "-" else numbers

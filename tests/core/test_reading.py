@@ -70,6 +70,8 @@ REFUSED = [
     (" + ".join(["1"] * 13), 48, 1),  # 13 numbers
     ("<b>1</b>", 0, 1),
     ("0.83...", 2, 2),  # nothing repeats
+    ("0.375 to fraction", 6, 11),
+    ("17/5 as a mixed number", 5, 17),
 ]
 
 READ = [

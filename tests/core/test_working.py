@@ -14,6 +14,7 @@ from keen_slate.core.expressions.tree import Expr, Frac, Mixed, Neg, OverBar, Su
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.limits import PRINTED
 from keen_slate.core.reading.reader import read
+from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from keen_slate.core.working.methods import work
@@ -110,6 +111,25 @@ class WorkingTests(unittest.TestCase):
         self.assertEqual(work(read("1/9973 + 1/9967 + 1/9949")).used_denominator, 9973 * 9967 * 9949)
         with self.assertRaises(SettingError):
             Ways.of({"colour": "blue"})
+
+    def test_what_a_teacher_writes_among_her_ways_is_read_or_refused_in_its_place(self):
+        for name, typed, position, length in (
+            ("split", "9, four, 1", 3, 4), ("split", "9, 0", 3, 1), ("split", "²", 0, 1), ("split", "1 " * 13, 0, 26),
+            ("order_words", "Inside <b> first", 7, 1), ("order_words", "x" * 141, 0, 141),
+        ):  # fmt: skip
+            with self.subTest(typed=typed), self.assertRaises(SettingError) as caught:
+                Ways.of({name: typed})
+            self.assertEqual((caught.exception.position, caught.exception.length), (position, length))
+            self.assertTrue(caught.exception.hint.endswith("."))
+
+    def test_money_stands_beside_only_where_everything_is_whole_cents(self):
+        for problem, said in (
+            ("1 1/4 + 1/2", "in money: $1.25 + $0.50 = $1.75"), ("1/4 - 3/4", "in money: $0.25 - $0.75 = (-$0.50)"),
+            ("1/3 + 1/6", None), ("2 + 3", None), ("5/4", None),
+        ):  # fmt: skip
+            steps = work_text(problem, Ways(money_beside="yes")).working.steps
+            lines = [OWN.plain(line) for step in steps for line in step.lines]
+            self.assertEqual([line for line in lines if "money" in line], [said] if said else [], problem)
 
     def test_a_refusal_on_the_way_is_always_the_cores_own(self):
         for typed in ("999999 9999/9999 - 1/9999", "999999/9999 + 999999 1/9998", "0/9999 - 0/9998 + 0"):

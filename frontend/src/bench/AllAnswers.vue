@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { client, type Glyph, type Working } from '../api/client'
 import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
+import OwnWords from '../parts/OwnWords.vue'
 import { usePaper } from '../stores/paper'
 
 const props = defineProps<{ working: Working }>()
@@ -38,6 +39,14 @@ async function showMore(): Promise<void> {
 }
 const ended = ref(false)
 
+/** Have the numerators worked that the teacher chose; none chosen leaves the choice to the working. */
+function split(typed: string): void {
+  const example = paper.example
+  if (!example) return
+  const { split: _old, ...kept } = example.ways
+  void paper.changeExample({ ways: typed ? { ...kept, split: typed } : kept })
+}
+
 function ask(setting: string): void {
   const example = paper.example
   if (!example) return
@@ -61,6 +70,16 @@ function ask(setting: string): void {
         {{ one.name }}
       </Button>
     </p>
+    <p class="asked split">
+      <label for="split">Numerators of your own:</label>
+      <OwnWords
+        id="split"
+        :text="working.methods.split ?? ''"
+        placeholder="like 9, 4, 1"
+        :maxlength="60"
+        @keep="split"
+      />
+    </p>
     <ol>
       <li v-for="(glyphs, i) in shown" :key="i"><MathLine :glyphs="glyphs" /></li>
     </ol>
@@ -75,6 +94,17 @@ function ask(setting: string): void {
 .asked {
   color: var(--ink-quiet);
   font-size: 0.95rem;
+}
+.split {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: center;
+  padding: 6px 0;
+}
+.split input {
+  flex: 1 1 7em;
+  min-width: 0;
 }
 [aria-pressed='true'] {
   font-weight: 700;

@@ -222,6 +222,7 @@ export const useBench = defineStore('bench', () => {
       return alone(ask(client.PATCH('/api/sets/{set_id}', { params: here(), body: { version, ...body }, ...sent })))
     })
     if (answer.ok && (body.ways || body.words)) await usePaper().workAnew()
+    if (!answer.ok && answer.status === 422) trouble.value = answer.refusal
     return answer.ok
   }
 

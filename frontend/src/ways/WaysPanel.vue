@@ -6,6 +6,8 @@ import SelectButton from 'primevue/selectbutton'
 import { computed, ref, watch } from 'vue'
 
 import type { Setting } from '../api/client'
+import limits from '../parts/limits.json'
+import OwnWords from '../parts/OwnWords.vue'
 import { useBench } from '../stores/bench'
 import { useWays } from '../stores/ways'
 import OwnChecklist from './OwnChecklist.vue'
@@ -53,9 +55,16 @@ async function see(made: Promise<boolean>): Promise<void> {
   if (await made) await bench.houseChanged()
 }
 
-function withQuestions(chosen: Record<string, string>, text: string): Record<string, string> {
-  const { checklist: _old, ...kept } = chosen
-  return text ? { ...kept, checklist: text } : kept
+/** The chosen ways with another text of the teacher's own; none where it is empty. */
+function withOwn(chosen: Record<string, string>, name: 'checklist' | 'order_words', text: string) {
+  const { [name]: _old, ...kept } = chosen
+  return text ? { ...kept, [name]: text } : kept
+}
+
+const orderWords = computed(() => (scope.value === 'house' ? ways.house : bench.set?.ways)?.order_words ?? '')
+async function rememberOrder(text: string): Promise<void> {
+  if (scope.value === 'house') await see(ways.choose(withOwn(ways.house, 'order_words', text)))
+  else if (bench.set) await bench.changeSet({ ways: withOwn(bench.set.ways, 'order_words', text) })
 }
 </script>
 
@@ -108,6 +117,18 @@ function withQuestions(chosen: Record<string, string>, text: string): Record<str
         @choose="(code, where) => choose(setting, code, where)"
       />
     </div>
+    <section v-if="bench.set && group === 'order' && !word.trim()" class="questions">
+      <h3><label for="order-words">How your class remembers the order</label></h3>
+      <OwnWords
+        id="order-words"
+        :key="scope"
+        class="own-words"
+        :text="orderWords"
+        :maxlength="limits.question"
+        :placeholder="(scope === 'set' && ways.house.order_words) || 'your own words; they stand beside the first line'"
+        @keep="rememberOrder"
+      />
+    </section>
     <section v-if="ways.ways && bench.set && group === 'look' && !word.trim()" class="questions">
       <h3>The checklist’s questions</h3>
       <OwnChecklist
@@ -117,7 +138,7 @@ function withQuestions(chosen: Record<string, string>, text: string): Record<str
         :standard="ways.ways.questions"
         card="/api/ways/checklist.pdf"
         whose="in all sets"
-        @keep="see(ways.choose(withQuestions(ways.house, $event)))"
+        @keep="see(ways.choose(withOwn(ways.house, 'checklist', $event)))"
       />
       <OwnChecklist
         v-else
@@ -126,7 +147,7 @@ function withQuestions(chosen: Record<string, string>, text: string): Record<str
         :standard="ways.house.checklist ?? ways.ways.questions"
         :card="`/api/sets/${bench.set.id}/checklist.pdf`"
         whose="in this set"
-        @keep="bench.changeSet({ ways: withQuestions(bench.set.ways, $event) })"
+        @keep="bench.changeSet({ ways: withOwn(bench.set.ways, 'checklist', $event) })"
       />
     </section>
     <template #footer>
@@ -163,6 +184,9 @@ function withQuestions(chosen: Record<string, string>, text: string): Record<str
 }
 h3 {
   font-size: 1rem;
+}
+.own-words {
+  width: 100%;
 }
 .quiet {
   font-size: 0.9rem;

@@ -10,7 +10,7 @@ from ..expressions.typeset import TERM_ROLES, Role
 from ..expressions.voice import MARK, in_sentence
 from ..expressions.walks import leaves
 from ..working.step import Step
-from ..working.step_kinds import COLUMN_ADD, COLUMN_SUBTRACT
+from ..working.step_kinds import COLUMN_ADD, COLUMN_SUBTRACT, TO_FRACTION
 from .display import WIDTH, Figure, Shape, When
 
 _WIDEST = 22  # from counter to counter, at most
@@ -24,7 +24,9 @@ _MONEY = {"$": ("$", "", "c"), "€": ("€", "", "c"), "£": ("£", "", "p")}
 
 
 def can(step: Step) -> bool:
-    """Whether a step is a column calculation with few enough columns and numbers."""
+    """Whether a step is a column calculation with few enough columns and numbers, or writes one such decimal as a fraction."""
+    if (decimal := _decimal(step)) is not None:
+        return compared([(decimal, "first", "")]) is not None
     numbers = _numbers(step)
     if not 2 <= len(numbers) <= _MOST_NUMBERS:
         return False
@@ -33,7 +35,12 @@ def can(step: Step) -> bool:
 
 
 def of_step(step: Step, label: str | None) -> Figure:
-    """The counters of a column calculation before and after; the columns of money are headed by coins and notes."""
+    """The counters of a column calculation before and after; the columns of money are headed by coins and notes.
+
+    A decimal that becomes a fraction shows how many there are of each place.
+    """
+    if (decimal := _decimal(step)) is not None and (chart := compared([(decimal, "first", in_sentence(decimal))])):
+        return chart
     numbers = _numbers(step)
     places = max(places_of(n) for n in numbers)
     amounts = [in_last_place(n, places) for n in numbers]
@@ -52,6 +59,12 @@ def compared(rows: Sequence[tuple[Expr, Role, str]]) -> Figure | None:
     if max(len(str(amount)) for amount in [*amounts, 10**places]) > _MOST_COLUMNS:
         return None
     return _Columns(places, add_columns(amounts), amounts, None).under_each_other(rows)
+
+
+def _decimal(step: Step) -> Dec | None:
+    """The decimal that a step writes as a fraction, where it stands alone and ends."""
+    number = step.before
+    return number if step.kind is TO_FRACTION and isinstance(number, Dec) and not number.period else None
 
 
 def _numbers(step: Step) -> list[Expr]:

@@ -11,6 +11,7 @@ Grammar, after `lexing` has put the numbers together::
 
 from __future__ import annotations
 
+import re
 from typing import NoReturn
 
 from ..errors import LimitError, ReadError
@@ -66,6 +67,10 @@ def read_equation(text: str, mark: DecimalMark = ".", limits: Limits = TYPED) ->
     return _Parser(text, Lexer(text, mark, limits).tokens()).whole()
 
 
+# Words after a number that ask for another form of it, and are no label.
+_WISH = re.compile(r"(?:to|as|into) \S", re.IGNORECASE)
+
+
 class _Parser:
     def __init__(self, text: str, tokens: list[Token]) -> None:
         self.text = text
@@ -111,6 +116,12 @@ class _Parser:
         kind, complaint = kind_of(expr)
         if complaint is not None:
             raise ReadError(complaint.message, 0, len(self.text), complaint.hint)
+        if label is not None and kind == "simplify" and _WISH.match(label):
+            self.fail(
+                f"“{label}” is not a label.",
+                "The form is chosen beside the number: “Asked for”, or --to.",
+                self.labels[0],
+            )
         return Problem(expr, label, kind)
 
     def refuse_left_over(self, token: Token) -> NoReturn:

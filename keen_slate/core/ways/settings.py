@@ -14,7 +14,7 @@ from typing import Any, Literal
 
 from ..errors import SettingError
 from ..reading.kinds import Kind
-from .checklist import read_checklist
+from .own_words import OWN_TEXTS
 
 Group = Literal["fractions", "mixed", "decimals", "order", "answers", "words", "look"]
 # What a teacher looks under.
@@ -210,6 +210,13 @@ class Ways:
     lowest_line: str = _yes_no(
         "answers", "5/6 - 3/4", "Is it in <lowest terms>?", "not asked", "asked and answered beside the last line"
     )
+    money_beside: str = _yes_no(
+        "fractions",
+        "3/4 + 2/5",
+        "The same in money",
+        "not shown",
+        "beside the last line, where all are whole cents",
+    )
     label: str = _setting(
         "answers",
         "2 3/4 ft + 1 1/2 ft",
@@ -355,8 +362,10 @@ class Ways:
         terms={"quarters": {"fourth": "quarter", "fourths": "quarters"}},
     )
 
-    # A class's own checklist in the notation of `ways.checklist`, "" for the questions of the house.
-    checklist: str = ""
+    # What a teacher writes herself, read by `ways.own_words`; "" where there is nothing of the kind.
+    checklist: str = ""  # the questions of the class, "" for those of the house
+    order_words: str = ""  # by which the class remembers the order of operations
+    split: str = ""  # the numerators that are to fill the blanks of an example
 
     @property
     def wants_mixed(self) -> bool:
@@ -383,8 +392,8 @@ class Ways:
         keen_slate.core.errors.SettingError: ties has no way called sideways.
         """
         for name, code in settings.items():
-            if name == "checklist":
-                read_checklist(code)
+            if name in OWN_TEXTS:
+                OWN_TEXTS[name](code)
                 continue
             if name not in SETTINGS:
                 raise SettingError(
@@ -400,8 +409,8 @@ class Ways:
         return replace(cls(), **settings)
 
     def as_dict(self) -> dict[str, str]:
-        """Name to code, in the order of the declarations; a checklist of the class's own comes last."""
-        return dict(_named(self)) | ({"checklist": self.checklist} if self.checklist else {})
+        """Name to code, in the order of the declarations; what a teacher wrote herself comes last."""
+        return dict(_named(self)) | {name: own for name in OWN_TEXTS if (own := getattr(self, name))}
 
 
 SETTINGS: dict[str, Setting] = {one.name: Setting(one.name, **one.metadata) for one in fields(Ways) if one.metadata}

@@ -7,6 +7,7 @@ from ...stories.story import StoryProblem
 from ...ways.settings import Ways
 from ..proof import Method, Working
 from . import add_subtract, decimals, missing, multiply_divide, order, single
+from .beside import with_money
 from .stories import work_story
 
 FAMILIES: dict[str, Method] = {
@@ -32,4 +33,5 @@ def work(problem: Problem, ways: Ways | None = None) -> Working:
     """
     if isinstance(problem, StoryProblem):
         return work_story(problem, ways or Ways(), work)
-    return FAMILIES[problem.kind](problem, ways or Ways())
+    working = FAMILIES[problem.kind](problem, ways or Ways())
+    return with_money(working) if problem.kind == "add-subtract" else working

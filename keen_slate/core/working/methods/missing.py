@@ -17,6 +17,7 @@ from ...expressions.walks import agrees, fillings, has_blank, leaves
 from ...limits import TOO_LARGE
 from ...reading.kinds import kind_of
 from ...reading.problem import Problem
+from ...ways.own_words import read_split
 from ...ways.settings import Ways
 from ..proof import Working
 from ..step import Step
@@ -311,9 +312,8 @@ def _numerators(problem: Problem, ways: Ways) -> Working:
     if not answers:
         hint = "Use smaller denominators."
         raise LimitError("Too many numbers would have to be tried here.", 0, len(problem.text), hint)
-    # What is worked has fractions that are proper and different, where there are any such.
-    plain = replace(sought.wanted, proper=(True,) * len(blanks), different=True)
-    chosen = _fillings(blanks, [*listed(plain, most=1), *listed(sought.wanted, most=1)][0])
+    tops, notes = _tops(problem, ways, sought)
+    chosen = _fillings(blanks, tops)
     filled = fill(problem.expr, iter(chosen))
     lines = _reasoning(sought, count or len(answers), count is not None)
     check: list[str | Expr] = []
@@ -326,7 +326,26 @@ def _numerators(problem: Problem, ways: Ways) -> Working:
         FILL, problem.expr, filled, (f"Count everything in {parts_name(common, True)}.",),
         (), tuple(lines),
     )  # fmt: skip
-    return Working(problem, ways, (step,), filled, Whole(0), common, filled=filled, answers=answers, count=count)
+    return Working(
+        problem, ways, (step,), filled, Whole(0), common, notes, filled=filled, answers=answers, count=count
+    )  # fmt: skip
+
+
+def _tops(problem: Problem, ways: Ways, sought: _Sought) -> tuple[tuple[int, ...], tuple[str, ...]]:
+    """The numerators that are worked, and a note where those that the teacher chose are no answer.
+
+    Left to itself, the working has fractions that are proper and different, where there are any such.
+    """
+    notes: tuple[str, ...] = ()
+    if own := read_split(ways.split):
+        if len(own) == len(sought.blanks) and is_answer(
+            problem, ways, fill(problem.expr, iter(_fillings(sought.blanks, own)))
+        ):
+            return own, ()
+        said = ", ".join(map(str, own))
+        notes = (f"The numerators {said} are no answer here, so another one is worked.",)
+    plain = replace(sought.wanted, proper=(True,) * len(sought.blanks), different=True)
+    return [*listed(plain, most=1), *listed(sought.wanted, most=1)][0], notes
 
 
 def _wanted(blanks: list[_Top], dens: list[int], total: int, common: int, ways: Ways) -> Blanks:
