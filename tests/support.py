@@ -5,16 +5,19 @@ from __future__ import annotations
 import shutil
 import tempfile
 import uuid
+from contextlib import ExitStack
 from functools import cache
 from multiprocessing.util import Finalize
 from pathlib import Path
 
 import psycopg
+from playwright.sync_api import Browser
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from keen_slate.store.database import migrate, open_engine
 from keen_slate.store.shelf import Shelf, teacher_named
+from tools.browser import chromium
 from tools.postgres import USER, LocalPostgres
 from tools.server import LiveServer
 
@@ -66,9 +69,26 @@ def new_set(teacher: uuid.UUID, title: str, problems: list[str]) -> uuid.UUID:
         return Shelf(session, teacher).add_set(title, [{"source": problem} for problem in problems]).id
 
 
-def live_server() -> LiveServer:
-    """The application over the shared database."""
+@cache
+def _server() -> LiveServer:
     # Both cores are at work when the tests run: what gives way to everything would never have its turn.
     run = tempfile.mkdtemp(prefix="keen-slate-run-")  # turns of its own: other tests do not wait for them
     Finalize(None, shutil.rmtree, (run, True), exitpriority=1)
-    return LiveServer(database_url(), more={"KEEN_SLATE_NICE": "0", "KEEN_SLATE_RUN": run})
+    made = LiveServer(database_url(), more={"KEEN_SLATE_NICE": "0", "KEEN_SLATE_RUN": run})
+    Finalize(None, made.stop, exitpriority=3)
+    return made
+
+
+def live_server() -> LiveServer:
+    """The application over the shared database: one for all tests of a process, started anew where a test has ended it."""
+    made = _server()
+    made.start_again()
+    return made
+
+
+@cache
+def browser() -> Browser:
+    """Chromium: one for all tests of a process."""
+    left = ExitStack()
+    Finalize(None, left.close, exitpriority=4)
+    return left.enter_context(chromium())

@@ -12,7 +12,7 @@ from keen_slate.store.sittings import Entered, Sittings
 from keen_slate.web.given import given
 from keen_slate.web.sat import snapshot
 from tests import support
-from tests.browser.test_bench import AXE, PageTests
+from tests.browser.test_bench import PageTests
 
 PLANKS = ("7 1/4 - 3 5/6 ft", "8 1/5 - 3 4/5 ft", "9 - 4 2/3 ft", "10 1/6 - 4 9/10 ft")
 RIGHT = ("3 5/12", "4 2/5", "4 1/3", "5 4/15")
@@ -57,12 +57,6 @@ class AnswersTests(PageTests):
 
     def cell(self, alias, number, page=None):
         return (page or self.page).locator("tbody tr", has_text=alias).locator("td").nth(number)
-
-    def violations(self, page=None):
-        page = page or self.page
-        page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
-        found = page.evaluate("axe.run({runOnly: ['wcag2a', 'wcag2aa']})")["violations"]
-        return [(one["id"], one["nodes"][0]["html"][:120]) for one in found]
 
     def test_answers_are_typed_by_keys_and_judged_in_their_cells(self):
         page = self.look()
@@ -125,7 +119,7 @@ class AnswersTests(PageTests):
         margin.get_by_text("by step").click()
         margin.get_by_role("checkbox").first.check()
         expect(page.locator("tbody tr").first.locator(".points")).to_have_text("1")
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
 
     def test_nothing_that_was_typed_is_lost_by_a_reload_or_a_server_that_is_away(self):
         page = self.look()
@@ -177,13 +171,13 @@ class AnswersTests(PageTests):
         dialog.get_by_text("See what is in it").click()
         expect(dialog.locator("tbody tr")).to_have_count(2)
         expect(dialog).to_contain_text("No pupil is called Moss.")
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
         dialog.get_by_text("Enter 1 line").click()
         expect(self.cell("Sedge", 0)).to_have_attribute("data-said", "explained")
         self.assertNotIn(("Sedge", 2), self.stored())
         page.click("text=Log")
         expect(page.locator("[role=dialog] tr").first).to_contain_text("Sedge")
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
 
     def test_what_happened_and_next_are_read_moved_by_keys_and_by_hand_and_made_a_set(self):
         self.wrote({"Alder": RIGHT, "Sedge": TURNED, "Teasel": TURNED, "Yarrow": RIGHT, "Ling": [None] * 4})
@@ -191,13 +185,13 @@ class AnswersTests(PageTests):
         expect(page.locator(".main li").first).to_contain_text("2 of 5 pupils")
         expect(page.locator("canvas")).to_be_visible()
         expect(page.locator("tbody tr").first).to_contain_text("2 times")
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
         page.get_by_role("tab", name="Next").click()
         cards = page.locator(".card")
         expect(cards).to_have_count(2)
         expect(cards.first.locator("h2")).to_have_text(re.compile("Turned the fractions round\\s*· 2 pupils"))
         expect(page.locator(".absent")).to_contain_text("Ling")
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
         cards.first.get_by_role("button", name="Sedge").press("Enter")
         page.get_by_role("menuitem", name="To: ready to go on").click()
         expect(cards.nth(1).locator(".names")).to_contain_text("Sedge")
@@ -215,7 +209,7 @@ class AnswersTests(PageTests):
     def test_classes_are_begun_and_their_pages_meet_the_rules(self):
         self.wrote({"Alder": RIGHT, "Sedge": TURNED})
         page = self.look("/classes")
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
         page.get_by_label("Name").fill("O'Hara's <b>")
         page.get_by_label("Aliases of its pupils").fill("Moss\nFlax, Iris\nRose Thornby")
         page.click("text=Begin")
@@ -235,7 +229,7 @@ class AnswersTests(PageTests):
         ):
             self.look(path)
             page.wait_for_selector(wanted)
-            self.assertEqual(self.violations(), [], path)
+            self.assertEqual(self.unfair(), [], path)
             for width in (320, 1920):
                 page.set_viewport_size({"width": width, "height": 800})
                 self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), width, path)

@@ -13,8 +13,16 @@ from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.worked import work_text
 from keen_slate.store.demo import SETS
 from tests import support
-from tools.browser import chromium, come_in
+from tools.browser import come_in
 
+# Nothing moves any more, and what was asked for is drawn.
+STILL = """async () => {
+  const frame = () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
+  await frame()
+  const ends = (one) => Number.isFinite(one.effect?.getComputedTiming().endTime)
+  await Promise.allSettled(document.getAnimations().filter(ends).map((one) => one.finished))
+  await frame()
+}"""
 AXE = Path(__file__).resolve().parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 
 
@@ -28,10 +36,10 @@ class PageTests(unittest.TestCase):
         cls.teacher = support.new_teacher()
         expect.set_options(timeout=60_000)  # both cores are at work, and a heavy request may have to wait for its turn
         cls.server = support.live_server()
-        cls.addClassCleanup(cls.server.stop)
-        cls.browser = cls.enterClassContext(chromium())
+        cls.browser = support.browser()
         # One for all tests of a class, so that scripts and typeface are read once; nothing else is left of a test before.
         cls.context = cls.browser.new_context(viewport={"width": 1280, "height": 800})
+        cls.addClassCleanup(cls.context.close)
         cls.context.add_init_script("localStorage.setItem('keen-slate-walked', 'true')")  # the walk has its own test
 
     def setUp(self):
@@ -69,6 +77,17 @@ class PageTests(unittest.TestCase):
 
     def tearDown(self):
         self.assertEqual(self.complaints, [])
+
+    def still(self, page=None):
+        """Wait until nothing on the page moves any more."""
+        (page or self.page).evaluate(STILL)
+
+    def unfair(self, page=None):
+        """What an independent checker of accessibility finds in what is to be seen."""
+        page = page or self.page
+        page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
+        found = page.evaluate("axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']})")["violations"]
+        return [(one["id"], [node["html"][:200] for node in one["nodes"][:2]]) for one in found]
 
     def pick(self, field, option, page=None):
         """Choose an *option* of a field by its name."""
@@ -110,7 +129,7 @@ class BrowserTests(PageTests):
         self.page.wait_for_selector(".refusal >> text=one space")
         self.assertEqual(self.page.inner_text("mark"), "_")
         self.page.press("#entry", "Enter")
-        self.page.wait_for_timeout(300)
+        self.still()
         self.assertEqual(len(self.spoken()), 3)
         self.page.reload()
         self.page.wait_for_selector(".refusal")
@@ -134,10 +153,10 @@ class BrowserTests(PageTests):
         self.assertEqual(self.parts(figure), {"first": 2})
         adding = self.page.locator(".paper li").nth(1)
         moved = adding.locator(".part[data-role=second]")
-        self.page.wait_for_timeout(1200)
+        self.still()
         after = moved.bounding_box()
         adding.get_by_role("button", name="Show it before").click()
-        self.page.wait_for_timeout(1200)
+        self.still()
         before = moved.bounding_box()
         self.assertGreater(before["y"], after["y"] + 20)  # it came up from its own strip
         self.assertLess(before["x"], after["x"] - 20)
@@ -282,10 +301,11 @@ class BrowserTests(PageTests):
         self.page.get_by_label("to build").fill("10")
         self.page.keyboard.press("Enter")
         while len(held) < 2:  # the page's own question, and what was typed
-            self.page.wait_for_timeout(20)
+            self.page.evaluate(STILL)
         for route in held:
-            route.continue_()
-            self.page.wait_for_timeout(300)
+            with self.page.expect_response("**/api/building"):
+                route.continue_()
+            self.still()
         expect(self.page.locator(".numbers > .number")).to_have_count(3)
 
     def test_a_wrong_answer_is_shown_below_the_right_one(self):

@@ -2,18 +2,13 @@
 
 from playwright.sync_api import expect
 
-from tests.browser.test_bench import AXE, PageTests
+from tests.browser.test_bench import PageTests
 
 ROPE = "Alder has 8 m of rope. He uses 1 1/4 m and 2 2/3 m. How much rope is left?"
 
 
 class StoryTests(PageTests):
     problems = (ROPE + " {what goes = 1 1/4 + 2 2/3; 8 - what goes}", "7 1/4 - 3 5/6 ft")
-
-    def violations(self):
-        self.page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
-        found = self.page.evaluate("axe.run({runOnly: ['wcag2a', 'wcag2aa']})")["violations"]
-        return [(one["id"], one["nodes"][0]["html"][:120]) for one in found]
 
     def test_a_story_is_typed_corrected_and_put_on_the_ladder_by_keys(self):
         self.page.keyboard.press("/")
@@ -34,7 +29,7 @@ class StoryTests(PageTests):
         expect(dialog.locator(".refusal")).to_contain_text("“5/6 m” is not used in the calculation.")
         dialog.get_by_text("Read the text anew").click()
         expect(dialog.get_by_label("Calculation")).to_have_value("2 1/4 - 5/6")
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
         self.page.keyboard.press("Control+Enter")
         self.wait_for_ladder(3)
         expect(self.page.locator(".paper p.text")).to_contain_text("Teasel saws")
@@ -42,7 +37,7 @@ class StoryTests(PageTests):
         expect(self.page.locator("#entry")).to_have_value("")
         self.page.reload()
         expect(self.page.locator(".paper .sentence")).to_contain_text("m long.")
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
 
     def test_what_can_be_meant_in_two_ways_is_asked(self):
         self.page.fill("#entry", "Sedge has 3 m of red rope and 2 m of blue rope. How much is it?")
@@ -59,7 +54,7 @@ class StoryTests(PageTests):
         self.page.click("text=Tell it as a story")
         dialog = self.page.locator("[role=dialog]")
         expect(dialog.locator("article")).to_have_count(3)
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
         told = dialog.locator("article .text").first.inner_text()
         dialog.get_by_text("Take this one").first.click()
         expect(self.page.locator(".paper p.text")).to_have_text(told, use_inner_text=True)
@@ -118,7 +113,7 @@ class StoryTests(PageTests):
         self.page.get_by_label("Name", exact=True).fill("Our pond")
         self.page.click("text=Keep this scenario")
         expect(self.page.locator("[role=status]")).to_have_text("Kept.")
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
         self.page.goto(f"{self.server.address}/bench/{self.set_id}")
         self.page.click(".tools >> text=Stories")
         expect(self.page.locator("ol .told")).to_have_count(6)  # they come with the wish, without a press
@@ -136,7 +131,7 @@ class StoryTests(PageTests):
         self.page.get_by_text("Swap").nth(1).click()
         expect(self.page.locator("ol .told").nth(1)).not_to_have_text(second, use_inner_text=True)
         expect(self.page.locator("ol .told").first).to_have_text(first, use_inner_text=True)
-        self.assertEqual(self.violations(), [])
+        self.assertEqual(self.unfair(), [])
         self.page.click("text=Put them on the ladder")
         self.wait_for_ladder(9)
 

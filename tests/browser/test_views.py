@@ -4,7 +4,7 @@ from sqlalchemy.orm import Session
 
 from keen_slate.store.classes import Classes
 from tests import support
-from tests.browser.test_bench import AXE, PageTests
+from tests.browser.test_bench import PageTests
 from tools.browser import come_in
 
 # 320 to 1920 CSS pixels; 640 x 400 is 1280 x 800 at 200 %.
@@ -34,20 +34,17 @@ class ViewTests(PageTests):
     def look(self, view, there):
         self.page.goto(self.server.address + view)
         self.page.wait_for_selector(there)
-        self.page.wait_for_timeout(150)
-
-    def faults(self):
-        self.page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
-        found = self.page.evaluate("axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']})")["violations"]
-        return [(one["id"], [node["html"][:200] for node in one["nodes"][:2]]) for one in found]
+        self.still()
 
     def test_every_view_meets_the_accessibility_rules_by_day_and_by_night(self):
-        for scheme in ("light", "dark"):
-            self.page.emulate_media(color_scheme=scheme, reduced_motion="reduce")
-            for view, there in self.views().items():
+        self.page.emulate_media(reduced_motion="reduce")
+        for view, there in self.views().items():
+            self.look(view, there)
+            for scheme in ("light", "dark"):
                 with self.subTest(view=view, scheme=scheme):
-                    self.look(view, there)
-                    self.assertEqual(self.faults(), [])
+                    self.page.emulate_media(color_scheme=scheme)
+                    self.still()
+                    self.assertEqual(self.unfair(), [])
 
     def test_what_opens_beside_and_over_the_paper_meets_them_too(self):
         self.look(f"/bench/{self.set_id}", ".paper .row")
@@ -55,35 +52,31 @@ class ViewTests(PageTests):
             with self.subTest(opens):
                 self.page.locator(".top").get_by_text(opens, exact=True).click()
                 self.page.wait_for_selector(there)
-                self.page.wait_for_timeout(400)
-                self.assertEqual(self.faults(), [])
+                self.still()
+                self.assertEqual(self.unfair(), [])
                 self.page.keyboard.press("Escape")
-                self.page.wait_for_timeout(400)
+                self.still()
 
     def test_no_view_is_wider_than_its_window(self):
-        for width, height in SIZES:
-            self.page.set_viewport_size({"width": width, "height": height})
-            for view, there in self.views().items():
+        for view, there in self.views().items():
+            self.look(view, there)
+            for width, height in SIZES:
                 with self.subTest(view=view, width=width):
-                    self.look(view, there)
+                    self.page.set_viewport_size({"width": width, "height": height})
+                    self.still()
                     self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), width)
         self.page.set_viewport_size({"width": 1280, "height": 800})
 
-    def test_every_view_can_be_used_in_the_colours_of_the_system(self):
-        self.page.emulate_media(forced_colors="active")
+    def test_every_view_stands_in_the_colours_of_the_system_and_printed_has_nothing_to_be_pressed(self):
         for view, there in self.views().items():
             with self.subTest(view):
+                self.page.emulate_media(forced_colors="active", media="screen")
                 self.look(view, there)
                 edged = "e => getComputedStyle(e).borderTopStyle !== 'none' || e.matches('a, .p-tab')"
                 for paper in self.page.locator(".on-paper").all()[:3]:
                     self.assertTrue(paper.evaluate(edged), view)  # paper keeps an edge where its colour is taken
-
-    def test_a_printed_view_has_nothing_that_can_be_pressed(self):
-        self.page.emulate_media(media="print")
-        for view, there in self.views().items():
-            with self.subTest(view):
-                self.page.goto(self.server.address + view)
-                self.page.wait_for_selector(there, state="attached")
+                self.page.emulate_media(forced_colors="none", media="print")
+                self.still()
                 pressed = "all => all.filter(e => e.offsetParent && !e.matches('.keep-print')).map(e => e.outerHTML.slice(0, 120))"
                 self.assertEqual(self.page.eval_on_selector_all("button, input, select, textarea", pressed), [])
 

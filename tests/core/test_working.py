@@ -11,10 +11,10 @@ from keen_slate.core.documents.working import published
 from keen_slate.core.errors import CoreError, LimitError, SettingError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr, Frac, Mixed, Neg, OverBar, Sum, Whole
+from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.limits import PRINTED
 from keen_slate.core.reading.reader import read
-from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from keen_slate.core.working.methods import work

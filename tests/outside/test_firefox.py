@@ -13,7 +13,6 @@ ROOT = Path(__file__).resolve().parents[2]
 class FirefoxTests(unittest.TestCase):
     def test_a_set_is_begun_typed_shown_and_printed(self):
         server = support.live_server()
-        self.addCleanup(server.stop)
         link = server.link(support.new_teacher())
         script = (ROOT / "tests/outside/firefox.mjs").read_text(encoding="utf-8")
         done = subprocess.run(

@@ -10,8 +10,8 @@ from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from keen_slate.export.expected import expected
 from keen_slate.export.qti import qti
+from tests import support
 from tests.export.test_packages import SPELLINGS
-from tools.browser import chromium
 
 # The web components of CITO's laboratory (GPL-3.0), of the npm registry: used by this test alone.
 PLAYER = Path(__file__).parents[2] / "frontend/node_modules/@citolab/qti-components/cdn/index.global.js"
@@ -41,9 +41,8 @@ SCORED = """async ([xml, responses]) => {
 class PlayerTests(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
-        browser = chromium()
-        cls.page = browser.__enter__().new_page()
-        cls.addClassCleanup(browser.__exit__, None, None, None)
+        cls.page = support.browser().new_page()
+        cls.addClassCleanup(cls.page.close)
         cls.page.goto("about:blank")
         cls.page.add_script_tag(path=PLAYER)
 

@@ -40,7 +40,6 @@ class ContractTests(unittest.TestCase):
     def setUpClass(cls):
         cls.teacher, cls.other = support.new_teacher(), support.new_teacher()
         cls.server = support.live_server()
-        cls.addClassCleanup(cls.server.stop)
         cls.client, cls.stranger = Client(cls.server, cls.teacher), Client(cls.server, cls.other)
 
     def setUp(self):

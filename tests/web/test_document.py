@@ -86,7 +86,6 @@ class DocumentTests(unittest.TestCase):
 
     def test_nobody_is_answered_who_is_not_signed_in_unless_it_is_nobodys_own(self):
         server = support.live_server()
-        self.addCleanup(server.stop)
         document = json.load(urllib.request.urlopen(f"{server.address}/api/openapi.json"))
         # What the core knows, which is nobody's own.
         free = {"/api/ways", "/api/ladders", "/api/stories", "/api/building", "/api/misconceptions"}
@@ -111,7 +110,6 @@ class DocumentTests(unittest.TestCase):
 
     def test_what_cannot_be_done_is_said_before_the_token_is_asked_for(self):
         server = support.live_server()
-        self.addCleanup(server.stop)
         for method, path, wanted, allowed in (
             ("PUT", "/api/sets", 405, {"GET", "HEAD", "OPTIONS", "POST"}),
             ("GET", "/api/work", 405, {"OPTIONS", "POST"}),

@@ -258,7 +258,6 @@ class OnceTests(unittest.TestCase):
     def test_a_change_sent_again_while_it_is_being_made_waits_for_its_answer(self):
         answers = []
         server = support.live_server()
-        self.addCleanup(server.stop)
         address = server.link(self.teacher)
         connection = http.client.HTTPConnection("127.0.0.1", server.port)
         link = json.dumps({"link": address.partition("/enter/")[2]})

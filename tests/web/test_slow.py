@@ -29,7 +29,6 @@ class SlowTests(unittest.TestCase):
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
         cls.server = support.live_server()
-        cls.addClassCleanup(cls.server.stop)
         cls.turns = Path(cls.server.environment["KEEN_SLATE_RUN"])
         cls.client = Client(cls.server, cls.teacher)
         cls.set_id = support.new_set(cls.teacher, "Planks", ["1/2 + 1/3"])

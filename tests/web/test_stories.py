@@ -22,7 +22,6 @@ class StoryTests(unittest.TestCase):
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
         cls.server = support.live_server()
-        cls.addClassCleanup(cls.server.stop)
         cls.client = Client(cls.server, cls.teacher)
 
     def setUp(self):
