@@ -26,7 +26,8 @@ const shown = computed(() =>
     if (entry)
       return { cell: null, text: entry.gone ? '' : (entry.written ?? 'away'), said: 'waiting', label: 'being judged' }
     if (!cell) return { cell, text: '', said: 'none', label: 'nothing entered' }
-    const label = [cell.written, cell.name || SAID[cell.said], cell.overruled ? 'by your word' : '']
+    const many = lines(cell) > 1 ? `${lines(cell)} lines` : ''
+    const label = [cell.written, many, cell.name || SAID[cell.said], cell.overruled ? 'by your word' : '']
     return { cell, text: '', said: cell.said, label: label.filter(Boolean).join(', ') }
   }),
 )

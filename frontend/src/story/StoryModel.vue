@@ -20,7 +20,6 @@ watch(
 <template>
   <Button
     class="model"
-    :aria-label="after ? 'The model with what is found; press for the question' : 'The model; press for what is found'"
     :title="after ? 'Show the question mark' : 'Fill in what is found'"
     @click="after = !after"
   >
