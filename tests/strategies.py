@@ -48,6 +48,10 @@ add_subtract_problems = sums_of(signed_numbers)
 proper_fractions = st.tuples(st.integers(1, 30), st.integers(2, 12)).map(lambda p: Frac(p[0] % p[1] or 1, p[1]))
 tidy_mixeds = st.builds(lambda w, f: Mixed(w, f.num, f.den), st.integers(1, 12), proper_fractions)
 classroom_pairs = sums_of(st.one_of(proper_fractions, tidy_mixeds, st.integers(1, 12).map(Whole)), most=2)
+large_problems = st.builds(
+    lambda sign, numbers: _sum(numbers[0], [(sign, one) for one in numbers[1:]]), st.sampled_from("+-"),
+    st.lists(st.builds(Mixed, st.integers(0, 999_999), st.integers(0, 9_999), st.integers(1, 9_999)), min_size=2, max_size=4),
+)  # fmt: skip
 CODES = {name: tuple(one.codes) for name, one in SETTINGS.items()}
 all_ways = st.fixed_dictionaries({name: st.sampled_from(codes) for name, codes in CODES.items()}).map(Ways.of)
 

@@ -1,14 +1,17 @@
 """Small faults seeded in a room, one at a time, and which of them its tests let live.
 
 ./slate mutate ROOM [COUNT] [SEED]     ROOM: a package below keen_slate, like core/stories
+./slate mutate FILE:LINE ...           every fault of a line, like core/stories/words.py:49
 
-A fault is a comparison, a sign, a condition or a number changed by one step in one place. It is made in memory: no file is touched. What
-lives though it changes nothing is named, with its reason, in tests/equivalent.txt ("file | the line as it is | reason").
+A fault is a comparison, a sign, a condition or a number changed by one step in one place. It is made in memory: no file is touched. The
+examples in the docstrings of its module are tried first. What lives though it changes nothing is named, with its reason, in
+tests/equivalent.txt ("file | the line as it is | reason").
 """
 
 from __future__ import annotations
 
 import ast
+import doctest
 import importlib
 import importlib.abc
 import importlib.machinery
@@ -158,6 +161,10 @@ def _run(fault: Fault | None, tests: Sequence[str]) -> None:
         sys.meta_path.insert(0, _Seeded(fault))
     try:
         suite = unittest.TestSuite([_load(name) for name in tests])
+        if fault is not None and fault.module.startswith("keen_slate.core"):
+            examples = doctest.testmod(importlib.import_module(fault.module))
+            if examples.failed:
+                os._exit(1)
         passed = unittest.TextTestRunner(failfast=True).run(suite).wasSuccessful()
     except BaseException:
         passed = False
@@ -190,32 +197,56 @@ def _equivalent() -> Iterator[tuple[str, str]]:
             yield path, code.strip()
 
 
+def _tried(chosen: Sequence[Fault], tests: Sequence[str]) -> int:
+    """Seed each fault, print those that live as they are found; how many of them change something."""
+    known = set(_equivalent())
+    counted = 0
+    with ThreadPoolExecutor(os.cpu_count()) as pool:
+        for fault, alive in zip(chosen, pool.map(lambda one: lives(one, tests), chosen), strict=True):
+            if not alive:
+                continue
+            line = fault.path.read_text(encoding="utf-8").splitlines()[fault.line - 1].strip()
+            where = str(fault.path.relative_to(ROOT / "keen_slate"))
+            same = (where, line) in known
+            counted += not same
+            print(f"lives  {where}:{fault.line}  {line}{'  (changes nothing)' if same else ''}", flush=True)
+    return counted
+
+
+def _of_lines(places: Sequence[str]) -> int:
+    """Seed every fault of some lines, each called FILE:LINE; 0 where all die."""
+    counted = 0
+    for place in places:
+        path, _, number = place.removeprefix("keen_slate/").rpartition(":")
+        room = next((one for one in TESTS if path.startswith(f"{one}/")), "")
+        if not room or not number.isdecimal():
+            print(f"Which line? {place} is none of a room.")
+            return 2
+        chosen = [one for one in faults(room) if one.path == ROOT / "keen_slate" / path and one.line == int(number)]
+        living = _tried(chosen, TESTS[room])
+        counted += living
+        print(f"{place}: {len(chosen) - living} of {len(chosen)} die or change nothing", flush=True)
+    return 1 if counted else 0
+
+
 def main(arguments: Sequence[str]) -> int:
     """Seed faults in a room and print those that live; 0 where nine in ten die."""
+    if arguments and ":" in arguments[0]:
+        return _of_lines(arguments)
     room = arguments[0].strip("/").removeprefix("keen_slate/") if arguments else ""
     if room not in TESTS:
         print(f"Which room? One of {', '.join(TESTS)}.")
         return 2
     count = int(arguments[1]) if len(arguments) > 1 else 60
     seed = arguments[2] if len(arguments) > 2 else "1"
-    tests, known = TESTS[room], set(_equivalent())
+    tests = TESTS[room]
     if not lives(None, tests):
         print(f"{room}: its tests fail without a fault.")
         return 2
     every = faults(room)
     chosen = random.Random(seed).sample(every, min(count, len(every)))
     print(f"{room}: {len(chosen)} of {len(every)} faults, seed {seed}, by {', '.join(tests)}", flush=True)
-    with ThreadPoolExecutor(os.cpu_count()) as pool:
-        living = [
-            fault for fault, alive in zip(chosen, pool.map(lambda one: lives(one, tests), chosen), strict=True) if alive
-        ]
-    counted = 0
-    for fault in living:
-        line = fault.path.read_text(encoding="utf-8").splitlines()[fault.line - 1].strip()
-        where = str(fault.path.relative_to(ROOT / "keen_slate"))
-        same = (where, line) in known
-        counted += not same
-        print(f"lives  {where}:{fault.line}  {line}{'  (changes nothing)' if same else ''}")
+    counted = _tried(chosen, tests)
     print(f"{room}: {len(chosen) - counted} of {len(chosen)} die or change nothing")
     return 0 if counted * 10 <= len(chosen) else 1
 

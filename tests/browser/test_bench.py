@@ -88,7 +88,9 @@ class PageTests(unittest.TestCase):
         page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
         found = page.evaluate("axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']})")["violations"]
         # A cell of a table is no control that is called by what is written in it: its name says more.
-        said = [(one["id"], [n["html"][:200] for n in one["nodes"] if not n["html"].startswith("<td")]) for one in found]
+        said = [
+            (one["id"], [n["html"][:200] for n in one["nodes"] if not n["html"].startswith("<td")]) for one in found
+        ]
         return [(rule, nodes[:2]) for rule, nodes in said if nodes]
 
     def pick(self, field, option, page=None):

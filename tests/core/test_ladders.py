@@ -8,7 +8,7 @@ from fractions import Fraction
 from functools import cache, reduce
 from itertools import combinations, pairwise, product
 from math import gcd, lcm
-from operator import or_
+from operator import le, or_
 from random import randrange
 from unittest import mock
 
@@ -27,7 +27,7 @@ from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import Impossible, build, build_or_why, decimals, fractions, grids, read_spec
 from keen_slate.core.ladders.build import NoLadderError, _Builder
 from keen_slate.core.ladders.climb import climb, jump_between
-from keen_slate.core.ladders.options import awkward, copy_key, height, option, step_up
+from keen_slate.core.ladders.options import awkward, copy_key, distance, height, option
 from keen_slate.core.ladders.parallel import parallel
 from keen_slate.core.ladders.shapes import SHAPES
 from keen_slate.core.ladders.smallest import smallest
@@ -37,6 +37,7 @@ from keen_slate.core.ladders.starts import CLIMBS, climbs_for, wishes_for
 from keen_slate.core.ladders.why import why
 from keen_slate.core.ladders.written import is_written_within
 from keen_slate.core.reading.problem import Problem
+from keen_slate.core.reading.reader import read
 from keen_slate.core.searching.cover import fewest
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
@@ -52,6 +53,32 @@ LIMITS = st.builds(
     st.sampled_from([None, Fraction(1), Fraction(3, 2), Fraction(3)]), st.frozensets(st.sampled_from(sorted(AVOIDED))),
     st.sampled_from([frozenset("+-"), frozenset("+×"), frozenset("-")]), st.booleans(),
 )  # fmt: skip
+
+
+def option_of(problem):
+    return option(read(problem).expr, Ways())
+
+
+def blemishes(last, one):
+    """What speaks against a problem (common practice), found from its numbers; and how far it stands from the *last* one."""
+    numbers = [text(number) for number in leaves(one.expr)]
+    parts = [n for n in leaves(one.expr) if isinstance(n, (Frac, Mixed))]
+    dens = [n.den for n in parts]
+    alone = (
+        len(numbers) - len(set(numbers)),
+        isinstance(one.expr, Sum) and text(one.expr.first) == text(one.expr.rest[0][1]) and one.expr.rest[0][0] == "-",
+        len(set(dens)) > 1 and any(gcd(n.num, n.den) > 1 for n in parts),
+        value(one.expr) < 0,
+        one.features.negatives,
+        not one.answers,
+        lcm(*dens) > 24,
+        one.features.large_facts > 0,
+    )
+    if last is None:
+        return alone
+    same = set(numbers) & {text(number) for number in leaves(last.expr)}
+    before = [n.den for n in leaves(last.expr) if isinstance(n, (Frac, Mixed))]
+    return (*alone, distance(last, one), len(same), bool(dens) and sorted(dens) == sorted(before))
 
 
 @cache
@@ -325,11 +352,21 @@ class BuildTests(unittest.TestCase):
         left = list(builder.pools[rung])
         last = None
         for best in builder._filled([])[0]:
-            costs = [3 * awkward(one) + (step_up(last, one) if last else 0) for one in left]
-            self.assertEqual(best, left[costs.index(min(costs))])
+            better = [one for one in left if all(map(le, blemishes(last, one), blemishes(last, best)))]
+            self.assertLessEqual({blemishes(last, one) for one in better}, {blemishes(last, best)})
             self.assertGreater(len(left), count, "there was something to choose from")
             left.remove(best)
             last = best
+
+    def test_what_a_teacher_would_rather_not_pick_weighs_as_much_as_she_minds(self):
+        # Common practice: each left one is picked before the right one.
+        better_first = [
+            ("3/4 - 1/6", "3/4 - 3/4"), ("3/4 + 1/6", "3/4 + 3/4"), ("2/3 + 1/6", "4/6 + 1/9"), ("3/4 - 1/6", "1/6 - 3/4"),
+            ("3/4 + 3/4", "1/6 - 3/4"), ("2/3 + 1/6", "7/13 + 5/17"), ("7/13 + 5/17", "3/4 - 3/4 + 1/2"), ("4/6 + 1/6", "4/6 + 1/9"),
+        ]  # fmt: skip
+        for better, worse in better_first:
+            self.assertLess(awkward(option_of(better)), awkward(option_of(worse)), (better, worse))
+        self.assertEqual(awkward(option_of("3/4 - 1/6")), 0)
 
     def test_ladders_are_built_as_they_were_read(self):
         for one in json.loads(LADDERS.read_text(encoding="utf-8")):

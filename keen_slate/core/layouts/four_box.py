@@ -35,7 +35,7 @@ def four_box(working: Working) -> Laid | None:
     return Laid(
         boxes=(
             Box("Problem", "", (problem, *rows_of(working, before, BOX_COLUMNS)), ()),
-            Box("Common denominator", "", (), denominator),
+            Box("Common <denominator>", "", (), denominator),
             Box("Equal fractions", "", (), (*scaling, *_unchanged(working, common)) if common is not None else (none,)),
             Box("Solve and simplify", "", solved, ()),
         )

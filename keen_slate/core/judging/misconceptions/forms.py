@@ -186,7 +186,7 @@ def _divided(case: Case) -> tuple[int, int, int, int, int] | None:
 @misconception(
     "own-whole-forgotten",
     name="forgot the <whole> that stood there",
-    reason="Turns the improper part into a mixed number, and writes that down as the answer.",
+    reason="Turns the improper part into a <mixed number>, and writes that down as the answer.",
     question="Which <wholes> were there before the fraction was tidied?",
     kinds=("add-subtract", "simplify"),
     example="2 3/4 + 1 3/4",

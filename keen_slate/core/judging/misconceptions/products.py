@@ -105,7 +105,7 @@ def not_flipped(case: Case) -> Wrong | None:
 @misconception(
     "only-whole-multiplied",
     name="multiplied the <whole> alone",
-    reason="Takes the fraction of a mixed number for something that only stands beside it.",
+    reason="Takes the fraction of a <mixed number> for something that only stands beside it.",
     question="Seven times 1 2/3: how often is the 2/3 there?",
     kinds=("multiply-divide",),
     example="7 × 1 2/3",

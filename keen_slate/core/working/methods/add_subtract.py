@@ -181,7 +181,7 @@ def _reduce_first(scribe: Scribe, terms: Terms) -> Terms:
             SIMPLIFY,
             join_terms(terms),
             ("Simplify ", term, " first."),
-            ("Then the common denominator is smaller.",),
+            ("Then the common <denominator> is smaller.",),
             simplify_lines(scribe.ways.simplify, num, den, by) if num else (),
             roles_for(len(terms)),
             ((num // by, by), (lowest[i], by)),

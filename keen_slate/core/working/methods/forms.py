@@ -129,7 +129,7 @@ def tidy_words(scribe: Scribe, number: Mixed) -> tuple[Rich, Rich, tuple[Rich, .
     if not more:
         return (
             ("Write ", number, " plainly."),
-            (f"It has {'no ' + parts_name(den, True) if not num else 'no wholes'}.",),
+            (f"It has {'no ' + parts_name(den, True) if not num else 'no <wholes>'}.",),
             (),
         )
     lines: tuple[Rich, ...] = (*split_lines(scribe, num, den), (f"{whole} + {more} = {whole + more}",))

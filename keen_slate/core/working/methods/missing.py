@@ -310,8 +310,8 @@ def _numerators(problem: Problem, ways: Ways) -> Working:
     if count == 0:
         raise _refusal(problem, *_none(sought, ways))
     if not answers:
-        hint = "Use smaller denominators."
-        raise LimitError("Too many numbers would have to be tried here.", 0, len(problem.text), hint)
+        length = len(problem.text)
+        raise LimitError("Too many numbers would have to be tried here.", 0, length, "Use smaller denominators.")
     tops, notes = _tops(problem, ways, sought)
     chosen = _fillings(blanks, tops)
     filled = fill(problem.expr, iter(chosen))
@@ -343,7 +343,7 @@ def _tops(problem: Problem, ways: Ways, sought: _Sought) -> tuple[tuple[int, ...
         ):
             return own, ()
         said = ", ".join(map(str, own))
-        notes = (f"The numerators {said} are no answer here, so another one is worked.",)
+        notes = (f"The <numerators> {said} are no answer here, so another one is worked.",)
     plain = replace(sought.wanted, proper=(True,) * len(sought.blanks), different=True)
     return [*listed(plain, most=1), *listed(sought.wanted, most=1)][0], notes
 
