@@ -1,6 +1,8 @@
 """Style, types, then all tests with unittest, some of a class at a time on every core; the last line counts them.
 
 python -m tools.run_tests [PATTERN ...]    only the tests whose name holds one of the patterns, without the checks
+
+Random tests draw other cases in every run; the seed is printed, and KEEN_SLATE_SEED=... draws those of a run again.
 """
 
 from __future__ import annotations
@@ -17,8 +19,9 @@ from collections.abc import Iterator
 from concurrent.futures import ProcessPoolExecutor, as_completed
 from dataclasses import dataclass
 from pathlib import Path
+from random import randrange
 
-from hypothesis import HealthCheck, settings
+from hypothesis import HealthCheck, core, settings
 
 ROOT = Path(__file__).resolve().parents[1]
 FRONT_END = ROOT / "frontend"
@@ -30,6 +33,7 @@ CHECKS = (
 # What takes longest begins first, so that no core waits for it at the end.
 FIRST = ("tests.browser", "tests.web", "tools", "tests.core")
 SLOWEST = 10
+SEED = "KEEN_SLATE_SEED"
 TOGETHER = 7  # tests of a class that run one after the other: what a class sets up is set up for so many
 
 
@@ -90,12 +94,11 @@ def run_some(names: list[str]) -> Ran:
 
 
 def prepare() -> None:
-    """Settle what holds in every process that runs tests."""
-    # The same examples every time, so that a run can be repeated; no deadline, for machines differ.
+    """Settle what holds in every process that runs tests: the seed of the run, and no deadlines, for machines differ."""
+    core.global_force_seed = int(os.environ.setdefault(SEED, str(randrange(10**9))))  # type: ignore[assignment]
     settings.register_profile(
-        "slate", derandomize=True, deadline=None, database=None, max_examples=300,
-        suppress_health_check=[HealthCheck.too_slow],
-    )  # fmt: skip
+        "slate", deadline=None, database=None, max_examples=300, suppress_health_check=[HealthCheck.too_slow]
+    )
     settings.load_profile("slate")
 
 
@@ -147,6 +150,7 @@ def main(patterns: list[str]) -> int:
     passed = sum(ran.count for ran in done) - len(failed) - skipped
     for name in sorted(failed):
         print(f"FAILED {name}")
+    print(f"Random cases: {SEED}={os.environ[SEED]}")
     print(f"{passed} passed, {len(failed)} failed" + (f", {skipped} skipped" if skipped else ""), flush=True)
     return 1 if failed or passed <= 0 else 0
 

@@ -121,7 +121,9 @@ class ShapeTests(unittest.TestCase):
         self.assertEqual(circles({"a": {"b"}, "b": {"c"}, "c": {"a"}})[0], ["a", "b", "c", "a"])
 
     def test_examples_in_docstrings_hold(self):
-        names = [m.name for m in pkgutil.walk_packages(keen_slate.core.__path__, "keen_slate.core.")]
-        results = [doctest.testmod(importlib.import_module(name)) for name in names]
+        names = [
+            m.name for m in pkgutil.walk_packages(keen_slate.__path__, "keen_slate.") if "migrations" not in m.name
+        ]
+        results = [doctest.testmod(importlib.import_module(name)) for name in names if not name.endswith("__main__")]
         self.assertEqual(sum(result.failed for result in results), 0)
-        self.assertGreater(sum(result.attempted for result in results), 60)  # they were found and run
+        self.assertGreater(sum(result.attempted for result in results), 160)  # they were found and run
