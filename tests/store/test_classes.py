@@ -39,7 +39,8 @@ class ClassTests(unittest.TestCase):
             self.sittings.enter(self.sat.id, [Entered(self.sedge, 0, written), Entered(self.alder, 2, None)])
         self.sittings.enter(self.sat.id, [Entered(self.alder, 2, None, gone=True)])
         self.assertEqual(self.entered(), {(self.sedge, 0): ("3 5/12", 3)})
-        self.assertEqual(self.sittings.emptied(self.sat.id, 4), [(self.alder, 2)])
+        emptied = [self.sittings.emptied(self.sat.id, since) for since in (4, 5)]
+        self.assertEqual(emptied, [[(self.alder, 2)], []])
         log = [(row.counter, row.written, row.gone, row.made_by) for row in self.sittings.log(self.sat.id)]
         self.assertEqual(log[0], (5, None, True, "teacher"))
         self.assertEqual([row[0] for row in log], [5, 4, 3, 2, 1])
