@@ -60,7 +60,7 @@ describe('useNewest', () => {
 })
 
 describe('useSitting', () => {
-  const cell = (number: number, written: string) => ({ pupil_id: 'p', number, written, word: 'none' })
+  const cell = (number: number, written: string) => ({ pupil_id: 'p', number, written, word: {} })
   const sitting = (cells: object[]) => ({
     questions: [{}, {}],
     pupils: [{ id: 'p' }],
@@ -68,7 +68,7 @@ describe('useSitting', () => {
     counter: 1,
     tally: { counter: 1 },
   })
-  const entry = (number: number, written: string) => ({ pupil_id: 'p', number, written, word: 'none', gone: false })
+  const entry = (number: number, written: string) => ({ pupil_id: 'p', number, written, word: {}, gone: false })
 
   /** A server that judges what is entered; *more* is what others entered. */
   function judging(more: () => object = () => ({ counter: 1, cells: [], gone: [] })): Asked[] {

@@ -197,6 +197,19 @@ class SmallDecisions(unittest.TestCase):
                 found, {sign * times * unit for sign in (1, -1) for times in (1, 10) for unit in (1, piece)}
             )
 
+    def test_a_slip_says_of_what_there_are_too_many_or_too_few(self):
+        said = {
+            one.value: OWN.plain(one.line)
+            for one in slips(work_text("1/4 + 3/8").working)
+            if one.code == "slip-addition"
+        }
+        wanted = {
+            Fraction(3, 4): "1 too many of 1/8",
+            Fraction(1, 2): "1 too few of 1/8",
+            Fraction(-75, 8): "10 too few of 1",
+        }
+        self.assertEqual({value: said[value] for value in wanted}, wanted)
+
     def test_verbs_after_he_and_she(self):
         bases = "buy play carry try reach pass fix go say lay be have fetch mix"
         forms = "buys plays carries tries reaches passes fixes goes says lays is has fetches mixes"

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import PickOne from '../parts/PickOne.vue'
 import MathLine from '../parts/MathLine.vue'
-import { type Layout, LAYOUTS, type WallShow } from './useWallShow'
+import type { WallShow } from './useWallShow'
 
 const props = defineProps<{ setId: string; show: WallShow }>()
 defineEmits<{ full: [] }>()
@@ -28,8 +28,8 @@ const show = props.show // one for the page's life
     </details>
     <PickOne
       label="Layout"
-      :model-value="(show.working?.layout ?? 'line') as Layout"
-      :options="LAYOUTS"
+      :model-value="show.working?.layout ?? ''"
+      :options="show.layouts"
       @update:model-value="show.changeLayout($event)"
     />
     <Button class="word" @click="show.light = !show.light">{{ show.light ? 'Dark' : 'Light' }}</Button>

@@ -4,21 +4,15 @@ import { useRouter } from 'vue-router'
 
 import { ask, client, type Example, type ExampleSet, type Refusal } from '../api/client'
 import { useLatest } from '../api/useLatest'
+import { useWays } from '../stores/ways'
 import { useReveal } from './useReveal'
 import { useWallFigure } from './useWallFigure'
 
-export type Layout = '' | 'line' | 'stacked' | 'four-box' | 'checklist'
-export const LAYOUTS: { code: Layout; name: string }[] = [
-  { code: 'line', name: 'line by line' },
-  { code: 'stacked', name: 'stacked' },
-  { code: 'four-box', name: 'four boxes' },
-  { code: 'checklist', name: 'checklist' },
-]
 /** What a reload comes back to. */
 interface Kept {
   example: string | null
   at: number
-  layout: Layout
+  layout: string // "" for the example's own
   light: boolean
 }
 
@@ -31,7 +25,7 @@ export function useWallShow(setId: string, exampleId: string | undefined) {
   const page = ref<Example | null>(null)
   const chosen = ref<string | null>(null)
   const at = ref(0)
-  const layout = ref<Layout>(began.layout)
+  const layout = ref(began.layout)
   const light = ref(began.light)
   const wrong = ref<{ index: number; resolved: boolean } | null>(null)
   /** Four options to choose from: not shown, asked, or told which one is right. */
@@ -45,6 +39,8 @@ export function useWallShow(setId: string, exampleId: string | undefined) {
   const index = computed(() => examples.value.findIndex((item) => item.id === chosen.value))
   const example = computed(() => examples.value[index.value] ?? null)
   const reveal = useReveal(working, at)
+  const ways = useWays()
+  const layouts = computed(() => ways.settings.find((one) => one.name === 'layout')?.codes ?? [])
   const { presses, done, current, isOpen, isTold } = reveal
   const wrongs = computed(() => working.value?.misconceptions.filter((item) => item.status !== 'hidden') ?? [])
   const item = computed(() => (wrong.value ? (wrongs.value[wrong.value.index] ?? null) : null))
@@ -119,10 +115,11 @@ export function useWallShow(setId: string, exampleId: string | undefined) {
     options.value = working.value?.choices.length ? next[options.value] : ''
   }
 
-  async function changeLayout(to?: Layout): Promise<void> {
-    const now = (layout.value || working.value?.layout || 'line') as Layout
-    const place = LAYOUTS.findIndex((one) => one.code === now)
-    layout.value = to ?? LAYOUTS[(place + 1) % LAYOUTS.length]?.code ?? 'line'
+  /** Another layout, or the one after that which is shown. */
+  async function changeLayout(to?: string): Promise<void> {
+    const now = layout.value || working.value?.layout
+    const place = layouts.value.findIndex((one) => one.code === now)
+    layout.value = to ?? layouts.value[(place + 1) % layouts.value.length]?.code ?? layout.value
     if (chosen.value) await load(chosen.value, at.value)
   }
 
@@ -137,6 +134,7 @@ export function useWallShow(setId: string, exampleId: string | undefined) {
   }
 
   onMounted(async () => {
+    void ways.load()
     const answer = await ask(client.GET('/api/sets/{set_id}', { params: { path: { set_id: setId } } }))
     if (!answer.ok) return void (refusal.value = answer.refusal)
     set.value = answer.data
@@ -145,7 +143,7 @@ export function useWallShow(setId: string, exampleId: string | undefined) {
   })
 
   return reactive({
-    set, chosen, at, layout, light, wrong, options, refusal, working, examples, index, example, done, current, wrongs, item,
+    set, chosen, at, layout, layouts, light, wrong, options, refusal, working, examples, index, example, done, current, wrongs, item,
     figure: picture.figure, state: picture.state, moment, cover,
     isOpen, isTold, go, forward, back, showWrong, nextOfChoices, changeLayout, uncover, drop,
   }) // prettier-ignore

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 from uuid import UUID
 
 from pydantic import BaseModel, Field, RootModel
@@ -12,7 +12,7 @@ from keen_slate.core.documents.view import WorkingView
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.grading.compare import OtherWay
 
-from .base import Query, Source, Strict, Target, WaysMap
+from .base import Code, Query, Source, Strict, Target, WaysMap
 
 
 class ExposingOut(BaseModel):
@@ -69,7 +69,9 @@ class ExampleOut(ExampleView):
 
 
 class LayoutQuery(Query):
-    layout: Literal["line", "stacked", "four-box", "checklist"] | None = None
+    """A layout to look at an example in, by its code among the ways."""
+
+    layout: Code | None = None
 
 
 class WorkingOut(RootModel[WorkingView]):

@@ -6,7 +6,7 @@ from dataclasses import replace
 from fractions import Fraction
 
 from ...expressions.terms import signed_terms
-from ...expressions.tree import Expr, Frac, Mixed, Neg, Whole, value
+from ...expressions.tree import Expr, Frac, Mixed, Neg, value
 from ...expressions.voice import MARK
 from ...reading.problem import CURRENCY
 from ..proof import Working
@@ -31,7 +31,9 @@ def with_money(working: Working) -> Working:
     if len(terms) < 2 or not fractions or not all(_cents(one) for one in amounts):
         return working
     sign = working.problem.label if working.problem.label in tuple(CURRENCY) else "$"
-    said = " ".join([f"{'+' if way > 0 else '-'} {_money(one, sign)}" for (way, _), one in zip(terms, amounts, strict=True)])
+    said = " ".join(
+        [f"{'+' if way > 0 else '-'} {_money(one, sign)}" for (way, _), one in zip(terms, amounts, strict=True)]
+    )
     line = f"in money: {said.removeprefix('+ ')} = {_money(value(working.answer), sign)}"
     *before, last = working.steps
     return replace(working, steps=(*before, replace(last, lines=(*last.lines, (line,)))))

@@ -308,17 +308,20 @@ def _count_pieces(scribe: Scribe, here: Whole, left: Frac) -> Unsigned:
     """Count back from a whole, piece by piece."""
     _, m, den = parts(left)
     last = make(here.n - 1, den - m, den)
-    counted: list[str | Expr] = [here]
-    for k in range(1, m + 1 if m <= MOST_JUMPS else 1):
-        counted += [" → ", make(here.n - 1, den - k, den)]
     scribe.write(
         COUNT_BACK,
         last,
         (f"Count back {m} {parts_name(den, m != 1)} from {here.n}.",),
         (f"Each piece is one {parts_name(den, False)}; the first one is taken from a <whole>.",),
-        (tuple(counted),) if m <= MOST_JUMPS else (),
+        (_counted(here, m, den),) if m <= MOST_JUMPS else (),
     )
     return last
+
+
+def _counted(here: Whole, m: int, den: int) -> Rich:
+    """Each number that is reached: 3 → 2 4/5 → 2 3/5."""
+    reached = [make(here.n - 1, den - k, den) for k in range(1, m + 1)]
+    return (here, *[part for number in reached for part in (" → ", number)])
 
 
 # Same difference -------------------------------------------------------------------------------------------------
