@@ -2,7 +2,8 @@
 
 python -m tools.run_tests [PATTERN ...]    only the tests whose name holds one of the patterns, without the checks
 
-Random tests draw other cases in every run; the seed is printed, and KEEN_SLATE_SEED=... draws those of a run again.
+Random tests draw other cases with each version of the files, the same for the same ones, so that a run can be repeated. The seed
+is printed; KEEN_SLATE_SEED=... draws others.
 """
 
 from __future__ import annotations
@@ -93,9 +94,15 @@ def run_some(names: list[str]) -> Ran:
     return Ran(stream.getvalue(), result.testsRun, failed, len(result.skipped), getattr(result, "seconds", {}))
 
 
+def _seed() -> str:
+    """A number for what is committed; one by chance where that is not known."""
+    tree = subprocess.run(["git", "rev-parse", "HEAD^{tree}"], cwd=ROOT, capture_output=True, text=True, check=False)
+    return str(int(tree.stdout[:8], 16) if tree.returncode == 0 else randrange(10**9))
+
+
 def prepare() -> None:
     """Settle what holds in every process that runs tests: the seed of the run, and no deadlines, for machines differ."""
-    core.global_force_seed = int(os.environ.setdefault(SEED, str(randrange(10**9))))  # type: ignore[assignment]
+    core.global_force_seed = int(os.environ.setdefault(SEED, _seed()))  # type: ignore[assignment]
     settings.register_profile(
         "slate", deadline=None, database=None, max_examples=300, suppress_health_check=[HealthCheck.too_slow]
     )

@@ -164,8 +164,8 @@ class QtiTests(unittest.TestCase):
         scored = spelled in right_spellings(worked) or re.fullmatch(right_pattern(worked), spelled) is not None
         if scored:
             self.assertTrue(right, spelled)
-        elif right:  # what the pattern leaves to the core: zeros without end, and the like
-            self.assertRegex(spelled, r"000|\+|\s\s|^\s*-\s")
+        elif right:  # what the pattern leaves to the core: zeros without end, -0 and the like
+            self.assertRegex(spelled, r"000|\+|\s\s|^\s*-\s|^\s*[-\u2212][\s0.,]+$")
 
     def test_a_recurring_decimal_is_written_with_dots_or_brackets(self):
         worked = work_text("5/6", target="decimal")

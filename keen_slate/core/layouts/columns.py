@@ -18,7 +18,7 @@ from ..arithmetic.columns import (
     subtract_columns,
 )
 from ..expressions.spoken import words
-from ..expressions.tree import Dec, Expr, Neg, Product, Sum, Whole
+from ..expressions.tree import Dec, Expr, Neg, Product, Sum, Whole, value
 from ..expressions.typeset import TERM_ROLES, Role
 from ..expressions.walks import leaves
 from ..ways.voices import mark_of
@@ -72,7 +72,11 @@ class _Board:
     def __init__(self, working: Working) -> None:
         self.working = working
         self.mark = mark_of(working.ways)
-        self.typed = list(leaves(working.problem.expr))
+        # What is still to be written: a result, once made, stands with all its zeros, a number with those that were typed.
+        self.made: list[Expr] = []
+        self.typed: list[Expr] = [
+            n for n in leaves(working.problem.expr) if isinstance(n, Whole) or (isinstance(n, Dec) and not n.period)
+        ]
         self.pen = Pen(working)
         self.width = 0
         self.y = 0
@@ -96,6 +100,7 @@ class _Board:
             self._product(index, numbers, result, role)
         else:
             self._sum(index, numbers, result, role)
+        self.made.append(result)
 
     def line(self, index: int) -> None:
         """A step that follows the calculations, as a line."""
@@ -244,12 +249,11 @@ class _Board:
 
     def _filled(self, number: Expr, places: int) -> int:
         """How many zeros at the end of *number* were filled in: none where it was typed with them."""
-        amount = in_last_place(number, places)
-        for typed in self.typed:
-            if isinstance(typed, (Whole, Dec)) and not (isinstance(typed, Dec) and typed.period):
-                p = places_of(typed)
-                if p <= places and in_last_place(typed, places) == amount:
-                    return places - p
+        for left in (self.made, self.typed):
+            same = next((n for n in left if places_of(n) <= places and value(n) == value(number)), None)
+            if same is not None:
+                left.remove(same)
+                return places - places_of(same) if left is self.typed else 0
         return 0
 
     def _number(
