@@ -5,6 +5,7 @@ from datetime import date, timedelta
 from fractions import Fraction
 from unittest import mock
 
+from keen_slate.core.diagnosing.answers import diagnose
 from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.lines import check
 from keen_slate.core.expressions.text import text
@@ -210,6 +211,14 @@ class SmallDecisions(unittest.TestCase):
         }
         self.assertEqual({value: said[value] for value in wanted}, wanted)
 
+    def test_of_what_makes_the_same_the_one_in_the_written_form_comes_first_then_the_one_of_fewer_kinds(self):
+        for problem, answer, codes in (
+            ("2/3 + 1/6", "3/6", ["top-not-scaled", "subtracted-for-added"]), ("2/3 + 1/6", "1/2", ["subtracted-for-added", "top-not-scaled"]),
+            ("2/3 + 1/6", "6/12", ["top-not-scaled", "subtracted-for-added"]), ("3/4 + 1/4", "4/8", ["add-across", "subtracted-for-added"]),
+        ):  # fmt: skip
+            found = diagnose(problem, answer).explanations
+            self.assertEqual([(one.rank, *one.codes) for one in found], list(enumerate(codes, 1)), (problem, answer))
+
     def test_verbs_after_he_and_she(self):
         bases = "buy play carry try reach pass fix go say lay be have fetch mix"
         forms = "buys plays carries tries reaches passes fixes goes says lays is has fetches mixes"
@@ -230,4 +239,6 @@ class SmallDecisions(unittest.TestCase):
 
         self.assertIsNone(wrong("3 1/4; + 2 1/2; -----; 5 3/4"))
         self.assertEqual(wrong("3 1/4; + 2 1/2; -----; 5 1/4"), 3)
+        self.assertEqual(wrong("3 1/4; + 2 1/4; -----; 5 3/4"), 3)  # the result is right, and the column false
+        self.assertEqual(wrong("3 1/4 + 2 1/4; -----; 5 1/2"), 0)  # one line above a rule is a line of its own
         self.assertIsNone(wrong("3 1/4 + 2 1/2 = 3 1/4 + 2 2/4; 3 1/4; + 2 2/4; =====; 5 3/4"))

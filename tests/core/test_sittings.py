@@ -3,6 +3,7 @@
 import unittest
 from collections import Counter
 from datetime import date
+from unittest import mock
 
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
@@ -17,7 +18,7 @@ from keen_slate.core.sittings.answers import Answers, Cell
 from keen_slate.core.sittings.day import read_day
 from keen_slate.core.sittings.following import following, next_rung
 from keen_slate.core.sittings.happened import happened
-from keen_slate.core.sittings.holding import believe
+from keen_slate.core.sittings.holding import Group, believe
 from keen_slate.core.sittings.judge import TeachersWord, best_codes, judged
 from keen_slate.core.sittings.question import Question, asked_of, explainer_of
 from keen_slate.core.sittings.stand_in import Pupil, answers
@@ -99,6 +100,7 @@ class JudgedTests(unittest.TestCase):
         best = max(i + 1 for i, step in enumerate(working.steps) if text(step.after) in lines)
         self.assertEqual(judged(asked, with_a_wrong_end).points, best)
         self.assertEqual(judged(asked, "99 1/97").points, 0)  # an answer alone shows no step
+        self.assertEqual(judged(asked, "98 1/89\n99 1/97").points, 0)  # nor do lines that have come to none
 
     def test_labels_count_where_they_are_asked_for(self):
         for typed, counted, not_counted in (
@@ -206,6 +208,17 @@ class FollowingTests(unittest.TestCase):
         found = following(group, answered.asked)
         self.assertTrue(found.ladder)
         self.assertEqual({asked_of(one).rung for one in found.ladder}, {answered.asked[0].rung})
+
+    def test_what_is_like_those_of_the_groups_rungs_is_like_the_last_four_of_them(self):
+        told = "A plank is {} m long. Alder saws {} m off. How long is what is left?"
+        stories = [told.format(f"{n} 1/4", "1 2/3") for n in range(3, 9)]
+        other = "A rope is 12 1/2 m long. Fern cuts off 3 3/4 m and then 2 2/3 m more. How much rope is left?"
+        asked = [asked_of(Question(one)) for one in (*stories, other)]
+        group = Group((), ("a",), None, (asked[0].rung,), (3, 4))
+        with mock.patch("keen_slate.core.sittings.following._parallel", side_effect=lambda model, *_: model):
+            found = following(group, asked).ladder
+            self.assertNotEqual(asked[0].rung, asked[-1].rung)
+            self.assertEqual([one.source for one in found], stories[-4:])
 
     def test_the_next_rung_is_of_the_same_family_if_there_is_one(self):
         for rung, onwards in (("V2", "V3"), ("N2", "N3"), ("F7", "F8"), ("F9", "V1"), ("D6", "V3"), ("O4", "O4")):

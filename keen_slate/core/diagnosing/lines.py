@@ -101,7 +101,7 @@ class _Checker:
             return Line(typed, None, (), ("unreadable", *faults))
         known = [one for one in said if one is not None]
         true = len({value(one.expr) for one in known}) == 1
-        if value(here.expr) == self.threads.main.value and (true or _runs_on(known) or line != typed):
+        if value(here.expr) == self.threads.main.value and (true or _runs_on(known)):
             return self._goes_on(typed, known, pieces[-1], faults)
         if not true and line != typed:
             return self._wrong(typed, known, pieces, (), self.threads.main)
