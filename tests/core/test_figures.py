@@ -14,7 +14,7 @@ from keen_slate.core.documents.figure import figure_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Neg, Sum, Whole, value
-from keen_slate.core.expressions.voice import OWN
+from keen_slate.core.expressions.voice import MARK, OWN
 from keen_slate.core.figures import choose, expose
 from keen_slate.core.figures.display import DIGIT_WIDTH, WIDTH, marks, seen
 from keen_slate.core.figures.inks import INKS, PAPER
@@ -55,7 +55,8 @@ def whole_area(shape):
 def box(shape, at):
     """Left, top, right, bottom of a shape; of text by the width that the core reckons with."""
     if shape.shape == "text":
-        width = DIGIT_WIDTH * len(shape.text) if len(shape.text) < 9 else 10 * len(shape.text)
+        length = len(shape.text.replace(MARK, "."))
+        width = DIGIT_WIDTH * length if length < 9 else 10 * length
         left = at[0] - {"start": 0, "middle": width // 2, "end": width}[shape.anchor]
         return left, at[1] - 16, left + width, at[1] + 3
     if shape.shape == "rect":

@@ -1,16 +1,20 @@
 """The reader: what is written reads back the same; what cannot be read is refused with a place and a remedy."""
 
+import re
 import unittest
 from fractions import Fraction
+from pathlib import Path
 
 from hypothesis import given
 
+import keen_slate
 from keen_slate.core.errors import CoreError, LimitError, ReadError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Dec, Equation, Frac, Mixed, Neg, Whole, value
 from keen_slate.core.limits import MAX_CHARACTERS
 from keen_slate.core.reading.lexing import VULGAR
 from keen_slate.core.reading.reader import read
+from keen_slate.core.worked import work_text
 from tests import strategies
 
 # Each refused text with the position, the length, and the reason as a comment.
@@ -206,3 +210,13 @@ class ReadingTests(unittest.TestCase):
         self.assertEqual(read("-2 1/2").expr, Neg(Mixed(2, 1, 2)))
         self.assertEqual(read("_ = 3").expr.__class__, Equation)
         self.assertEqual(read("7").expr, Whole(7))
+
+
+class HelpTests(unittest.TestCase):
+    def test_what_help_tells_to_type_is_read(self):
+        told = (Path(keen_slate.__file__).parents[1] / "frontend/src/bench/help.ts").read_text(encoding="utf-8")
+        examples = re.findall(r"example: '([^']+)'", told)
+        self.assertGreater(len(examples), 8)
+        for one in examples:
+            self.assertTrue(work_text(one).working.problem.text, one)
+        self.assertEqual((read("6 : 2").text, read("2 1/2 * 3").text), ("6 ÷ 2", "2 1/2 × 3"))

@@ -26,7 +26,7 @@ export const TYPED: Topic[] = [
   { name: 'A unit', said: 'Behind the problem, once.', example: '5 1/2 - 2 3/4 ft' },
   { name: 'A missing number', said: 'A line in its place; also above or below a bar.', example: '5/8 + _ = 1 1/4' },
   { name: 'Equal fractions', said: 'A chain of them with lines to fill in.', example: '2/3 = _/12' },
-  { name: 'Another form', said: 'What it is to become, behind “to”.', example: '17/5 to mixed' },
+  { name: 'Another form', said: 'The number alone; “Asked for” beside it says what it is to become.', example: '17/5' },
   { name: 'Several at once', said: 'Bring in, above the ladder: pasted lines, a table, a file.' },
   { name: 'A story', said: 'Type it as you would tell it; a larger field opens.' },
 ]

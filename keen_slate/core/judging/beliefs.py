@@ -21,7 +21,7 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 from functools import cached_property
 from itertools import combinations
-from math import prod
+from math import lcm, prod
 from typing import NamedTuple
 
 from .misconceptions.registry import ENTRIES
@@ -34,6 +34,9 @@ MOST_CODES = 12
 MOST_HELD = 3
 VERY_LIKELY, LIKELY, PERHAPS = Fraction(9, 10), Fraction(7, 10), Fraction(4, 10)
 _PER = 10_000  # priors are rounded to so many parts, so that weights stay whole
+# Chances are counted in so many parts that each is whole: SHOWS and SLIPS are, and SHOWS shared among the codes that are held.
+_PARTS = SHOWS.denominator * SLIPS.denominator * lcm(*range(1, MOST_HELD + 1))
+_WRONG = int(SLIPS * _PARTS)
 
 
 @dataclass(frozen=True)
@@ -262,7 +265,10 @@ class _Said(NamedTuple):
 
     def chance(self, can: int, writes: int) -> int:
         """Its chance of *whole* where so many codes that *can* show are held, and so many of them write it."""
-        return self.plain // 4 + (3 * self.whole // 4) * writes // can if can else self.plain
+        if not can:
+            return self.plain
+        shows, of = SHOWS.numerator, SHOWS.denominator
+        return self.plain * (of - shows) // of + self.whole * shows // of * writes // can
 
 
 def _said(told: _Told, codes: Mapping[str, int]) -> Iterator[_Said]:
@@ -271,10 +277,10 @@ def _said(told: _Told, codes: Mapping[str, int]) -> Iterator[_Said]:
     writes = _bits(codes, told.writers)
     # What a teacher has picked could show, whatever the core thinks of it.
     can = _bits(codes, seen.reveals) | (0 if right else writes)
-    yield _Said(552 if right else 48, 600 * places, can, 0 if right else writes)
+    yield _Said(_PARTS - _WRONG if right else _WRONG, _PARTS * places, can, 0 if right else writes)
     if right and (seen.forms or writes):
         can = _bits(codes, seen.forms) | writes
-        yield _Said(48 if told.answer.form_fault else 552, 600, can, writes)
+        yield _Said(_WRONG if told.answer.form_fault else _PARTS - _WRONG, _PARTS, can, writes)
 
 
 def _bits(codes: Mapping[str, int], chosen: Collection[str]) -> int:
