@@ -30,10 +30,12 @@ from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.judging.checks import QUICK, checks, holds
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.sittings.stand_in import answers, make_class
-from keen_slate.core.ways.settings import Ways
+from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.worked import work_text
+from keen_slate.core.working.step_kinds import STEP_KINDS
 from tests import strategies
 from tools.launch import ROOT
+from tools.tables import FORMATS, renewed
 
 digits = st.integers(0, 9999)
 pairs = st.tuples(
@@ -442,6 +444,10 @@ class RevealingTests(unittest.TestCase):
 class CatalogueTests(unittest.TestCase):
     def test_the_document_is_what_the_code_makes_and_every_example_shows_its_entry(self):
         self.assertEqual((ROOT / "docs/misconceptions.md").read_text(encoding="utf-8"), as_markdown())
+        formats = FORMATS.read_text(encoding="utf-8")
+        self.assertEqual(formats, renewed(formats))
+        for code in (*STEP_KINDS, *SETTINGS, "M1 to M11", "`story`"):
+            self.assertIn(code, formats)
         for shown in catalogue():
             self.assertIn(shown.likely.status, ("reveals", "form"), shown.entry.code)
             self.assertTrue(shown.entry.question.endswith("?"))
