@@ -1,23 +1,40 @@
-"""The command line as a user meets it: the real script, its output, its exit status."""
+"""The command line as a user meets it: its output, its exit status; twice by the real script, else in the process."""
 
+import io
 import json
 import re
 import subprocess
-import sys
 import unittest
+from contextlib import redirect_stderr, redirect_stdout
 from pathlib import Path
+from unittest import mock
+
+from keen_slate import cli
 
 SLATE = Path(__file__).resolve().parents[2] / "slate"
 
 
 def slate(*arguments: str, given: bytes = b"") -> tuple[int, str, str]:
+    """Exit status, output and errors of a command that is *given* something."""
+    typed = io.TextIOWrapper(io.BytesIO(given), encoding="utf-8")
+    out, err = io.StringIO(), io.StringIO()
+    with mock.patch("sys.stdin", typed), redirect_stdout(out), redirect_stderr(err):
+        try:
+            status = cli.main(arguments)
+        except SystemExit as end:
+            status = int(end.code or 0)
+    return status, out.getvalue(), err.getvalue()
+
+
+def script(*arguments: str, given: bytes = b"") -> tuple[int, str, str]:
+    """The same by the real script."""
     done = subprocess.run([SLATE, *arguments], input=given, capture_output=True, check=False)
     return done.returncode, done.stdout.decode(), done.stderr.decode()
 
 
 class CommandLineTests(unittest.TestCase):
     def test_a_problem_gives_the_published_document(self):
-        status, out, err = slate("work", "7 1/4 - 3 5/6 ft", "--json", "--set", "ties=down")
+        status, out, err = script("work", "7 1/4 - 3 5/6 ft", "--json", "--set", "ties=down")
         document = json.loads(out)
         self.assertEqual((status, err), (0, ""))
         self.assertEqual((document["format"], document["version"]), ("keen-slate/working", 1))
@@ -48,7 +65,7 @@ class CommandLineTests(unittest.TestCase):
 
     def test_lines_give_a_document_or_an_error_each(self):
         given = b"1/2 + 1/3\r\n\n\xff1\n2 3/4 + 1 2/3"
-        status, out, err = slate("work", "--lines", "--json", given=given)
+        status, out, err = script("work", "--lines", "--json", given=given)
         documents = [json.loads(line) for line in out.splitlines()]
         self.assertEqual((status, err), (0, ""))
         self.assertEqual([("error" in d) or d["answer"]["text"] for d in documents], ["5/6", True, True, "4 5/12"])
@@ -77,18 +94,10 @@ class CommandLineTests(unittest.TestCase):
             self.assertTrue(json.loads(err)["error"]["hint"])
 
     def test_where_there_is_no_such_picture_those_that_there_are_are_named(self):
-        def asked(*arguments):
-            return subprocess.run(
-                [sys.executable, "-m", "keen_slate.cli", "figure", *arguments],
-                capture_output=True,
-                text=True,
-                check=False,
-            )
-
-        refused = asked("5/8 + _ = 1 1/4")
-        offered = re.findall(r"--step (\d+) --kind ([a-z, -]+)", json.loads(refused.stderr)["error"]["hint"])
+        _, _, refused = slate("figure", "5/8 + _ = 1 1/4")
+        offered = re.findall(r"--step (\d+) --kind ([a-z, -]+)", json.loads(refused)["error"]["hint"])
         self.assertEqual([step for step, _ in offered], ["1", "2", "3", "4"])
         for step, kinds in offered:
             for kind in kinds.split(", "):
-                drawn = asked("5/8 + _ = 1 1/4", "--step", step, "--kind", kind)
-                self.assertRegex(drawn.stdout, "^<svg.*<title>[^<]+</title><desc>[^<]+</desc>")
+                _, drawn, _ = slate("figure", "5/8 + _ = 1 1/4", "--step", step, "--kind", kind)
+                self.assertRegex(drawn, "^<svg.*<title>[^<]+</title><desc>[^<]+</desc>")
