@@ -32,6 +32,7 @@ from tools.run_tests import SEED, prepare
 
 ROOT = Path(__file__).resolve().parents[1]
 EQUIVALENT = ROOT / "tests/equivalent.txt"
+EXAMPLES = 60  # of each random test, a fault
 LIMIT = 300  # seconds for the tests of one fault; what hangs is found
 # The tests of each room, the quickest to see a fault first.
 TESTS = {
@@ -169,7 +170,7 @@ def _run(fault: Fault | None, tests: Sequence[str]) -> None:
     os.dup2(quiet, 1)
     os.dup2(quiet, 2)
     os.environ[SEED] = "1"  # the same cases for each fault
-    prepare()
+    prepare(EXAMPLES)
     if fault is not None:
         sys.meta_path.insert(0, _Seeded(fault))
     try:

@@ -100,11 +100,11 @@ def _seed() -> str:
     return str(int(tree.stdout[:8], 16) if tree.returncode == 0 else randrange(10**9))
 
 
-def prepare() -> None:
-    """Settle what holds in every process that runs tests: the seed of the run, and no deadlines, for machines differ."""
+def prepare(examples: int = 300) -> None:
+    """Settle what holds in every process that runs tests: the seed of the run, how many *examples*, no deadlines, for machines differ."""
     core.global_force_seed = int(os.environ.setdefault(SEED, _seed()))  # type: ignore[assignment]
     settings.register_profile(
-        "slate", deadline=None, database=None, max_examples=300, suppress_health_check=[HealthCheck.too_slow]
+        "slate", deadline=None, database=None, max_examples=examples, suppress_health_check=[HealthCheck.too_slow]
     )
     settings.load_profile("slate")
 
