@@ -5,7 +5,8 @@ import unittest
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.layouts.registry import LAYOUTS
 from keen_slate.core.reading.kinds import KIND_NAMES
-from keen_slate.core.ways.settings import SETTINGS
+from keen_slate.core.ways.settings import SETTINGS, Ways
+from keen_slate.core.worked import work_text
 from keen_slate.core.working.step_kinds import STEP_KINDS
 from tools.golden import DIRECTORY, Case, cases, rendered
 
@@ -31,4 +32,6 @@ class GoldenTests(unittest.TestCase):
         self.assertEqual([kind for kind in STEP_KINDS if f"({kind})" not in everything], [])
         self.assertEqual([code for code in ENTRIES if f": {code} (" not in everything], [])
         self.assertEqual([code for code in LAYOUTS if f"layout   {code}" not in everything], [])
-        self.assertEqual(len(KIND_NAMES), 9)
+        every = [Case.read(written) for written in EVERY if "refused  " not in written]
+        kinds = {work_text(one.problem, Ways.of(one.settings()), target=one.to).working.problem.kind for one in every}
+        self.assertEqual(kinds, set(KIND_NAMES))
