@@ -1,6 +1,7 @@
 """Style, types, then all tests with unittest, some of a class at a time on every core; the last line counts them.
 
 python -m tools.run_tests [PATTERN ...]    only the tests whose name holds one of the patterns, without the checks
+python -m tools.run_tests --all ...        every sweep whole, which takes about twice as long
 
 Random tests draw other cases with each version of the files, the same for the same ones, so that a run can be repeated. The seed
 is printed; KEEN_SLATE_SEED=... draws others.
@@ -143,6 +144,9 @@ def _units(patterns: list[str]) -> list[list[str]]:
 
 def main(patterns: list[str]) -> int:
     """Run the tests; returns 1 when one failed or none ran."""
+    if "--all" in patterns:
+        patterns = [pattern for pattern in patterns if pattern != "--all"]
+        os.environ["KEEN_SLATE_ALL"] = "1"
     prepare()
     done: list[Ran] = []
     cores = os.cpu_count() or 1

@@ -10,10 +10,11 @@ from random import Random
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.tree import value
 from keen_slate.core.stories.reading import read_story
+from tests.support_core import sweep
 
 PROVEN = Path(__file__).resolve().parents[1] / "golden/stories/proven.txt"
 SEED = os.environ.get("KEEN_SLATE_SEED") or secrets.token_hex(4)
-COUNT = int(os.environ.get("KEEN_SLATE_STORIES", "1200"))
+COUNT = sweep(1200, 20_000)
 NAMES = ("Fern", "Rowan", "Hazel", "Ash", "Moss", "Ivy")
 THINGS = (("rope", "m"), ("plank", "ft"), ("ribbon", "yd"))
 STUFFS = (("sand", "kg"), ("water", "litres"), ("gravel", "lb"))

@@ -1,6 +1,5 @@
 """Fair checking: no true line is called wrong, however the working is cut and ordered; a line with a changed number is found."""
 
-import os
 import re
 import unittest
 from random import Random
@@ -16,8 +15,9 @@ from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from tests.core.test_certain import SEED
 from tests.strategies import CODES
+from tests.support_core import sweep
 
-COUNT = int(os.environ.get("KEEN_SLATE_WORKINGS", "500"))
+COUNT = sweep(500, 20_000)
 WHOLES = (0, 0, 1, 2, 3, 4, 5, 7, 9, 12)
 
 

@@ -17,7 +17,7 @@ from tests.web.test_api import Client
 from tools.throw_away import application
 
 # So many examples for each operation; where they are asked for by hand, everything that can be counted out as well (10 minutes).
-BY_HAND = os.environ.get("KEEN_SLATE_EXAMPLES", "")
+BY_HAND = "50" if os.environ.get("KEEN_SLATE_ALL") else ""
 EXAMPLES = BY_HAND or "3"
 # Counted out in every run: what is asked, changed, made and printed most.
 COUNTED_OUT = r"^/api/(sets|sets/{set_id}|sets/{set_id}/(examples|handout)|classes/{class_id}|preview|ways)$"
