@@ -10,7 +10,7 @@ import uuid
 from datetime import datetime, timedelta
 from hashlib import sha256
 
-from sqlalchemy import ColumnElement, delete, func, not_, or_, select, update
+from sqlalchemy import ColumnElement, bindparam, delete, func, not_, or_, select, update
 from sqlalchemy.orm import Session
 
 from .database import where_there_is_room
@@ -50,12 +50,7 @@ def signed_in(session: Session, secret: str) -> Teacher | None:
     teacher_id = _teacher_of(secret)
     if teacher_id is None:
         return None
-    query = (
-        select(Teacher, SignIn.seen_at, func.now())
-        .join(SignIn, SignIn.teacher_id == Teacher.id)
-        .where(SignIn.teacher_id == teacher_id, SignIn.secret == _hashed(secret), not_(_ended()))
-    )
-    found = session.execute(query).one_or_none()
+    found = session.execute(_SIGNED_IN, {"teacher": teacher_id, "hashed": _hashed(secret)}).one_or_none()
     if found is None:
         return None
     if found[1] < found[2] - _SEEN_EVERY:
@@ -67,6 +62,14 @@ def signed_in(session: Session, secret: str) -> Teacher | None:
 
 def _ended() -> ColumnElement[bool]:
     return or_(SignIn.seen_at < func.now() - IDLE, SignIn.made_at < func.now() - SIGN_IN_LASTS)
+
+
+# Asked with every request, so made once.
+_SIGNED_IN = (
+    select(Teacher, SignIn.seen_at, func.now())
+    .join(SignIn, SignIn.teacher_id == Teacher.id)
+    .where(SignIn.teacher_id == bindparam("teacher"), SignIn.secret == bindparam("hashed"), not_(_ended()))
+)
 
 
 def leave(session: Session, secret: str) -> None:

@@ -4,7 +4,29 @@ from __future__ import annotations
 
 from typing import Any
 
+from apiflask.schema_adapters.pydantic import PydanticAdapter
 from flask.json.provider import DefaultJSONProvider
+from pydantic import BaseModel
+from pydantic_core import PydanticSerializationError
+
+
+class Written(str):
+    """A document that is JSON already."""
+
+    __slots__ = ()
+
+
+class WrittenOnce(PydanticAdapter):
+    """What an operation hands back is written as JSON at once, not as plain values first."""
+
+    def serialize_output(self, data: Any, many: bool = False) -> Any:
+        """*data* as JSON; as plain values where it is no model, or has half a character in it."""
+        if isinstance(data, BaseModel):
+            try:
+                return Written(data.model_dump_json(by_alias=True))
+            except PydanticSerializationError:
+                pass
+        return super().serialize_output(data, many)
 
 
 class DocumentJSON(DefaultJSONProvider):
@@ -15,6 +37,8 @@ class DocumentJSON(DefaultJSONProvider):
 
     def dumps(self, obj: Any, **kwargs: Any) -> str:
         """*obj* as JSON."""
+        if isinstance(obj, Written):
+            return obj
         written = super().dumps(obj, **kwargs)
         try:
             written.encode()

@@ -2,3 +2,9 @@
 
 Where a dataclass of the core crosses as it is, it is used as it is. Every model in this package is published once, under its own name.
 """
+
+from apiflask.schema_adapters import registry
+
+from ..documents import WrittenOnce
+
+registry.register("pydantic", WrittenOnce)  # before any operation is declared with a schema
