@@ -11,7 +11,7 @@ import uuid
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
-from sqlalchemy import ScalarSelect, Select, and_, column, delete, func, or_, select, true
+from sqlalchemy import ScalarSelect, Select, and_, bindparam, column, delete, func, or_, select, true
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import Session, defer, joinedload, selectinload
 from sqlalchemy.orm.attributes import flag_modified
@@ -74,12 +74,11 @@ class Shelf:
         # What the Shelf does not show stays where it is.
         unseen = [defer(column) for column in (Example.words, Example.fading, Example.note)]
         query = self._searched(place, search).options(selectinload(ExampleSet.examples).options(*unseen))
-        orders: dict[str, list[Any]] = {
-            "title": [func.lower(ExampleSet.title)],
-            "shown": [_shown_on().desc().nulls_last()],
-        }
-        first = orders.get(order, [])
-        query = query.order_by(*first, ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id)
+        if order == "title":
+            query = query.order_by(func.lower(ExampleSet.title))
+        if order == "shown":
+            query = query.order_by(_shown_on().desc().nulls_last())
+        query = query.order_by(ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id)
         query = query.offset(start).limit(most)
         return self.session.scalars(query).all()
 
@@ -117,35 +116,23 @@ class Shelf:
 
     def counts(self) -> dict[str, int]:
         """How many sets lie in each place."""
-        query = select(ExampleSet.place, func.count()).where(ExampleSet.teacher_id == self.teacher_id)
-        by_place = {row[0]: row[1] for row in self.session.execute(query.group_by(ExampleSet.place))}
+        by_place = {row[0]: row[1] for row in self.session.execute(_COUNTS, {"teacher": self.teacher_id})}
         return {place: by_place.get(place, 0) for place in PLACES}
 
     def one_set(self, set_id: uuid.UUID) -> ExampleSet:
         """One set with its examples, wherever it lies. Raises `NotFoundError`."""
-        return self._found(self._query(set_id))
+        return self._found(_ONE_SET, {"teacher": self.teacher_id, "set": set_id})
 
-    def _query(self, set_id: uuid.UUID) -> Select[ExampleSet]:
-        return (
-            select(ExampleSet)
-            .where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.id == set_id)
-            .options(selectinload(ExampleSet.examples))
-        )
-
-    def _found(self, query: Select[ExampleSet]) -> ExampleSet:
-        example_set = self.session.scalars(query).one_or_none()
+    def _found(self, query: Select[ExampleSet], asked: Mapping[str, Any]) -> ExampleSet:
+        example_set = self.session.scalars(query, asked).one_or_none()
         if example_set is None:
             raise NotFoundError("This set is not on your shelf.")
         return example_set
 
     def example(self, set_id: uuid.UUID, example_id: uuid.UUID) -> Example:
         """One example of a set. Raises `NotFoundError`."""
-        query = (
-            select(Example)
-            .where(Example.teacher_id == self.teacher_id, Example.set_id == set_id, Example.id == example_id)
-            .options(joinedload(Example.example_set))
-        )
-        found = self.session.scalars(query).one_or_none()
+        asked = {"teacher": self.teacher_id, "set": set_id, "example": example_id}
+        found = self.session.scalars(_ONE_EXAMPLE, asked).one_or_none()
         if found is None:
             raise NotFoundError("This example is not in the set any more.")
         return found
@@ -185,7 +172,7 @@ class Shelf:
             .where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.show_key == key, ExampleSet.place != "bin")
             .options(selectinload(ExampleSet.examples))
         )
-        return self._found(query)
+        return self._found(query, {})
 
     def empty_bin(self) -> int:
         """Take every set in the bin away for good; how many there were."""
@@ -292,8 +279,7 @@ class Shelf:
 
     def _locked(self, set_id: uuid.UUID) -> ExampleSet:
         """The set as it is now; whoever changes it at this moment waits, and then sees the version that this change makes."""
-        query = self._query(set_id).with_for_update(of=ExampleSet)
-        return self._found(query.execution_options(populate_existing=True))
+        return self._found(_ONE_SET_LOCKED, {"teacher": self.teacher_id, "set": set_id})
 
     def _changed(self, example_set: ExampleSet, history: History, said: str) -> ExampleSet:
         history.record(said)
@@ -308,6 +294,29 @@ class Shelf:
 
     def _new_example(self, position: int, fields: Mapping[str, Any]) -> Example:
         return Example(teacher_id=self.teacher_id, id=uuid.uuid4(), position=position, **_empty() | dict(fields))
+
+
+# Asked with nearly every request, so made once.
+_ONE_SET = (
+    select(ExampleSet)
+    .where(ExampleSet.teacher_id == bindparam("teacher"), ExampleSet.id == bindparam("set"))
+    .options(selectinload(ExampleSet.examples))
+)
+_ONE_SET_LOCKED = _ONE_SET.with_for_update(of=ExampleSet).execution_options(populate_existing=True)
+_COUNTS = (
+    select(ExampleSet.place, func.count())
+    .where(ExampleSet.teacher_id == bindparam("teacher"))
+    .group_by(ExampleSet.place)
+)
+_ONE_EXAMPLE = (
+    select(Example)
+    .where(
+        Example.teacher_id == bindparam("teacher"),
+        Example.set_id == bindparam("set"),
+        Example.id == bindparam("example"),
+    )
+    .options(joinedload(Example.example_set))
+)
 
 
 def _shown_on() -> ScalarSelect[str]:
