@@ -106,9 +106,11 @@ def faults(room: str) -> list[Fault]:
 
 
 def _annotations(tree: ast.AST) -> set[int]:
-    """The nodes of annotations, and of what a class is decorated with: nothing is calculated there."""
+    """The nodes of annotations, of what a class is decorated with, of *strict* and *maxsize*: nothing is calculated there."""
     inside: set[int] = set()
     for node in ast.walk(tree):
+        if isinstance(node, ast.keyword) and node.arg in ("strict", "maxsize"):
+            inside.add(id(node.value))
         decorators = node.decorator_list if isinstance(node, ast.ClassDef) else []
         for part in (getattr(node, "annotation", None), getattr(node, "returns", None), *decorators):
             if part is not None:

@@ -1,19 +1,26 @@
 """Named limits and small decisions, each just where it holds, just below and just past it. Values without a source are common practice."""
 
 import unittest
+from dataclasses import replace
 from datetime import date, timedelta
 from fractions import Fraction
 from unittest import mock
 
 from keen_slate.core.diagnosing.answers import diagnose
+from keen_slate.core.diagnosing.choices import choices
 from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.lines import check
+from keen_slate.core.diagnosing.over_zero import taken_across
+from keen_slate.core.errors import ReadError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.figures.display import Shape, path
 from keen_slate.core.judging.beliefs import Belief, Evidence, Given
 from keen_slate.core.judging.slips import slips
-from keen_slate.core.sittings.holding import holding
+from keen_slate.core.sittings.day import read_day
+from keen_slate.core.sittings.following import wish_of
+from keen_slate.core.sittings.holding import Group, holding
+from keen_slate.core.sittings.judge import checked_of
 from keen_slate.core.sittings.over_time import Sitting, over_time
 from keen_slate.core.sittings.question import Question, asked_of
 from keen_slate.core.stories.words import third_person
@@ -111,6 +118,49 @@ class BeliefBoundaries(unittest.TestCase):
         self.assertEqual(group.show, shows.index(max(shows)))
         # a is wrong in the third and the fourth, b in the fourth: what went wrong oftener comes first
         self.assertEqual(group.rungs, (self.asked[3].rung, self.asked[2].rung))
+
+    def test_a_group_gets_three_rungs_those_that_went_wrong_most_before_others(self):
+        asked = [
+            asked_of(Question(one)) for one in ("1/5 + 2/5", "2/3 + 1/6", "3/4 + 2/5", "7 1/4 - 3 5/6", "8 1/4 - 3 5/6")
+        ]
+        given = {
+            "a": [Given(Fraction(-1), "")] * 5,
+            "b": [*[Given(one.seen.right, "") for one in asked[:4]], Given(Fraction(-1), "")],
+        }
+        found = {alias: [belief(A, "8/10")] for alias in given}
+        self.assertEqual(holding(asked, given, found, {}).groups[0].rungs, ("M8", "F1", "F4"))
+
+    def test_a_group_wishes_for_two_problems_of_a_rung_and_who_is_ready_for_four(self):
+        holds, ready = [Group(codes, ("a",), None, ("M8",), (1, 2, 99, 100)) for codes in ((A, F), ())]
+        wish = {"rungs": {"M8": 2}, "targets": [A], "lowest_terms": True, "seed": 3, "denominators": [2, 99]}
+        self.assertEqual(wish_of(holds, self.asked, (), 3), wish)  # what is seen in the form is no target
+        self.assertEqual(wish_of(holds, self.asked, (B, A), 3), wish | {"targets": [A, B], "separate": True})
+        self.assertEqual(wish_of(ready, self.asked)["rungs"], {"M8": 4})
+        self.assertIsNone(wish_of(replace(holds, rungs=("S1",)), self.asked))
+        self.assertNotIn("denominators", wish_of(replace(holds, denominators=(1, 100)), self.asked))
+
+    def test_a_working_is_checked_where_more_than_an_answer_is_written(self):
+        sums, fills = Question("2/3 + 1/6"), Question("2/3 = _/12")
+        written = {
+            "5/6": False,
+            "= 5/6": False,
+            "": False,
+            "4/6 + 1/6 = 5/6": True,
+            "4/6 + 1/6\n5/6": True,
+            "5/6\n\n": False,
+        }
+        self.assertEqual({one: checked_of(sums, one) is not None for one in written}, written)
+        self.assertIsNone(checked_of(fills, "2/3 = 8/12"))
+
+    def test_a_day_in_numbers_is_read_in_the_order_that_its_marks_tell(self):
+        for typed, day in (
+            ("5/13/2026", (2026, 5, 13)), ("13/5/2026", (2026, 5, 13)), ("5.6.2026", (2026, 6, 5)), ("5/5/2026", (2026, 5, 5)), ("12.11.26", (2026, 11, 12)),
+        ):  # fmt: skip
+            self.assertEqual(read_day(typed), date(*day), typed)
+        for typed in ("5.13.2026", "5/6/2026", "12 Mo 2026", "12 Xyz 2026", "31 June 2026", "soon"):
+            with self.assertRaises(ReadError) as caught:
+                read_day(typed)
+            self.assertEqual((caught.exception.position, caught.exception.length), (0, 0))
 
     def test_what_was_likely_is_no_longer_held_from_the_third_chance_without_it(self):
         def gone(chances, before):
@@ -218,6 +268,21 @@ class SmallDecisions(unittest.TestCase):
         ):  # fmt: skip
             found = diagnose(problem, answer).explanations
             self.assertEqual([(one.rank, *one.codes) for one in found], list(enumerate(codes, 1)), (problem, answer))
+
+    def test_tops_from_tops_and_bottoms_from_bottoms_may_come_to_nothing_below(self):
+        for problem, typed, lines in (
+            ("7/8 - 1/4 - 2/4", "4/0", ["7 - 1 - 2 = 4", "8 - 4 - 4 = 0"]), ("1/4 + 2/4 - 1/8", "2/0", ["1 + 2 - 1 = 2", "4 + 4 - 8 = 0"]),
+            ("3 5/6 - 1 3/6", "2 2/0", ["5 - 3 = 2", "6 - 6 = 0"]), ("5/6 - 3/6", "3/0", None), ("5/6 - 3/6", "1 2/0", None), ("5/6 - 2/3", "3/3", None),
+        ):  # fmt: skip
+            found = taken_across(work_text(problem).working, typed)
+            self.assertEqual(found and [OWN.plain(line) for line in found], lines, (problem, typed))
+
+    def test_an_option_is_written_as_the_answer_is(self):
+        for problem, wanted in (("0.5 - 0.125", r"-?\d+(\.\d{1,6})?"), ("1/4 + 3/8", r"-?(\d+|\d+ \d+/\d+|\d+/\d+)")):
+            made = choices(work_text(problem))
+            self.assertEqual((len(made), [one.right for one in made].count(True)), (4, 1))
+            for one in made:
+                self.assertRegex(text(one.answer), f"^{wanted}$")
 
     def test_verbs_after_he_and_she(self):
         bases = "buy play carry try reach pass fix go say lay be have fetch mix"

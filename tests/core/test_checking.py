@@ -124,6 +124,15 @@ class FairTests(unittest.TestCase):
             ("2 1/4 + 3 1/2", ["5 + 1 = 6", "6"], ("sx", ("scaled-by-adding",), "explained")),
             ("1/2 + 1/3", ["2/5"], ("x", ("add-across",), "explained")),
             ("2 3/4 + 1 2/3", ["7/3 + 1", "4 5/12"], ("xx", (), "right")),
+            ("2 1/2 × 1 1/3", ["2 1/2 = 6/2", "1 1/3 = 4/3", "24/6", "4"], ("xs==", (), "explained")),  # the mistake goes on, the rest follows
+            ("3 1/6 + 2 3/4", ["3 + 2 = 6", "1/6 + 3/4 = 11/12", "6 11/12"], ("xs=", (), "explained")),
+            ("3 1/6 + 2 3/4", ["3 + 2 = 5", "1/6 + 3/4 = 11/12", "5 + 11/12", "5 11/12"], ("ss==", (), "right")),
+            ("3 1/6 + 2 3/4", ["3 + 2 = 5", "1/6 + 3/4 = 11/12", "11/12"], ("ssx", ("whole-lost",), "explained")),
+            ("3 1/6 + 2 3/4", ["7 + 9", "5 11/12"], ("xx", (), "right")), ("3 1/6 + 2 3/4", ["3 + 2", "5"], ("sx", (), "explained")),
+            ("3 1/6 + 2 3/4", ["7 + 9 = 16", "5 11/12"], ("s=", (), "right")),  # true in itself
+            ("9 - 4 2/3", ["9 = 8 3/3", "8 3/3", "- 4 2/3", "-----", "4 1/3"], ("ssss=", (), "right")),
+            ("9 - 4 2/3", ["9", "- 4 2/3", "-----", "5 2/3"], ("sssx", ("fraction-brought-down",), "explained")),
+            ("3 1/4 + 2 1/2 + 1 1/4", ["3 1/4", "+ 2 1/2", "---", "5 3/4", "+ 1 1/4", "---", "7"], ("ssssss=", (), "right")),
         ):  # fmt: skip
             with self.subTest(problem, lines=lines):
                 self.assertEqual(self.told(problem, *lines), expected)

@@ -97,7 +97,7 @@ def _problem(answers: Answers, i: int, seen: set[str]) -> OfProblem:
     counts = Counter([cell.said for _, cell in there])
     wrong = Counter([cell.judged.written for _, cell in there if cell.said in ("explained", "unexplained")])
     commonest, times = wrong.most_common(1)[0] if wrong else (None, 0)
-    writer = next((pupil for pupil, cell in there if cell.judged.written == commonest), None)
+    writers = [pupil for pupil, cell in there if commonest is not None and cell.judged.written == commonest]
     return OfProblem(
         counts["right"],
         counts["right-value"],
@@ -105,6 +105,6 @@ def _problem(answers: Answers, i: int, seen: set[str]) -> OfProblem:
         counts["blank"],
         commonest,
         times,
-        answers.codes(writer, i) if writer is not None and commonest is not None else (),
+        answers.codes(writers[0], i) if writers else (),
         tuple([code for code in answers.asked[i].hidden if code in seen]),
     )
