@@ -1,0 +1,97 @@
+"""What a teacher leaves to pupils, says in her own words, gives points for."""
+
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from keen_slate.core.expressions.aloud import BOX
+from keen_slate.core.expressions.typeset import glyphs
+from keen_slate.core.layouts.cells import NUMBER_HEIGHT, SQUARE
+from keen_slate.core.layouts.registry import LAYOUTS
+from keen_slate.core.teaching.fading import Fading, glyphs_with_blanks, sheet_with_blanks
+from keen_slate.core.teaching.points import points_of
+from keen_slate.core.teaching.sentences import TeachersWords
+from keen_slate.core.ways.settings import Ways
+from keen_slate.core.worked import work_text
+from keen_slate.core.working.keys import step_keys
+from tests import strategies
+
+
+def numbers(pieces):
+    """The numbers of a written line, from left to right, a fraction as two."""
+    found = []
+    for piece in pieces:
+        if piece.kind == "fraction":
+            found += [piece.top, piece.bottom]
+        elif piece.kind in ("number", "power", "recurring"):
+            found.append(piece.text)
+    return found
+
+
+class FadingTests(unittest.TestCase):
+    @given(strategies.expressions, st.data())
+    def test_a_blank_takes_away_its_own_number_and_no_other(self, expr, data):
+        pieces = glyphs(expr)
+        shown = numbers(pieces)
+        if not shown:
+            return
+        at = data.draw(st.integers(0, len(shown) - 1))
+        left = numbers(glyphs_with_blanks(pieces, "add 0", Fading(blanks=frozenset({f"add 0 {at}", "add 1 0"}))))
+        self.assertEqual(left, [*shown[:at], BOX, *shown[at + 1 :]])
+        self.assertEqual(glyphs_with_blanks(pieces, "add 0", Fading()), list(pieces))
+
+    def test_each_line_that_is_hidden_has_a_frame_about_what_is_written_there(self):
+        for problem in ("7 1/4 - 3 5/6", "2 3/4 + 1 2/3", "5/6 - 3/4", "12.05 - 8.36"):
+            working = work_text(problem, Ways.of({"layout": "stacked"})).working
+            sheet, keys = LAYOUTS["stacked"](working).sheet, step_keys(working)
+            hidden = sheet_with_blanks(sheet, keys, Fading(hide=1))
+            self.assertEqual({moment.step for moment in hidden.moments if moment.hidden}, {len(keys) - 1}, problem)
+            (frame,) = hidden.fills
+            own = [
+                c for c in sheet.cells if c.at and sheet.moments[c.at - 1].step == len(keys) - 1 and c.role != "carried"
+            ]
+            edges = [
+                (c.x, c.y, c.x + c.w, c.y + (NUMBER_HEIGHT if c.size == "tall" else SQUARE)) for c in own
+            ]  # it reaches to the outermost of them on every side, and no farther
+            around = (frame.x, frame.y, frame.x + frame.w, frame.y + frame.h)
+            self.assertEqual(
+                around,
+                tuple([pick(side) for pick, side in zip((min, min, max, max), zip(*edges, strict=True), strict=True)]),
+            )
+            self.assertEqual(sheet_with_blanks(sheet, keys, Fading()), sheet)
+
+
+class TeachersWordsTests(unittest.TestCase):
+    def test_the_words_of_an_example_come_before_those_of_its_set(self):
+        said = TeachersWords(
+            {"regroup 0": "Break one up.", "add 1 title": "Then"}, {"regroup": "Take one.", "add title": "Now"}
+        )
+        self.assertEqual(said.find("regroup", "regroup 0", ""), ("Break one up.", "example"))
+        self.assertEqual(said.find("regroup", "regroup 1", ""), ("Take one.", "set"))
+        self.assertEqual(said.find("add", "add 1", " title"), ("Then", "example"))
+        self.assertEqual(said.find("add", "add 0", " title"), ("Now", "set"))
+        self.assertEqual(said.find("add", "add 0", ""), (None, ""))
+
+
+class PointsTests(unittest.TestCase):
+    def points(self, problem, edited=None, **ways):
+        working = work_text(problem, Ways.of(ways)).working
+        keys = step_keys(working)
+        return points_of(working, keys, edited or {}), keys
+
+    def test_each_step_and_the_answer_is_worth_one_until_a_teacher_says_otherwise(self):
+        given_points, keys = self.points("7 1/4 - 3 5/6", {"regroup 0": 3, "answer": 0})
+        self.assertEqual(
+            [(one.key, one.points) for one in given_points],
+            [*[(key, 3 if key == "regroup 0" else 1) for key in keys], ("answer", 0)],
+        )
+
+    def test_what_loses_the_points_of_an_answer(self):
+        mixed = "Lost for a wrong value, for a form that is not accepted (a <mixed number> in <lowest terms>)"
+        for problem, ways, loses in (
+            ("7 1/4 - 3 5/6", {}, f"{mixed}."), ("7 1/4 - 3 5/6 ft", {}, f"{mixed}, and for a missing ft."), ("12.05 - 8.36", {}, "Lost for a wrong value."),
+            ("2/3 = _/12", {}, "Lost for a wrong value."), ("2.5 - 1.25 m", {}, "Lost for a wrong value, and for a missing m."),
+            ("3/4 + 3/4", {"answer_form": "simplest-improper"}, "Lost for a wrong value, for a form that is not accepted (a fraction in <lowest terms>)."),
+        ):  # fmt: skip
+            self.assertEqual(self.points(problem, **ways)[0][-1].loses, loses, problem)
