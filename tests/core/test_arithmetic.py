@@ -6,7 +6,7 @@ from fractions import Fraction
 from itertools import product as pairs_of
 
 import sympy
-from hypothesis import assume, given
+from hypothesis import assume, example, given
 from hypothesis import strategies as st
 
 from keen_slate.core.arithmetic.columns import add_columns, partial_products, subtract_columns
@@ -139,16 +139,25 @@ class DecimalTests(Checked):
             carry = column.carries
         self.assertEqual(int("".join(str(c.written) for c in reversed(columns))), sum(numbers))
 
-    @given(st.integers(0, 10**7), st.integers(0, 10**7))
-    def test_columns_are_subtracted_digit_by_digit(self, a, b):
+    @given(st.integers(0, 10**7), st.integers(0, 10**7), st.booleans())
+    @example(1000, 1, True)
+    def test_columns_are_subtracted_digit_by_digit(self, a, b, at_once):
         a, b = max(a, b), min(a, b)
-        columns = subtract_columns(a, b)
+        columns = subtract_columns(a, b, at_once)
         tops = [c.above[-1] if c.above else c.top for c in columns]
         self.assertEqual(sum(top * 10**i for i, top in enumerate(tops)), a)  # exchanging keeps the number
         for column, top in zip(columns, tops, strict=True):
             self.assertTrue(0 <= top - column.bottom == column.written <= 9)
         self.assertEqual(sum(c.written * 10**i for i, c in enumerate(columns)), a - b)
         self.assertEqual(sum(partial_products(a, b)), a * b)
+        ways_of_each = [
+            (c.above, c.above[1:]) if c.above[:1] == (10,) and len(c.above) > 1 else (c.above,)
+            for c in subtract_columns(a, b)
+        ]
+        for column, ways in zip(
+            columns, ways_of_each, strict=True
+        ):  # at once a zero is never a ten before it is a nine
+            self.assertEqual(column.above, ways[-1] if at_once else ways[0])
 
     def test_what_is_written_in_the_squares(self):
         # Common practice: points under each other, filled zeros in another ink, exchanges across zeros above.

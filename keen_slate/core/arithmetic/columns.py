@@ -112,11 +112,15 @@ def add_columns(numbers: Sequence[int]) -> list[Added]:
     return done
 
 
-def subtract_columns(a: int, b: int) -> list[Subtracted]:
+def subtract_columns(a: int, b: int, at_once: bool = False) -> list[Subtracted]:
     """The columns of a - b (a >= b); where a top digit is too small, one is exchanged from the left, across zeros too.
+
+    That is done digit by digit, or *at_once*: 300 is 299 and 10.
 
     >>> [(c.above, c.written) for c in subtract_columns(3040, 785)]
     [((10,), 5), ((3, 13), 5), ((10, 9), 2), ((2,), 2)]
+    >>> [c.above for c in subtract_columns(300, 41)], [c.above for c in subtract_columns(300, 41, at_once=True)]
+    ([(10,), (10, 9), (2,)], [(10,), (9,), (2,)])
     """
     length = len(str(a))
     tops, bottoms = digits_of(a, length), digits_of(b, length)
@@ -131,8 +135,9 @@ def subtract_columns(a: int, b: int) -> list[Subtracted]:
         for j in range(source, i, -1):
             for column, by in ((j, -1), (j - 1, 10)):
                 tops[column] += by
-                above[column].append(tops[column])
-                turns[column].append(i)
+                if not (at_once and i < column < source and by == 10):
+                    above[column].append(tops[column])
+                    turns[column].append(i)
         exchanged[i] = True
     return [
         Subtracted(written_tops[i], bottoms[i], tuple(above[i]), tuple(turns[i]), exchanged[i], tops[i] - bottoms[i])

@@ -46,7 +46,7 @@ def of_step(step: Step, label: str | None) -> Figure:
     amounts = [in_last_place(n, places) for n in numbers]
     if step.kind is COLUMN_ADD:
         return _Columns(places, add_columns(amounts), amounts, label).adding(numbers)
-    return _Columns(places, subtract_columns(*amounts), amounts, label).taking(numbers)
+    return _Columns(places, subtract_columns(amounts[0], amounts[1]), amounts, label).taking(numbers)
 
 
 def compared(rows: Sequence[tuple[Expr, Role, str]]) -> Figure | None:
@@ -182,7 +182,7 @@ class _Columns:
             most = max(most, have)
         bottom = y + _rows(most) * self.pitch
         self._frame(bottom)
-        exchanged = sum(c.exchanged for c in self.columns if isinstance(c, Subtracted))
+        exchanged = sum(bool(_received(c)) for c in self.columns if isinstance(c, Subtracted))
         alt = (
             f"Counters in columns for {', '.join(reversed(self.heads))}: {in_sentence(numbers[0])} is {self._said(self.amounts[0])}. "
             f"Then {f'one is exchanged for ten on its right {_times(exchanged)}, and ' if exchanged else ''}"

@@ -33,7 +33,7 @@ from ..working.step_kinds import (
     SUBTRACT,
 )
 from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, Size, characters, fraction, together, width_of
-from .columns import columns_of, heights_over
+from .columns import at_once, columns_of, heights_over
 from .labels import label_of_each
 from .registry import Laid, layout
 from .rows import step_row
@@ -278,7 +278,9 @@ class _Stack:
         if self._is_addition() or len(terms) > 2 or not self.results:
             return []
         subtrahend = parts(terms[1][1])[0]
-        columns = subtract_columns(self._minuend(), subtrahend) if subtrahend <= self._minuend() else []
+        if subtrahend > self._minuend():
+            return []
+        columns = subtract_columns(self._minuend(), subtrahend, at_once(self.working))
         return columns if any(column.above for column in columns) else []
 
     def _rewritten_digits(self) -> set[int]:

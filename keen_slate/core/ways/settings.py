@@ -231,6 +231,12 @@ class Ways:
         compared=("decimal", "missing"),
         weight=2,
     )
+    across_zeros: str = _setting(
+        "decimals",
+        "100 - 41.8",
+        "<Regrouping> across zeros",
+        {"each": "digit by digit", "at-once": "100 is 99 and 10 at once"},
+    )
     mixed_kinds: str = _setting(
         "decimals",
         "1/2 × 0.6",

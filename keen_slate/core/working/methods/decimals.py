@@ -137,7 +137,7 @@ def _column_step(scribe: Scribe, terms: list[_Term], places: int) -> _Term:
         )  # fmt: skip
     title = (f"Subtract column by column, from the {place_name(0, places)}.",)
     reason = ()
-    lines = _subtracting_lines(larger, smaller, places)
+    lines = _subtracting_lines(larger, smaller, places, scribe.ways.across_zeros == "at-once")
     scribe.write(COLUMN_SUBTRACT, decimal(larger - smaller, places), title, reason, lines)
     return (-1 if minus > plus else 1), larger - smaller
 
@@ -155,17 +155,22 @@ def _adding_lines(numbers: list[int], places: int) -> tuple[Rich, ...]:
     return tuple(lines)
 
 
-def _subtracting_lines(a: int, b: int, places: int) -> tuple[Rich, ...]:
-    lines = []
+def _subtracting_lines(a: int, b: int, places: int, at_once: bool) -> tuple[Rich, ...]:
+    lines: list[Rich] = []
+    left = a  # what is still to be subtracted from, in units of the last place
     for i, column in enumerate(subtract_columns(a, b)):
         top = column.above[-1] if column.above else column.top
         before = column.above[-2] if len(column.above) > 1 else column.top
         name = place_name(i, places)
         if column.exchanged:
             one = place_name(i + 1, places).removesuffix("s")
-            lines.append(
-                (f"{name}: {before} is less than {column.bottom}; <regroup>: 1 {one} is 10 {name}, which makes {top}",)
-            )
+            lent: Rich = (f"1 {one} is 10 {name}",)
+            if at_once and not left // 10 ** (i + 1) % 10:
+                higher, shown = left // 10 ** (i + 1), max(0, places - i - 1)
+                unit = 10 ** max(0, i + 1 - places)
+                lent = (decimal(higher * unit, shown), " is ", decimal((higher - 1) * unit, shown), f" and 10 {name}")
+            lines.append((f"{name}: {before} is less than {column.bottom}; <regroup>: ", *lent, f", which makes {top}"))
+            left -= 10 ** (i + 1)
         lines.append((f"{name}: {top} - {column.bottom} = {column.written}",))
     return tuple(lines)
 
