@@ -15,6 +15,7 @@ from keen_slate.core.errors import ReadError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.figures.display import Shape, path
+from keen_slate.core.grading.surprises import surprises
 from keen_slate.core.judging.beliefs import Belief, Evidence, Given
 from keen_slate.core.judging.slips import slips
 from keen_slate.core.sittings.day import read_day
@@ -203,9 +204,18 @@ class SurpriseBoundaries(unittest.TestCase):
     def test_a_fact_surprises_past_twelve_times_twelve(self):
         large = {
             problem: any("12 × 12" in one for one in work_text(problem).surprises)
-            for problem in ("5/12 + 1/144", "2/3 + 1/36", "2/3 + 1/39", "3/13 + 4/13")
+            for problem in ("5/12 + 1/144", "2/3 + 1/36", "2/3 + 1/39", "3/13 + 4/13", "1/2 + 1/26")
         }
-        self.assertEqual(list(large.values()), [False, False, True, False])
+        self.assertEqual(list(large.values()), [False, False, True, False, True])
+
+    def test_each_surprise_stands_beside_the_line_that_it_comes_from(self):
+        for problem, wanted in (
+            ("7 1/4 - 3 5/6", {"Needs <regrouping>.": 1}), ("12.05 - 8.36", {"Needs <regrouping> 3 times.": 0}), ("5/12 + 3/7", {"The <least common denominator> is 84.": 0}),
+            ("1/4 - 2 + 3", {"Passes below zero on the way, with the method chosen.": 1}), ("2/39 + 1/3", {"Needs a multiplication fact beyond 12 × 12.": 0}),
+        ):  # fmt: skip
+            worked = work_text(problem)
+            found = {one.said: one.step for one in surprises(worked.working, worked.features, worked.likely)}
+            self.assertEqual({said: found.get(said) for said in wanted}, wanted, problem)
 
 
 class WorkingBoundaries(unittest.TestCase):
