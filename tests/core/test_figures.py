@@ -98,7 +98,7 @@ class FigureTests(unittest.TestCase):
     def test_nothing_leaves_the_frame_and_no_label_meets_another_in_hundreds_of_problems(self):
         dice = random.Random(4)
         drawn = set()
-        for _ in range(sweep(250, 700)):
+        for _ in range(sweep(350, 700)):
             most = dice.choice([9, 12, 30, 400])
             terms = []
             for _ in range(dice.choice([1, 2, 2, 2, 3, 4])):

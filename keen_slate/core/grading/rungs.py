@@ -122,18 +122,14 @@ def _sum_rung(working: Working) -> str:
 
 
 def _whole_rung(terms: Sequence[tuple[int, Expr]]) -> str:
-    """Worked in columns from the left; a new column at the front is no carry."""
-    total = parts(terms[0][1])[0]
-    for sign, term in terms[1:]:
-        n, _, _ = parts(term)
-        if sign > 0:
-            moved = any(c.carried and any(c.digits) for c in add_columns([total, n]))
-        else:
-            moved = any(c.exchanged for c in subtract_columns(max(total, n), min(total, n)))
-        if moved:
-            return "W2"
-        total = abs(total + sign * n)
-    return "W1"
+    """Two numbers in columns; a new column at the front is no carry."""
+    (_, first), (sign, second) = terms
+    numbers = parts(first)[0], parts(second)[0]
+    if sign > 0:
+        moved = any(c.carried and any(c.digits) for c in add_columns(numbers))
+    else:
+        moved = any(c.exchanged for c in subtract_columns(max(numbers), min(numbers)))
+    return "W2" if moved else "W1"
 
 
 def _tidy(term: Expr) -> Expr:
