@@ -32,6 +32,26 @@ def script(*arguments: str, given: bytes = b"") -> tuple[int, str, str]:
     return done.returncode, done.stdout.decode(), done.stderr.decode()
 
 
+STACKED = """\
+    11
+  5   6
+    1\u0336
+      1\u0336
+  6\u0336 2\u0336 ─
+      5
+
+      4
+− 1 8 ─
+      5
+
+───────
+
+      2
+  4 3 ─
+      5
+"""
+
+
 class CommandLineTests(unittest.TestCase):
     def test_a_problem_gives_the_published_document(self):
         status, out, err = script("work", "7 1/4 - 3 5/6 ft", "--json", "--set", "ties=down")
@@ -62,6 +82,10 @@ class CommandLineTests(unittest.TestCase):
         for arguments in (["-1/2 + 3/4", "--json"], ["--json", "-1/2 + 3/4"], ["--json", "--", "-1/2 + 3/4"]):
             status, out, _ = slate("work", *arguments)
             self.assertEqual((status, json.loads(out)["answer"]["text"]), (0, "1/4"))
+
+    def test_a_layout_is_drawn_in_characters(self):
+        # Read by eye: the 2 lends a whole, then takes ten from the 6; what is crossed out has a stroke through it.
+        self.assertEqual(slate("work", "62 1/5 - 18 4/5 ft", "--layout", "stacked")[1], STACKED)
 
     def test_lines_give_a_document_or_an_error_each(self):
         given = b"1/2 + 1/3\r\n\n\xff1\n2 3/4 + 1 2/3"

@@ -9,6 +9,7 @@ from keen_slate.core.expressions.aloud import BOX
 from keen_slate.core.expressions.typeset import glyphs
 from keen_slate.core.layouts.cells import NUMBER_HEIGHT, SQUARE
 from keen_slate.core.layouts.registry import LAYOUTS
+from keen_slate.core.layouts.rows import expression_row
 from keen_slate.core.teaching.fading import Fading, glyphs_with_blanks, sheet_with_blanks
 from keen_slate.core.teaching.points import points_of
 from keen_slate.core.teaching.sentences import TeachersWords
@@ -40,6 +41,19 @@ class FadingTests(unittest.TestCase):
         left = numbers(glyphs_with_blanks(pieces, "add 0", Fading(blanks=frozenset({f"add 0 {at}", "add 1 0"}))))
         self.assertEqual(left, [*shown[:at], BOX, *shown[at + 1 :]])
         self.assertEqual(glyphs_with_blanks(pieces, "add 0", Fading()), list(pieces))
+
+    @given(strategies.expressions)
+    def test_the_numbers_of_a_line_are_counted_alike_in_squares_and_as_pieces(self, expr):
+        working = work_text("1/2 + 1/3").working  # any: only its ways and label matter
+        row = expression_row(None, expr, (), "", working)
+        written = {}
+        for cell in row.cells:
+            if cell.unit >= 0:
+                written[cell.unit] = written.get(cell.unit, "") + cell.text
+        self.assertEqual(
+            [written[unit] for unit in sorted(written)], [one.strip() for one in numbers(glyphs(expr)) if one.strip()]
+        )
+        self.assertEqual(sorted(written), list(range(len(written))))
 
     def test_each_line_that_is_hidden_has_a_frame_about_what_is_written_there(self):
         for problem in ("7 1/4 - 3 5/6", "2 3/4 + 1 2/3", "5/6 - 3/4", "12.05 - 8.36"):
