@@ -18,7 +18,7 @@ from keen_slate.core.figures.expose import of_wrong
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.reading.problem import labelled
 from keen_slate.core.sittings.answers import Answers, Cell
-from keen_slate.core.sittings.judge import checked_of
+from keen_slate.core.sittings.judge import WORD_NAMES, checked_of
 from keen_slate.core.sittings.question import Question, explainer_of
 from keen_slate.core.teaching.points import Points, points_of
 from keen_slate.core.ways.settings import Ways
@@ -29,7 +29,6 @@ from .schemas.classes import PupilOut
 from .schemas.explaining import MendOut
 from .schemas.sittings import AboutCellOut, CellOut, CountOut, PointsOut, QuestionOut, Tally, WordIn
 
-_SAID = {"unexplained": "not explained", "unreadable": "not readable", "blank": "blank", "away": "away", "right": ""}
 _SHOWN = 60  # characters of an answer that is no number
 _SURNAMES = 2  # words with a capital that make an alias look like a full name
 
@@ -121,7 +120,7 @@ def name_in_cell(answers: Answers, pupil: str, number: int) -> str:
         return voice.said(", then ".join(map(name_of, codes)))
     if cell.said == "right-value" and cell.judged.fault:
         return voice.said(FORM_NAMES[cell.judged.fault])
-    return _SAID.get(cell.said, "")
+    return WORD_NAMES.get(cell.said, "")
 
 
 def about_cell(answers: Answers, pupil: str, number: int) -> AboutCellOut:

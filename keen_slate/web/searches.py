@@ -41,34 +41,6 @@ from .schemas.ladders import CountsOut, ImpossibleOut, LadderOut, LadderProblem,
 
 Chosen = Mapping[str, str]  # ways, name to code
 
-LIMITS = {
-    "rungs": "There are not so many different problems on these rungs.",
-    "answer_below": "Every answer on these rungs is too large.",
-    "denominators": "These denominators make no such problem.",
-    "largest_common_denominator": "Every common denominator is larger than allowed.",
-    "largest_whole": "The wholes allowed are too small.",
-    "only": "There are not so many problems of this shape on these rungs.",
-    "lowest_terms": "The problems of these rungs need terms that can be simplified.",
-    "operations": "The problems of these rungs ask for other operations.",
-    "places": "There are not so many different decimals with these places.",
-    "avoid": "What is to be avoided comes with these rungs.",
-    "targets": "Not all of these wrong answers can show on these rungs.",
-}
-_FEATURES = {
-    "rung": "its rung",
-    "denominators": "how the denominators stand to each other",
-    "steps": "the number of steps",
-    "carries": "the carries",
-    "regroups": "the regrouping",
-    "across_zeros": "an exchange across a zero",
-    "simplify_by": "whether it is simplified",
-    "sum_above_one": "whether the answer is above 1",
-    "whole_answer": "whether the answer is a whole number",
-    "large_facts": "facts beyond 12 × 12",
-    "negatives": "numbers below zero",
-}
-
-
 # Ladders ------------------------------------------------------------------------------------------------------------
 
 
@@ -131,9 +103,7 @@ def _no_ladder(why: ladders.Impossible, spec: ladders.Spec) -> LadderOut:
         sampled=False,
         ended_early=why.ended_early,
         not_revealed=[],
-        impossible=ImpossibleOut(
-            limit=why.limit, said=LIMITS[why.limit], nearest=why.nearest, ended_early=why.ended_early
-        ),
+        impossible=ImpossibleOut(limit=why.limit, said=why.said, nearest=why.nearest, ended_early=why.ended_early),
     )
 
 
@@ -191,7 +161,7 @@ def _parallel_out(found: Parallel | None, ways: Ways) -> ParallelOut:
         return ParallelOut(text=None, glyphs=[], different=[])
     voice = voice_of(ways)
     working = found.worked.working
-    names = [voice.said(ENTRIES[name].name) if name in ENTRIES else _FEATURES[name] for name in found.different]
+    names = [voice.said(name) for name in found.said]
     told = problem_text(working, voice)
     if working.parts:  # a story is taken with its calculation, and shown as it is told
         return ParallelOut(text=working.problem.text, glyphs=[Glyph("words", told)], different=names)

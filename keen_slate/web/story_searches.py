@@ -19,13 +19,7 @@ from keen_slate.core.worked import Worked
 
 from .schemas.ladders import ImpossibleOut
 from .schemas.stories import MadeOut, ToldOut, ToldStory
-from .searches import LIMITS, Chosen
-
-_SAID = LIMITS | {
-    "scenario": "Nothing in this scenario has such sizes.",
-    "situations": "These situations are not told on these rungs.",
-    "rungs": "There are not so many different stories on these rungs.",
-}
+from .searches import Chosen
 
 
 def _own(documents: Sequence[Mapping[str, Any]]) -> list[Scenario]:
@@ -56,7 +50,7 @@ def make(
     stay = {i: read_story(one).story for i, one in enumerate(kept) if one and i < len(wish.slots)}
     made = make_stories(wish, stay, shunned)
     if isinstance(made, Impossible):
-        why = ImpossibleOut(limit=made.limit, said=_SAID[made.limit], nearest=made.nearest)
+        why = ImpossibleOut(limit=made.limit, said=made.said, nearest=made.nearest)
         return MadeOut(stories=[], not_revealed=[], impossible=why)
     return MadeOut(
         stories=[told_story(one) for one in made.stories], not_revealed=list(made.not_revealed), impossible=None

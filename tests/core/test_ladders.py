@@ -392,7 +392,10 @@ class BuildTests(unittest.TestCase):
             ({"rungs": {"F1": 1}, "targets": ["add-across", "carry-lost"]}, "targets", ["add-across"]),
         ]  # fmt: skip
         for wish, limit, nearest in cases:
-            self.assertEqual(build_or_why(read_spec(wish)), Impossible(limit, nearest), wish)
+            found = build_or_why(read_spec(wish))
+            self.assertEqual(found, Impossible(limit, nearest), wish)
+            self.assertTrue(found.said.endswith("."))
+        self.assertNotEqual(Impossible("rungs", None).said, Impossible("rungs", None, of="stories").said)
 
     def test_a_wish_that_cannot_be_understood_is_met_with_a_sentence(self):
         wrong = [  # no object; a key, rung, code or label that does not exist; a count, a number, a list that is none

@@ -6,11 +6,20 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.expressions.aloud import BOX
+from keen_slate.core.expressions.sentences import Scaled
+from keen_slate.core.expressions.tree import Frac
 from keen_slate.core.expressions.typeset import glyphs
+from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.layouts.cells import NUMBER_HEIGHT, SQUARE
 from keen_slate.core.layouts.registry import LAYOUTS
 from keen_slate.core.layouts.rows import expression_row
-from keen_slate.core.teaching.fading import Fading, glyphs_with_blanks, sheet_with_blanks
+from keen_slate.core.teaching.fading import (
+    Fading,
+    cells_with_blanks,
+    glyphs_with_blanks,
+    jotting_with_blanks,
+    sheet_with_blanks,
+)
 from keen_slate.core.teaching.points import points_of
 from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.ways.settings import Ways
@@ -54,6 +63,34 @@ class FadingTests(unittest.TestCase):
             [written[unit] for unit in sorted(written)], [one.strip() for one in numbers(glyphs(expr)) if one.strip()]
         )
         self.assertEqual(sorted(written), list(range(len(written))))
+        for unit in written:
+            left = cells_with_blanks(row.cells, "add 0", Fading(blanks=frozenset({f"add 0 {unit}"})))
+            self.assertEqual({cell.unit for cell in left if cell.blank}, {unit})
+        self.assertFalse(any(cell.blank for cell in cells_with_blanks(row.cells, "add 0", Fading(hide=2))))
+
+    def test_each_number_of_a_jotting_can_be_a_blank_and_keeps_its_key(self):
+        line = ("1/4 = ", Scaled(1, 4, "×", 3), " = ", Frac(3, 12))
+        plain = jotting_with_blanks(line, "k", Fading(), OWN)
+        self.assertEqual(
+            [(one.key, one.blank) for one in plain], [(None, False), ("k 1", False), (None, False), ("k 3", False)]
+        )
+        faded = jotting_with_blanks(line, "k", Fading(blanks=frozenset({"k 1", "k 3"})), OWN)
+        self.assertEqual(
+            [(one.text, one.top, one.bottom, one.blank) for one in faded],
+            [
+                ("1/4 = ", None, None, False),
+                (None, f"1 × {BOX}", f"4 × {BOX}", True),
+                (" = ", None, None, False),
+                (BOX, None, None, True),
+            ],
+        )
+
+    def test_nothing_is_left_out_where_nothing_is_hidden_and_nothing_blank(self):
+        kinds = Fading(), Fading(hide=1), Fading(blanks=frozenset({"add 0 0"})), Fading(pause="add 0")
+        self.assertEqual([one.plain for one in kinds], [True, False, False, True])
+        self.assertEqual(
+            [Fading(blanks=frozenset({"add 0 row"})).hides_row(key) for key in ("add 0", "add 1")], [True, False]
+        )
 
     def test_each_line_that_is_hidden_has_a_frame_about_what_is_written_there(self):
         for problem in ("7 1/4 - 3 5/6", "2 3/4 + 1 2/3", "5/6 - 3/4", "12.05 - 8.36"):

@@ -8,7 +8,7 @@ from fractions import Fraction
 from itertools import combinations
 from math import lcm
 from random import Random
-from typing import Any
+from typing import Any, Literal
 
 from ..expressions.tree import Expr
 from ..searching.deadline import EndedEarlyError, look, passed
@@ -25,12 +25,39 @@ _DRAWN = 400
 class Impossible:
     """The *limit* (a key of the wish) and the *nearest* value of it, all others staying, that allows a ladder.
 
-    *nearest* is None where no change of one limit alone allows one, or where the deadline came before it was found.
+    *nearest* is None where no change of one limit alone allows one, or where the deadline came before it was found. *of* says what was
+    wished for.
     """
 
     limit: str
     nearest: Any
     ended_early: bool = False
+    of: Literal["problems", "stories"] = "problems"
+
+    @property
+    def said(self) -> str:
+        """What the limit rules out, in a sentence."""
+        return (_OF_STORIES if self.of == "stories" else {}).get(self.limit) or _OF_PROBLEMS[self.limit]
+
+
+_OF_PROBLEMS = {
+    "rungs": "There are not so many different problems on these rungs.",
+    "answer_below": "Every answer on these rungs is too large.",
+    "denominators": "These denominators make no such problem.",
+    "largest_common_denominator": "Every common denominator is larger than allowed.",
+    "largest_whole": "The wholes allowed are too small.",
+    "only": "There are not so many problems of this shape on these rungs.",
+    "lowest_terms": "The problems of these rungs need terms that can be simplified.",
+    "operations": "The problems of these rungs ask for other operations.",
+    "places": "There are not so many different decimals with these places.",
+    "avoid": "What is to be avoided comes with these rungs.",
+    "targets": "Not all of these wrong answers can show on these rungs.",
+}
+_OF_STORIES = {
+    "scenario": "Nothing in this scenario has such sizes.",
+    "situations": "These situations are not told on these rungs.",
+    "rungs": "There are not so many different stories on these rungs.",
+}
 
 
 def build_or_why(

@@ -34,6 +34,7 @@ from ..expressions.tree import (
 )
 from ..expressions.walks import denominators, leaves
 from ..grading.features import Features
+from ..judging.misconceptions.registry import ENTRIES
 from ..limits import TIMES_TABLE, TYPED
 from ..reading.problem import labelled, problem_of
 from ..searching.deadline import passed
@@ -55,6 +56,26 @@ class Parallel:
 
     worked: Worked
     different: tuple[str, ...]
+
+    @property
+    def said(self) -> tuple[str, ...]:
+        """What is different about it, each in words."""
+        return tuple([ENTRIES[name].name if name in ENTRIES else _FEATURES[name] for name in self.different])
+
+
+_FEATURES = {
+    "rung": "its rung",
+    "denominators": "how the <denominators> stand to each other",
+    "steps": "the number of steps",
+    "carries": "the carries",
+    "regroups": "the <regrouping>",
+    "across_zeros": "an exchange across a zero",
+    "simplify_by": "whether it is simplified",
+    "sum_above_one": "whether the answer is above 1",
+    "whole_answer": "whether the answer is a whole number",
+    "large_facts": "facts beyond 12 × 12",
+    "negatives": "numbers below zero",
+}
 
 
 def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -> Parallel | None:

@@ -63,8 +63,8 @@ def _why(wish: StoryWish) -> Impossible:
             numbers = replace(wish.spec, rungs={rung: 1}, targets=()).within(operations=frozenset([operator]))
             found = build_or_why(numbers)
             if isinstance(found, Impossible):
-                return found
-    return Impossible("situations" if wish.situations else "scenario" if wish.scenario else "rungs", None)
+                return replace(found, of="stories")
+    return Impossible("situations" if wish.situations else "scenario" if wish.scenario else "rungs", None, of="stories")
 
 
 class _Maker:

@@ -23,6 +23,8 @@ from ..working.keys import step_keys
 from .question import Question, explainer_of
 
 Word = Literal["right", "right-value", "explained", "unexplained", "unreadable", "blank", "away"]
+# What stands in a cell for an answer that has no other name.
+WORD_NAMES = {"unexplained": "not explained", "unreadable": "not readable", "blank": "blank", "away": "away"}
 
 
 @dataclass(frozen=True, slots=True)
