@@ -84,6 +84,7 @@ function working(steps: number, blank: number[] = [], more: object = {}): Workin
   return {
     sheet: null,
     boxes: [],
+    methods: {},
     steps: Array.from({ length: steps }, () => step),
     rows: Array.from({ length: steps + 1 }, (_, i) => row(i - 1)),
     ...more,
@@ -106,6 +107,11 @@ describe('useReveal', () => {
     expect([reveal.isOpen(0), reveal.done.value]).toEqual([false, false])
     at.value = 3
     expect([reveal.current.value, reveal.done.value]).toEqual([1, true])
+  })
+
+  it('asks what the class is asked', () => {
+    const own = working(1, [], { methods: { asks: 'And now?' } })
+    expect(useReveal(shallowRef(own), ref(0)).asks.value).toBe('And now?')
   })
 
   it('fills the blanks of the problem itself before any line', () => {

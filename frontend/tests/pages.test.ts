@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { createPinia, setActivePinia } from 'pinia'
 import { createApp, nextTick } from 'vue'
 
 import { useSitting } from '../src/answers/useSitting'
@@ -14,6 +15,7 @@ vi.mock('vue-router', () => ({ useRouter: () => ({ replace: () => Promise.resolv
 beforeEach(() => {
   vi.useFakeTimers()
   localStorage.clear()
+  setActivePinia(createPinia())
 })
 afterEach(() => vi.useRealTimers())
 
@@ -240,7 +242,7 @@ describe('useWallShow', () => {
 
   function wall(id?: string) {
     const working = {
-      layout: 'line', steps: [step, step], rows: [{ cells: [] }, { cells: [] }, { cells: [] }], boxes: [], sheet: null, story: null,
+      layout: 'line', methods: {}, steps: [step, step], rows: [{ cells: [] }, { cells: [] }, { cells: [] }], boxes: [], sheet: null, story: null,
       choices: [], misconceptions: [wrong, { ...wrong, status: 'hidden' }, { ...wrong, code: 'carry-lost' }],
     } // prettier-ignore
     const asked = serve(({ path }) => ({

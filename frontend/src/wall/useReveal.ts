@@ -63,7 +63,7 @@ export function useReveal(working: Ref<Working | null>, at: Ref<number>) {
     const number = shown?.sheet ? shown.sheet.moments[next.value.line]?.step : next.value.line
     const step = shown?.boxes.length || number === undefined ? undefined : shown?.steps[number]
     if (next.value.fills) return 'What belongs in the blank?'
-    return step?.pause ? 'Try it yourself first.' : 'What would you write next?'
+    return step?.pause ? 'Try it yourself first.' : shown?.methods.asks || 'What would you write next?'
   })
 
   /** Whether a line with blanks still has them open. */

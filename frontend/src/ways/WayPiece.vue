@@ -35,7 +35,7 @@ defineProps<{ way: Schemas['ShownWay'] }>()
   gap: 7px;
   justify-content: start;
   min-height: 56px;
-  max-height: 190px;
+  max-height: 250px;
   overflow: hidden;
   line-height: 1.3;
 }

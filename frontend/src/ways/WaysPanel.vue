@@ -56,15 +56,36 @@ async function see(made: Promise<boolean>): Promise<void> {
 }
 
 /** The chosen ways with another text of the teacher's own; none where it is empty. */
-function withOwn(chosen: Record<string, string>, name: 'checklist' | 'order_words', text: string) {
+function withOwn(chosen: Record<string, string>, name: 'checklist' | OwnLine['name'], text: string) {
   const { [name]: _old, ...kept } = chosen
   return text ? { ...kept, [name]: text } : kept
 }
 
-const orderWords = computed(() => (scope.value === 'house' ? ways.house : bench.set?.ways)?.order_words ?? '')
-async function rememberOrder(text: string): Promise<void> {
-  if (scope.value === 'house') await see(ways.choose(withOwn(ways.house, 'order_words', text)))
-  else if (bench.set) await bench.changeSet({ ways: withOwn(bench.set.ways, 'order_words', text) })
+/** A line of the teacher's own words, among the ways of its group. */
+interface OwnLine {
+  name: 'order_words' | 'asks'
+  group: string
+  title: string
+  placeholder: string
+}
+const OWN_LINES: OwnLine[] = [
+  {
+    name: 'order_words',
+    group: 'order',
+    title: 'How your class remembers the order',
+    placeholder: 'your own words; they stand beside the first line',
+  },
+  {
+    name: 'asks',
+    group: 'words',
+    title: 'What your class is asked before each line, on the Wall',
+    placeholder: 'What would you write next?',
+  },
+]
+const ownLine = computed(() => OWN_LINES.find((one) => one.group === group.value && !word.value.trim()))
+async function keepOwn(name: OwnLine['name'], text: string): Promise<void> {
+  if (scope.value === 'house') await see(ways.choose(withOwn(ways.house, name, text)))
+  else if (bench.set) await bench.changeSet({ ways: withOwn(bench.set.ways, name, text) })
 }
 </script>
 
@@ -117,16 +138,18 @@ async function rememberOrder(text: string): Promise<void> {
         @choose="(code, where) => choose(setting, code, where)"
       />
     </div>
-    <section v-if="bench.set && group === 'order' && !word.trim()" class="questions">
-      <h3><label for="order-words">How your class remembers the order</label></h3>
+    <section v-if="bench.set && ownLine" class="questions">
+      <h3>
+        <label :for="ownLine.name">{{ ownLine.title }}</label>
+      </h3>
       <OwnWords
-        id="order-words"
-        :key="scope"
+        :id="ownLine.name"
+        :key="`${scope} ${ownLine.name}`"
         class="own-words"
-        :text="orderWords"
+        :text="(scope === 'house' ? ways.house : bench.set.ways)[ownLine.name] ?? ''"
         :maxlength="limits.question"
-        :placeholder="(scope === 'set' && ways.house.order_words) || 'your own words; they stand beside the first line'"
-        @keep="rememberOrder"
+        :placeholder="(scope === 'set' && ways.house[ownLine.name]) || ownLine.placeholder"
+        @keep="(text) => ownLine && keepOwn(ownLine.name, text)"
       />
     </section>
     <section v-if="ways.ways && bench.set && group === 'look' && !word.trim()" class="questions">

@@ -11,10 +11,10 @@ from ..limits import MAX_WHOLE, MOST_BLANK_TOPS, QUESTION_LENGTH
 from .checklist import read_checklist
 
 
-def read_order_words(text: str) -> str:
-    """The words by which a class remembers the order of operations. Raises `SettingError`.
+def read_words(text: str) -> str:
+    """A line of a teacher's own: by what a class remembers the order of operations, what it is asked. Raises `SettingError`.
 
-    >>> read_order_words("  Brackets lead, sums follow. ")
+    >>> read_words("  Brackets lead, sums follow. ")
     'Brackets lead, sums follow.'
     """
     words = " ".join(text.split())
@@ -45,6 +45,7 @@ def read_split(text: str) -> tuple[int, ...]:
 # By the name that a text has among the ways: what reads it.
 OWN_TEXTS: dict[str, Callable[[str], Any]] = {
     "checklist": read_checklist,
-    "order_words": read_order_words,
+    "order_words": read_words,
+    "asks": read_words,
     "split": read_split,
 }

@@ -371,6 +371,7 @@ class Ways:
     # What a teacher writes herself, read by `ways.own_words`; "" where there is nothing of the kind.
     checklist: str = ""  # the questions of the class, "" for those of the house
     order_words: str = ""  # by which the class remembers the order of operations
+    asks: str = ""  # what the class is asked before each line on the Wall
     split: str = ""  # the numerators that are to fill the blanks of an example
 
     @property

@@ -34,7 +34,7 @@ from ...expressions.voice import in_sentence
 from ...expressions.walks import leaves, map_numbers
 from ...limits import TOO_LARGE
 from ...reading.problem import Problem
-from ...ways.own_words import read_order_words
+from ...ways.own_words import read_words
 from ...ways.settings import Ways
 from ..proof import Working, too_large
 from ..scribe import Scribe
@@ -167,7 +167,7 @@ def _remembered(steps: Sequence[Step], ways: Ways) -> tuple[Step, ...]:
     """The *steps*, the words by which the class remembers the order beside the first of several."""
     if not ways.order_words or len(steps) < 2:
         return tuple(steps)
-    return (replace(steps[0], lines=((read_order_words(ways.order_words),), *steps[0].lines)), *steps[1:])
+    return (replace(steps[0], lines=((read_words(ways.order_words),), *steps[0].lines)), *steps[1:])
 
 
 def _work_together(brackets: Sequence[Bracket], how: _How) -> None:
