@@ -244,6 +244,19 @@ class BrowserTests(PageTests):
         words.press("Enter")
         expect(self.page.locator("body")).to_contain_text("Angle brackets are not read here.")
 
+    def test_the_wall_asks_in_the_teachers_own_words(self):
+        self.type_problem("2/7 + 3/7")
+        self.page.wait_for_selector(".paper .row[aria-label='five sevenths']")
+        self.page.click(".top >> text=Ways")
+        self.page.get_by_role("button", name="Words", exact=True).click()
+        asks = self.page.get_by_label("What your class is asked before each line, on the Wall")
+        asks.fill("And what now?")
+        with self.page.expect_response(re.compile("/api/sets/[^/]+$")):
+            asks.press("Enter")
+        self.page.get_by_role("button", name="Done", exact=True).click()
+        self.page.click(".top >> text=Wall")
+        expect(self.page.locator(".cover")).to_have_text("And what now?")
+
     def test_what_a_pupil_wrote_is_explained_line_by_line(self):
         self.type_problem("7 1/4 - 3 5/6")
         self.page.wait_for_selector(".paper .row[aria-label='three and five twelfths']")
