@@ -12,6 +12,7 @@ from hypothesis import example, given
 from hypothesis import strategies as st
 
 from keen_slate.core.arithmetic.primes import prime_factors
+from keen_slate.core.documents.view import working_view
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import value
 from keen_slate.core.layouts.cells import SQUARE
@@ -26,6 +27,7 @@ from keen_slate.core.teaching.fading import Fading, sheet_with_blanks
 from keen_slate.core.ways.checklist import HANGS_ON
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
+from keen_slate.core.worked import work_text
 from keen_slate.core.working.keys import BLANK_KEY, step_keys
 from keen_slate.core.working.methods import work
 from keen_slate.core.working.sketches import DIGIT, ROW, factor_tree, long_division
@@ -265,3 +267,19 @@ class SketchTests(unittest.TestCase):
             )
             self.assertTrue(apart, tree.said)
         self.assertTrue(all(t.x >= 0 and t.x + DIGIT * len(t.text) <= drawing.width for t in drawing.texts))
+
+
+class LabelTests(unittest.TestCase):
+    def test_a_label_stands_where_its_kind_stands(self):
+        # Common practice: a sign of money before its number, behind a minus; % and ° against it; a word after a space.
+        for problem, written in (
+            ("30 1/8 + 28 1/2 %", "58 5/8%"), ("$4.75 + $12.60", "$17.35"), ("$1.25 - $3.50", "-$2.25"), ("1 1/2 + 2 ft", "3 1/2 ft"), ("1/4 - 3/4 °", "-1/2°"),
+        ):  # fmt: skip
+            view = working_view(work_text(problem))
+            for pieces, said in (
+                (view.answer.labelled, view.answer.text),
+                *[(one.glyphs, one.answer) for one in view.choices],
+            ):
+                shown = ["".join(filter(None, (one.text, one.top and f" {one.top}/{one.bottom}"))) for one in pieces]
+                self.assertEqual("".join(shown).replace("−", "-").replace("- ", "-").strip(), said)
+            self.assertEqual(view.answer.text, written)

@@ -122,10 +122,7 @@ async function toggle(key: string): Promise<void> {
           </Button>
         </p>
         <p v-else-if="paper.working.problem.label && (peek || !paper.working.steps.at(-1)?.hidden)" class="answer">
-          Answer:
-          <template v-if="paper.working.answer.label_before">{{ paper.working.answer.label }}</template>
-          <MathLine :glyphs="paper.working.answer.glyphs" />
-          <template v-if="!paper.working.answer.label_before">{{ ' ' + paper.working.answer.label }}</template>
+          Answer: <MathLine :glyphs="paper.working.answer.labelled" />
         </p>
         <AnswerMark v-if="!paper.pencil" />
       </div>

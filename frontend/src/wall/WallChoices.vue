@@ -7,8 +7,6 @@ const props = defineProps<{
   /** The problem as a line. */
   problem: Row
   choices: Schemas['ChoiceView'][]
-  /** Whether a label stands before its number. */
-  before: boolean
   /** Whether it is told which one is right, and what the others tell. */
   told: boolean
 }>()
@@ -24,11 +22,7 @@ const glyphs = (one: Schemas['ChoiceView']) => (props.told && !one.right ? one.g
     <ol class="choices">
       <li v-for="one in choices" :key="one.label" :data-right="told && one.right">
         <strong>{{ one.label }}</strong>
-        <span>
-          <template v-if="one.unit && before">{{ one.unit }}</template>
-          <MathLine :glyphs="glyphs(one)" :spoken="one.answer" />
-          <template v-if="one.unit && !before">{{ ' ' + one.unit }}</template>
-        </span>
+        <MathLine :glyphs="glyphs(one)" :spoken="one.answer" />
         <small v-if="told">{{ one.right ? 'right' : one.names.join(', or ') }}</small>
       </li>
     </ol>

@@ -48,7 +48,6 @@ watch([() => props.show.at, () => props.show.working], async () => {
           v-if="show.options && show.working.rows[0]"
           :problem="show.working.rows[0]"
           :choices="show.working.choices"
-          :before="show.working.answer.label_before"
           :told="show.options === 'told'"
         />
         <WallWrong

@@ -60,9 +60,7 @@ defineProps<{ show: WallShow; working: Working }>()
     <MathLine :glyphs="working.story.answer_glyphs" :spoken="working.story.answer" />
   </p>
   <p v-else-if="show.done && !working.story && working.problem.label" class="label">
-    Answer: <template v-if="working.answer.label_before">{{ working.answer.label }}</template><MathLine
-      :glyphs="working.answer.glyphs"
-    /><template v-if="!working.answer.label_before">{{ ' ' + working.answer.label }}</template>
+    Answer: <MathLine :glyphs="working.answer.labelled" />
   </p>
 </template>
 

@@ -14,6 +14,7 @@ from ..diagnosing.lines import Checked, Line
 from ..expressions.text import exact
 from ..expressions.typeset import Glyph
 from ..expressions.voice import Voice
+from ..layouts.labels import with_label
 from ..reading.problem import labelled
 from ..reading.units import counted_in
 from .plain import plainly
@@ -76,7 +77,6 @@ class ChoiceView:
     names: tuple[str, ...]
     reason: str
     glyphs: tuple[Glyph, ...]
-    unit: str | None
 
 
 def choice_views(found: Iterable[Choice], label: str | None, voice: Voice) -> tuple[ChoiceView, ...]:
@@ -85,7 +85,7 @@ def choice_views(found: Iterable[Choice], label: str | None, voice: Voice) -> tu
         ChoiceView(
             one.label, labelled(voice.text(one.answer), counted_in(label, one.answer)), one.right, one.codes,
             tuple([voice.said(name_of(code)) for code in one.codes]), voice.said(one.reason),
-            tuple(voice.glyphs(one.answer, () if one.right else ("wrong",))), counted_in(label, one.answer),
+            tuple(with_label(voice.glyphs(one.answer, () if one.right else ("wrong",)), counted_in(label, one.answer))),
         )
         for one in found
     ])  # fmt: skip

@@ -20,6 +20,7 @@ from ..judging.checks import Check, caught_by, checks
 from ..judging.estimate import Estimate, written_like
 from ..judging.misconceptions import LikelyAnswer
 from ..layouts.cells import Cell, Row, Rule, SheetCell, SheetRule
+from ..layouts.labels import with_label
 from ..layouts.laying import lay
 from ..layouts.registry import Box, Jotting
 from ..layouts.rows import line
@@ -62,11 +63,10 @@ class ProblemView(ProblemDocument):
 
 @dataclass(frozen=True, slots=True)
 class AnswerView(AnswerDocument):
-    """The answer and its pieces, without the *label*, which stands before it or behind."""
+    """The answer, its number as pieces, and the same *labelled*: with its label where it belongs."""
 
     glyphs: Glyphs
-    label: str | None
-    label_before: bool
+    labelled: Glyphs
 
 
 @dataclass(frozen=True, slots=True)
@@ -293,8 +293,8 @@ class _Viewer:
 
     def _answer(self, shown: AnswerDocument) -> AnswerView:
         working = self.working
-        pieces = self._glyphs(working.answer)
-        return AnswerView(shown.text, shown.value, pieces, working.answer_label, label_before(working))
+        pieces = self.voice.glyphs(working.answer)
+        return AnswerView(shown.text, shown.value, tuple(pieces), tuple(with_label(pieces, working.answer_label)))
 
     def _drawn(self, i: int, seen: Seen) -> Figure | None:
         """The picture of step *i*, of the kind that the teacher chose."""
@@ -435,9 +435,3 @@ class _Viewer:
             line_glyphs=tuple([tuple(self.voice.typeset(rich)) for rich in likely.wrong.lines]),
             caught_by_check=caught,
         )
-
-
-def label_before(working: Working) -> bool:
-    """Whether the label stands before the answer's number, as a sign of money does."""
-    label = working.problem.label
-    return label is not None and working.answer_text.lstrip("-").startswith(label)

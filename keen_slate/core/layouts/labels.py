@@ -36,9 +36,12 @@ def line_glyphs(working: Working, expr: Expr, roles: Roles) -> list[Glyph]:
     return done + plain
 
 
-def with_label(number: list[Glyph], label: str) -> list[Glyph]:
-    """The pieces of a *number* with its *label*: a sign of money before it, others behind."""
+def with_label(number: list[Glyph], label: str | None) -> list[Glyph]:
+    """The pieces of a *number* with its *label*, if it has one: a sign of money before it, others behind, with the room they take."""
     role = number[0].role if number else ""
+    if not label:
+        return number
     if label in CURRENCY:
-        return [Glyph("words", label, role=role), *number]
+        sign = [one for one in number[:1] if one.text == "−"]
+        return [*sign, Glyph("words", label, role=role), *number[len(sign) :]]
     return [*number, Glyph("words", label if close_to_number(label) else f" {label}", role=role)]

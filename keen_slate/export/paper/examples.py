@@ -7,8 +7,8 @@ from dataclasses import replace
 from keen_slate.core.diagnosing.choices import choices
 from keen_slate.core.documents.asked import task_of
 from keen_slate.core.documents.verdict import choice_views
-from keen_slate.core.documents.view import label_before
 from keen_slate.core.expressions.typeset import Glyph
+from keen_slate.core.layouts.labels import with_label
 from keen_slate.core.teaching.fading import Fading
 
 from ..blocks import Block, Example, Head, Ticks, Written, written
@@ -64,19 +64,15 @@ def _marks(item: Item) -> str:
 
 def answer_of(item: Item) -> Written:
     """The answer with its label."""
-    label, before = item.working.answer_label or "", label_before(item.working)
-    number = item.voice.glyphs(item.working.answer)
-    pieces = [Glyph("words", f"Answer: {label if before else ''}"), *number]
-    return written("answer", [*pieces, Glyph("words", f" {label}")] if label and not before else pieces, item.voice)
+    number = with_label(item.voice.glyphs(item.working.answer), item.working.answer_label)
+    return written("answer", [Glyph("words", "Answer: "), *number], item.voice)
 
 
 def _choices(item: Item) -> list[Block]:
     """Four options to tick; nothing where the problem has none."""
     found = choice_views(choices(item.worked), item.working.problem.label, item.voice)
-    before = label_before(item.working)
     listed = []
     for one in found:
         pieces = [replace(glyph, role="") for glyph in one.glyphs]
-        unit = [Glyph("words", f" {one.unit}")] if one.unit and not before else []
-        listed.append((one.label, written("answer", [*pieces, *unit], item.voice)))
+        listed.append((one.label, written("answer", pieces, item.voice)))
     return [Ticks(tuple(listed))] if listed else []

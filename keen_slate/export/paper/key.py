@@ -6,10 +6,10 @@ from collections.abc import Sequence
 
 from keen_slate.core.diagnosing.choices import choices
 from keen_slate.core.documents.verdict import choice_views
-from keen_slate.core.documents.view import label_before
 from keen_slate.core.documents.working import estimate_document
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.judging.misconceptions import LikelyAnswer
+from keen_slate.core.layouts.labels import with_label
 from keen_slate.core.reading.units import counted_in
 from keen_slate.core.teaching.fading import Fading
 from keen_slate.core.teaching.points import ANSWER
@@ -83,12 +83,10 @@ def _shown(item: Item) -> list[LikelyAnswer]:
 def _wrong(item: Item, likely: LikelyAnswer, *, asks: bool = True) -> Written:
     """A likely wrong answer, what it comes from, and what to ask, where there is room for it."""
     answer, label = likely.wrong.answer, counted_in(item.working.problem.label, likely.wrong.answer)
-    shown = label or "" if likely.wrong.labelled else ""
-    before = bool(shown) and label_before(item.working)
     asked = f". {item.voice.said(likely.entry.question)}" if asks else ""
-    said = f"{'' if before or not shown else f' {shown}'}: {item.voice.said(likely.entry.name)}{asked}"
-    number = item.voice.glyphs(answer, ("wrong",))
-    return written("said", [*([Glyph("words", shown)] if before else []), *number, Glyph("words", said)], item.voice)
+    number = with_label(item.voice.glyphs(answer, ("wrong",)), label if likely.wrong.labelled else None)
+    said = f": {item.voice.said(likely.entry.name)}{asked}"
+    return written("said", [*number, Glyph("words", said)], item.voice)
 
 
 def _told_by_options(item: Item) -> list[Written]:
