@@ -1,4 +1,4 @@
-"""What tests of the core share."""
+"""What tests of the core and of files share."""
 
 from __future__ import annotations
 
@@ -7,6 +7,15 @@ from typing import Any
 
 from keen_slate.core.documents.plain import plainly
 from keen_slate.core.documents.view import working_view
+from keen_slate.core.teaching.fading import Fading
+from keen_slate.core.teaching.sentences import TeachersWords
+from keen_slate.core.worked import Worked
+from keen_slate.export.item import Item
+
+
+def as_item(worked: Worked, fading: Fading | None = None) -> Item:
+    """An example as papers and files need it, nothing in its teacher's own words."""
+    return Item(worked, TeachersWords(), fading or Fading(), {})
 
 
 def sweep(usual: int, whole: int) -> int:

@@ -1,4 +1,7 @@
-"""A set as an OpenDocument text: every line of a working is a formula that can be edited."""
+"""A set as an OpenDocument text: every line of a working is a formula that can be edited.
+
+Examples are headings that the program itself numbers, the answers a list of their own; all looks come from styles with names.
+"""
 
 from __future__ import annotations
 
@@ -8,8 +11,9 @@ from collections.abc import Sequence
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr
 from keen_slate.core.expressions.voice import Voice
-from keen_slate.core.worked import Worked
 
+from .docx import ROOM
+from .item import Item
 from .notation import mathml_with
 from .outline import Entry, outline
 from .packages import package
@@ -20,25 +24,49 @@ _FORMULA = "application/vnd.oasis.opendocument.formula"
 _OASIS = "urn:oasis:names:tc:opendocument:xmlns:"
 SPACES = {
     "office": f"{_OASIS}office:1.0", "text": f"{_OASIS}text:1.0", "draw": f"{_OASIS}drawing:1.0", "manifest": f"{_OASIS}manifest:1.0",
-    "svg": f"{_OASIS}svg-compatible:1.0", "xlink": "http://www.w3.org/1999/xlink",
+    "svg": f"{_OASIS}svg-compatible:1.0", "xlink": "http://www.w3.org/1999/xlink", "style": f"{_OASIS}style:1.0",
+    "fo": f"{_OASIS}xsl-fo-compatible:1.0", "meta": f"{_OASIS}meta:1.0", "dc": "http://purl.org/dc/elements/1.1/",
 }  # fmt: skip
+_STYLES = """\
+<?xml version="1.0" encoding="UTF-8"?>
+<office:document-styles {spaces} office:version="1.3"><office:styles>
+<style:default-style style:family="paragraph"><style:text-properties fo:language="en" fo:country="US" fo:font-size="12pt"/></style:default-style>
+<style:style style:name="Standard" style:family="paragraph" style:class="text"/>
+<style:style style:name="Title" style:family="paragraph" style:parent-style-name="Standard" style:class="chapter">
+<style:paragraph-properties fo:margin-bottom="0.5cm"/><style:text-properties fo:font-size="22pt" fo:font-weight="bold"/></style:style>
+<style:style style:name="Example" style:family="paragraph" style:parent-style-name="Standard" style:default-outline-level="1" style:class="text">
+<style:paragraph-properties fo:margin-top="0.6cm" fo:margin-bottom="0.2cm" fo:keep-with-next="always"/>
+<style:text-properties fo:font-size="14pt" fo:font-weight="bold"/></style:style>
+<style:style style:name="Answers" style:family="paragraph" style:parent-style-name="Example" style:class="text">
+<style:paragraph-properties fo:break-before="page"/></style:style>
+<style:style style:name="Line" style:display-name="Line of a working" style:family="paragraph" style:parent-style-name="Standard">
+<style:paragraph-properties fo:margin-left="1cm" fo:margin-bottom="0.15cm"/></style:style>
+<text:outline-style style:name="Outline"><text:outline-level-style text:level="1" style:num-format="1" style:num-suffix=". "/></text:outline-style>
+<text:list-style style:name="Key" style:display-name="Answers"><text:list-level-style-number text:level="1" style:num-format="1" style:num-suffix=". "/></text:list-style>
+</office:styles></office:document-styles>"""
 
 
-def odt(title: str, examples: Sequence[Worked]) -> bytes:
-    """The document: a heading, then each problem with its working and its answer."""
-    return _Writer(title, examples).file()
+def odt(title: str, items: Sequence[Item], author: str = "") -> bytes:
+    """The document: a title, each problem under a heading with its working, the answers at the end."""
+    return _Writer(title, items, author).file()
 
 
 class _Writer:
-    def __init__(self, title: str, examples: Sequence[Worked]) -> None:
+    def __init__(self, title: str, items: Sequence[Item], author: str) -> None:
+        self.title, self.author = title, author
         for prefix, address in SPACES.items():
             ET.register_namespace(prefix, address)
         self.formulas: list[bytes] = []
         self.root = ET.Element(_name("office:document-content"), {_name("office:version"): "1.3"})
         self.body = ET.SubElement(ET.SubElement(self.root, _name("office:body")), _name("office:text"))
-        self._heading(1, title)
-        for i, entry in enumerate(outline(examples)):
-            self._example(i + 1, entry)
+        self._paragraph(title, "Title")
+        entries = outline(items)
+        for entry in entries:
+            self._example(entry)
+        self._heading("Answers", "Answers").set(_name("text:is-list-header"), "true")
+        key = ET.SubElement(self.body, _name("text:list"), {_name("text:style-name"): "Key"})
+        for entry in entries:
+            ET.SubElement(ET.SubElement(key, _name("text:list-item")), _name("text:p")).text = entry.answer
 
     def file(self) -> bytes:
         """All parts of the package; the type stands first and plain, so that it is known by its first bytes."""
@@ -46,31 +74,54 @@ class _Writer:
         whole = {
             "mimetype": TYPE.encode(),
             "content.xml": _bytes(self.root),
+            "styles.xml": _STYLES.format(spaces=_spaces()).encode(),
+            "meta.xml": self._meta(),
             **parts,
             "META-INF/manifest.xml": self._manifest(),
         }
         return package(whole, plain=("mimetype",))
 
-    def _example(self, number: int, entry: Entry) -> None:
-        line = self._paragraph(f"{number}.  {entry.story}")
+    def _example(self, entry: Entry) -> None:
+        self._heading(entry.kind, "Example")
         if entry.story:
-            line = self._paragraph("")
-        self._formula(line, entry.start, entry.voice)
-        if entry.asked:
-            line[-1].tail = f"  {entry.asked}"
+            self._paragraph(entry.story, "Standard")
+        self._line("", entry.start, f"  {entry.asked}" if entry.asked else "", entry.voice)
         for one in entry.lines:
-            line = self._paragraph(f"{one.sign} ".lstrip())
-            self._formula(line, one.expr, entry.voice)
-            line[-1].tail = f"   {one.said}"
-        self._paragraph(entry.answer)
+            self._line(f"{one.sign} ".lstrip(), one.expr, f"   {one.said}" if one.said else "", entry.voice)
 
-    def _heading(self, level: int, said: str) -> None:
-        ET.SubElement(self.body, _name("text:h"), {_name("text:outline-level"): str(level)}).text = said
+    def _line(self, before: str, expr: Expr | None, behind: str, voice: Voice) -> None:
+        """A line with its formula, or with the room in which pupils write it."""
+        if expr is None:
+            self._paragraph(f"{before}{ROOM}{behind}", "Line")
+            return
+        line = self._paragraph(before, "Line")
+        self._formula(line, expr, voice)
+        line[-1].tail = behind
 
-    def _paragraph(self, said: str) -> ET.Element:
-        found = ET.SubElement(self.body, _name("text:p"))
+    def _heading(self, said: str, style: str) -> ET.Element:
+        found = ET.SubElement(
+            self.body, _name("text:h"), {_name("text:outline-level"): "1", _name("text:style-name"): style}
+        )
         found.text = said
         return found
+
+    def _paragraph(self, said: str, style: str) -> ET.Element:
+        found = ET.SubElement(self.body, _name("text:p"), {_name("text:style-name"): style})
+        found.text = said
+        return found
+
+    def _meta(self) -> bytes:
+        root = ET.Element(_name("office:document-meta"), {_name("office:version"): "1.3"})
+        meta = ET.SubElement(root, _name("office:meta"))
+        for name, said in (
+            ("dc:title", self.title),
+            ("meta:initial-creator", self.author),
+            ("dc:creator", self.author),
+            ("dc:language", "en-US"),
+        ):
+            if said:
+                ET.SubElement(meta, _name(name)).text = said
+        return _bytes(root)
 
     def _formula(self, line: ET.Element, expr: Expr, voice: Voice) -> None:
         self.formulas.append(mathml_with(expr, voice.mark, starmath(expr, voice.mark)).encode())
@@ -85,7 +136,7 @@ class _Writer:
 
     def _manifest(self) -> bytes:
         root = ET.Element(_name("manifest:manifest"), {_name("manifest:version"): "1.3"})
-        entries = [("/", TYPE), ("content.xml", "text/xml")]
+        entries = [("/", TYPE), *[(f"{name}.xml", "text/xml") for name in ("content", "styles", "meta")]]
         for i in range(len(self.formulas)):
             entries += [(f"Object {i + 1}/", _FORMULA), (f"Object {i + 1}/content.xml", "text/xml")]
         for path, kind in entries:
@@ -98,6 +149,10 @@ class _Writer:
 def _name(prefixed: str) -> str:
     prefix, name = prefixed.split(":")
     return f"{{{SPACES[prefix]}}}{name}"
+
+
+def _spaces() -> str:
+    return " ".join([f'xmlns:{prefix}="{address}"' for prefix, address in SPACES.items()])
 
 
 def _bytes(root: ET.Element) -> bytes:

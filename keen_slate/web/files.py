@@ -22,6 +22,7 @@ from keen_slate.store.models import Example, ExampleSet
 
 from . import heavy, papers, searches, views
 from .desk import shelf
+from .door import teacher
 from .given import Given, given
 from .openapi import body_doc, file_body_doc, file_doc, reference
 from .schemas.files import BroughtIn, BroughtOut, NotationOut, QtiQuery, TableOut
@@ -87,7 +88,7 @@ def _table(set_id: UUID, separator: str, suffix: str, kind: str) -> Response:
 def save_text(set_id: UUID) -> Response:
     """The set as an OpenDocument text with formulas."""
     title, examples = _asked(set_id)
-    return download(heavy.run(papers.text_file, title, examples), title, "odt", ODT_TYPE)
+    return download(heavy.run(papers.text_file, title, examples, teacher().name), title, "odt", ODT_TYPE)
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.docx")
@@ -95,7 +96,7 @@ def save_text(set_id: UUID) -> Response:
 def save_docx(set_id: UUID) -> Response:
     """The set as an Office Open XML text with equations."""
     title, examples = _asked(set_id)
-    return download(heavy.run(papers.docx_text, title, examples), title, "docx", DOCX_TYPE)
+    return download(heavy.run(papers.docx_text, title, examples, teacher().name), title, "docx", DOCX_TYPE)
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.md")

@@ -101,19 +101,23 @@ def page_alone(title: str, examples: Sequence[Given], assets: Path) -> str:
     return page(title, examples, fonts.within(assets))
 
 
-def text_file(title: str, examples: list[Given]) -> bytes:
+def text_file(title: str, examples: list[Given], author: str) -> bytes:
     """The set as an OpenDocument text with formulas."""
-    return odt_file(title, [worked for _, worked in each_worked(examples)])
+    return odt_file(title, _items(examples), author)
 
 
-def docx_text(title: str, examples: list[Given]) -> bytes:
+def docx_text(title: str, examples: list[Given], author: str) -> bytes:
     """The set as an Office Open XML text with equations."""
-    return docx_file(title, [worked for _, worked in each_worked(examples)])
+    return docx_file(title, _items(examples), author)
 
 
 def pasted(title: str, examples: list[Given]) -> str:
     """The set as Markdown."""
-    return markdown(title, [worked for _, worked in each_worked(examples)])
+    return markdown(title, _items(examples))
+
+
+def _items(examples: list[Given]) -> list[Item]:
+    return [Item(worked, one.sentences, one.faded, dict(one.marks)) for one, worked in each_worked(examples)]
 
 
 def table(examples: list[Given], separator: str) -> str:

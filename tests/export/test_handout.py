@@ -274,7 +274,7 @@ class ContentTests(unittest.TestCase):
             one = Item(work_text(problem, target=target), TeachersWords(), Fading(), {})
             (sheet, *_) = parts([one], form="problems")
             self.assertEqual(sheet.examples[0].head.label, asked)
-            self.assertIn(asked, markdown("Planks", [one.worked]))
+            self.assertIn(asked, markdown("Planks", [one]))
             for version in ("3.0", "2.1"):
                 with zipfile.ZipFile(io.BytesIO(qti("Planks", [one.worked], [1], version=version))) as package:
                     self.assertIn(f"{asked}: ", package.read("items/item-1.xml").decode())

@@ -16,6 +16,7 @@ from keen_slate.export.markdown import markdown
 from keen_slate.export.notation import latex, mathml, problem_latex, problem_mathml, working_latex, working_mathml
 from keen_slate.export.starmath import starmath
 from tests import strategies
+from tests.support_core import as_item
 
 SPACE = "{http://www.w3.org/1998/Math/MathML}"
 SIGNS = {"\u2212": "-", "\u00d7": "×", "\u00f7": "÷"}
@@ -97,7 +98,7 @@ class NotationTests(unittest.TestCase):
     @given(strategies.classroom_pairs)
     def test_a_set_as_text_has_every_line_as_a_formula(self, expr):
         worked = [work_text(text(expr) + " m", Ways.of({"decimal_mark": "comma"}), "."), work_text("3.75 + 2.6 $")]
-        made = markdown("A $5 *set* <b>", worked)
+        made = markdown("A $5 *set* <b>", list(map(as_item, worked)))
         self.assertTrue(made.startswith("# A \\$5 \\*set\\* \\<b\\>\n"))
         found = re.findall(r"(?<!\\)(?<!\$)\$([^$\n]+)\$|& (.*?) && \\text", made)
         wanted = [e for one in worked for e in (one.working.start, *[step.after for step in one.working.steps])]

@@ -19,6 +19,7 @@ from keen_slate.export.odt import SPACES, TYPE, odt
 from keen_slate.export.qti import KINDS, qti
 from tests import strategies
 from tests.export.test_notation import from_mathml
+from tests.support_core import as_item
 
 ITEM, MANIFEST = KINDS["3.0"].item, KINDS["3.0"].manifest
 problems = st.lists(strategies.classroom_pairs.map(text), min_size=1, max_size=4)
@@ -214,7 +215,8 @@ class OdtTests(unittest.TestCase):
     @settings(max_examples=60)
     def test_every_line_is_a_formula_that_is_declared_and_linked(self, sources):
         worked = [work_text(source) for source in sources]
-        made = odt(TITLE, worked)
+        items = list(map(as_item, worked))
+        made = odt(TITLE, items, "A teacher")
         self.assertEqual(
             made[30:38] + made[38 : 38 + len(TYPE)], b"mimetype" + TYPE.encode()
         )  # known by its first bytes
@@ -226,11 +228,21 @@ class OdtTests(unittest.TestCase):
         files = [name for name in declared if not name.endswith("/")]
         self.assertEqual(sorted([*files, "mimetype", "META-INF/manifest.xml"]), sorted(opened.namelist()))
         content = ET.fromstring(opened.read("content.xml"))
-        self.assertEqual(content.find(".//text:h", SPACES).text, TITLE)
+        heads = [head.text for head in content.iterfind(".//text:h", SPACES)]
+        self.assertEqual(
+            (content.find(".//text:p", SPACES).text, len(heads), heads[-1]), (TITLE, len(worked) + 1, "Answers")
+        )
+        about = ET.fromstring(opened.read("meta.xml"))
+        self.assertEqual(
+            [about.find(f".//dc:{name}", SPACES).text for name in ("title", "creator")], [TITLE, "A teacher"]
+        )
         links = [o.get(f"{{{SPACES['xlink']}}}href") for o in content.iter(f"{{{SPACES['draw']}}}object")]
         lines = [e for one in worked for e in (one.working.problem.expr, *[s.after for s in one.working.steps])]
         read = [from_mathml(ET.fromstring(opened.read(f"{link[2:]}/content.xml"))) for link in links]
         self.assertEqual([re.sub(r"\s", "", r) for r in read], [re.sub(r"\s", "", text(e)) for e in lines])
-        answers = [p.text for p in content.iter(f"{{{SPACES['text']}}}p") if p.text.startswith("Answer")]
-        self.assertEqual(answers, [f"Answer: {one.working.answer_text}" for one in worked])
-        self.assertEqual(made, odt(TITLE, worked))
+        answers = [p.text for p in content.iterfind(".//text:list-item/text:p", SPACES)]
+        self.assertEqual(answers, [one.working.answer_text for one in worked])
+        self.assertEqual(made, odt(TITLE, items, "A teacher"))
+        named = {e.get(f"{{{SPACES['style']}}}name") for e in ET.fromstring(opened.read("styles.xml")).iter()}
+        used = {e.get(f"{{{SPACES['text']}}}style-name") for e in content.iter()}
+        self.assertEqual(used - named - {None}, set())

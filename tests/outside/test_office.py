@@ -21,6 +21,7 @@ from keen_slate.export.outline import outline
 from keen_slate.export.table import judged, rows_for
 from keen_slate.export.workbook import table_in, workbook
 from keen_slate.store.demo import SETS
+from tests.support_core import as_item
 
 OMML = "{http://schemas.openxmlformats.org/officeDocument/2006/math}"
 # Of every kind that the demo has not: recurring decimals, brackets, powers, numbers below zero.
@@ -85,7 +86,7 @@ class OfficeTests(unittest.TestCase):
     def test_every_formula_is_still_the_same_after_an_office_program_has_saved_it(self):
         problems = [problem for _, some in SETS for problem in some] + list(MORE)
         for ways, mark in ((Ways(), "."), (Ways.of({"decimal_mark": "comma"}), ",")):
-            worked = [work_text(problem, ways, mark=".") for problem in problems]
+            worked = [as_item(work_text(problem, ways, mark=".")) for problem in problems]
             wanted = [
                 tight(text(expr).replace(".", mark))
                 for entry in outline(worked)
