@@ -18,11 +18,7 @@ watch(
 </script>
 
 <template>
-  <Button
-    class="model"
-    :title="after ? 'Show the question mark' : 'Fill in what is found'"
-    @click="after = !after"
-  >
+  <Button class="model" :title="after ? 'Show the question mark' : 'Fill in what is found'" @click="after = !after">
     <FigureDrawing :figure="figure" :state="after ? 'after' : 'before'" />
   </Button>
 </template>
