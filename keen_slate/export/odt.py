@@ -8,8 +8,8 @@ from __future__ import annotations
 import xml.etree.ElementTree as ET
 from collections.abc import Sequence
 
-from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Expr
+from keen_slate.core.expressions.typeset import glyphs
 from keen_slate.core.expressions.voice import Voice
 
 from .docx import ROOM
@@ -27,6 +27,7 @@ SPACES = {
     "svg": f"{_OASIS}svg-compatible:1.0", "xlink": "http://www.w3.org/1999/xlink", "style": f"{_OASIS}style:1.0",
     "fo": f"{_OASIS}xsl-fo-compatible:1.0", "meta": f"{_OASIS}meta:1.0", "dc": "http://purl.org/dc/elements/1.1/",
 }  # fmt: skip
+_DIGIT, _BAR, _OPERATOR = 21, 10, 56  # hundredths of a centimetre
 _STYLES = """\
 <?xml version="1.0" encoding="UTF-8"?>
 <office:document-styles {spaces} office:version="1.3"><office:styles>
@@ -41,6 +42,8 @@ _STYLES = """\
 <style:paragraph-properties fo:break-before="page"/></style:style>
 <style:style style:name="Line" style:display-name="Line of a working" style:family="paragraph" style:parent-style-name="Standard">
 <style:paragraph-properties fo:margin-left="1cm" fo:margin-bottom="0.15cm"/></style:style>
+<style:style style:name="Formula" style:family="graphic">
+<style:graphic-properties style:vertical-pos="middle" style:vertical-rel="text" text:anchor-type="as-char"/></style:style>
 <text:outline-style style:name="Outline"><text:outline-level-style text:level="1" style:num-format="1" style:num-suffix=". "/></text:outline-style>
 <text:list-style style:name="Key" style:display-name="Answers"><text:list-level-style-number text:level="1" style:num-format="1" style:num-suffix=". "/></text:list-style>
 </office:styles></office:document-styles>"""
@@ -126,9 +129,10 @@ class _Writer:
     def _formula(self, line: ET.Element, expr: Expr, voice: Voice) -> None:
         self.formulas.append(mathml_with(expr, voice.mark, starmath(expr, voice.mark)).encode())
         number = len(self.formulas)
+        width, height = _size(expr)
         frame = ET.SubElement(line, _name("draw:frame"), {
-            _name("draw:name"): f"Formula {number}", _name("text:anchor-type"): "as-char",
-            _name("svg:width"): f"{max(1, len(text(expr))) * 0.21:.2f}cm", _name("svg:height"): "0.95cm",
+            _name("draw:name"): f"Formula {number}", _name("text:anchor-type"): "as-char", _name("draw:style-name"): "Formula",
+            _name("svg:width"): f"{width / 100:.2f}cm", _name("svg:height"): f"{height / 100:.2f}cm",
         })  # fmt: skip
         link = {"href": f"./Object {number}", "type": "simple", "show": "embed", "actuate": "onLoad"}
         ET.SubElement(frame, _name("draw:object"), {_name(f"xlink:{name}"): value for name, value in link.items()})
@@ -149,6 +153,20 @@ class _Writer:
 def _name(prefixed: str) -> str:
     prefix, name = prefixed.split(":")
     return f"{{{SPACES[prefix]}}}{name}"
+
+
+def _size(expr: Expr) -> tuple[int, int]:
+    """About the width and the height of a formula in twelve points, in hundredths of a centimetre; an office program sets it anew."""
+    pieces = glyphs(expr)
+    widths = [
+        _BAR + _DIGIT * max(len(one.top or ""), len(one.bottom or ""))
+        if one.kind == "fraction"
+        else _OPERATOR
+        if one.kind == "operator"
+        else _DIGIT * max(1, len(one.text or ""))
+        for one in pieces
+    ]
+    return max(_DIGIT, sum(widths)), 95 if any(one.kind == "fraction" for one in pieces) else 46
 
 
 def _spaces() -> str:

@@ -95,6 +95,14 @@ class OfficeTests(unittest.TestCase):
             for made, kind in ((odt("All kinds", worked), "odt"), (docx("All kinds", worked), "docx")):
                 self.assertEqual(formulas(saved_by_office(made, kind, "docx")), wanted, kind)
 
+    def test_examples_and_answers_are_numbered_by_the_program(self):
+        items = [as_item(work_text(problem)) for problem in ("12.05 - 8.36", "7 1/4 - 3 5/6 ft")]
+        for made, kind in ((odt("Planks", items), "odt"), (docx("Planks", items), "docx")):
+            lines = saved_by_office(made, kind, "txt").decode("utf-8-sig").splitlines()
+            numbered = [" ".join(line.split()) for line in lines if re.match(r"\s*\d+\.\s", line)]
+            kinds = ["1. A decimal calculation", "2. Adding and subtracting fractions and mixed numbers"]
+            self.assertEqual(numbered, [*kinds, "1. 3.69", "2. 3 5/12 ft"], kind)
+
 
 class SheetTests(unittest.TestCase):
     PROBLEMS = ("5/6", "1/2 + 1/3", "-2 1/2 + 1/3", "11/12 - 3/4", "3.50 + 2.65", "7 1/4 - 3 5/6 ft", "$4.75 + $12.60")
