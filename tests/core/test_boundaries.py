@@ -4,6 +4,7 @@ import unittest
 from dataclasses import replace
 from datetime import date, timedelta
 from fractions import Fraction
+from types import SimpleNamespace
 from unittest import mock
 
 from keen_slate.core.diagnosing.answers import diagnose
@@ -21,8 +22,8 @@ from keen_slate.core.judging.slips import slips
 from keen_slate.core.sittings.day import read_day
 from keen_slate.core.sittings.following import wish_of
 from keen_slate.core.sittings.holding import Group, holding
-from keen_slate.core.sittings.judge import checked_of
-from keen_slate.core.sittings.over_time import Sitting, over_time
+from keen_slate.core.sittings.judge import TeachersWord, checked_of, judged, word_of
+from keen_slate.core.sittings.over_time import Back, Sitting, over_time, warm_up
 from keen_slate.core.sittings.question import Question, asked_of
 from keen_slate.core.stories.words import third_person
 from keen_slate.core.teaching.minutes import own_time, seconds
@@ -139,6 +140,37 @@ class BeliefBoundaries(unittest.TestCase):
         self.assertEqual(wish_of(ready, self.asked)["rungs"], {"M8": 4})
         self.assertIsNone(wish_of(replace(holds, rungs=("S1",)), self.asked))
         self.assertNotIn("denominators", wish_of(replace(holds, denominators=(1, 100)), self.asked))
+
+    def test_a_group_without_wrong_answers_of_its_own_gets_three_rungs_that_show_what_it_holds(self):
+        several = [asked_of(Question(one)) for one in ("1/5 + 2/5", "2/3 + 1/6", "3/4 + 2/5", "5/6 + 1/4", "4/5 + 3/5")]
+        shows = list(dict.fromkeys(one.rung for one in several if one.can_show(B)))
+        self.assertGreater(len(shows), 3)
+        wish = wish_of(Group((B,), ("a",), None, (), ()), several)
+        self.assertEqual(list(wish["rungs"]), shows[:3])
+
+    def test_a_warm_up_has_three_problems_at_most(self):
+        asked = [
+            asked_of(Question(one)) for one in ("1/5 + 2/5", "2/3 + 1/6", "3/4 + 2/5", "7 1/4 - 3 5/6", "12.4 - 6.75")
+        ]
+        due = SimpleNamespace(come_back=[Back(one.rung, ("a",)) for one in asked])
+        self.assertEqual(len(warm_up(due, asked, date(2026, 11, 12))), 3)
+        self.assertEqual(len(warm_up(SimpleNamespace(come_back=due.come_back[:2]), asked, date(2026, 11, 12))), 2)
+
+    def test_a_word_of_the_teachers_stands_above_the_cores(self):
+        wrong, form = judged(Question("7 1/4 - 3 5/6"), "4 7/12"), judged(Question("7 1/4 - 3 5/6"), "3 10/24")
+        told = [
+            [word_of(one, word) for one in (wrong, form)]
+            for word in (TeachersWord(), TeachersWord(codes=(A,)), TeachersWord(right=True), TeachersWord(right=False))
+        ]
+        self.assertEqual(
+            told,
+            [
+                ["explained", "right-value"],
+                ["explained", "right-value"],
+                ["right", "right"],
+                ["unexplained", "unexplained"],
+            ],
+        )
 
     def test_a_working_is_checked_where_more_than_an_answer_is_written(self):
         sums, fills = Question("2/3 + 1/6"), Question("2/3 = _/12")
