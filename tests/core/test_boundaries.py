@@ -7,7 +7,7 @@ from fractions import Fraction
 from types import SimpleNamespace
 from unittest import mock
 
-from keen_slate.core.diagnosing.answers import diagnose
+from keen_slate.core.diagnosing.answers import Explainer, diagnose
 from keen_slate.core.diagnosing.choices import choices
 from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.lines import check
@@ -325,6 +325,38 @@ class SmallDecisions(unittest.TestCase):
             self.assertEqual((len(made), [one.right for one in made].count(True)), (4, 1))
             for one in made:
                 self.assertRegex(text(one.answer), f"^{wanted}$")
+
+    def test_a_label_counts_only_where_labels_do(self):
+        explainer = Explainer(work_text("7 1/4 - 3 5/6 ft"), ".")
+        said = {
+            typed: [explainer.verdict(typed, labels).verdict for labels in (True, False)]
+            for typed in ("3 5/12 ft", "3 5/12", "3 5/12 m", "what")
+        }
+        self.assertEqual(
+            said,
+            {
+                "3 5/12 ft": ["right"] * 2,
+                "3 5/12": ["right-value", "right"],
+                "3 5/12 m": ["right-value"] * 2,
+                "what": ["unreadable"] * 2,
+            },
+        )
+
+    def test_a_working_is_checked_in_the_ways_of_its_class(self):
+        lines = ["6/4", "3/2"]
+        improper = Ways.of({"answer_form": "simplest-improper"})
+        self.assertEqual(
+            [check("3/4 + 3/4", lines, ways).answer for ways in (improper, None)], ["right", "right-value"]
+        )
+
+    def test_what_has_no_single_answer_has_no_options_and_what_explains_comes_first(self):
+        self.assertEqual([choices(work_text(problem)) for problem in ("2/3 = _/12", "_/4 + _/2 = 5/4")], [(), ()])
+        (over_zero,) = diagnose("3/4 - 1/4", "2/0").explanations
+        (tops,) = diagnose("_/2 + _/3 = 5/6", "2/2 + 3/3 = 5/6").explanations
+        self.assertEqual(
+            [(one.rank, one.codes) for one in (over_zero, tops)], [(1, ("add-across",)), (1, ("top-not-scaled",))]
+        )
+        self.assertEqual(diagnose("_/2 + _/3 = 5/6", "2/2 + 2/3 = 5/6").explanations, ())
 
     def test_verbs_after_he_and_she(self):
         bases = "buy play carry try reach pass fix go say lay be have fetch mix"
