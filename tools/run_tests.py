@@ -96,9 +96,10 @@ def run_some(names: list[str]) -> Ran:
 
 
 def _seed() -> str:
-    """A number for what is committed; one by chance where that is not known."""
-    tree = subprocess.run(["git", "rev-parse", "HEAD^{tree}"], cwd=ROOT, capture_output=True, text=True, check=False)
-    return str(int(tree.stdout[:8], 16) if tree.returncode == 0 else randrange(10**9))
+    """A number for the application and its tests as they are committed; one by chance where that is not known."""
+    command = ["git", "rev-parse", "HEAD:keen_slate", "HEAD:tests"]
+    trees = subprocess.run(command, cwd=ROOT, capture_output=True, text=True, check=False).stdout.split()
+    return str(int(trees[0][:8], 16) ^ int(trees[1][:8], 16) if len(trees) == 2 else randrange(10**9))
 
 
 def prepare(examples: int = 300) -> None:
