@@ -5,7 +5,7 @@ import unittest
 from fractions import Fraction
 from pathlib import Path
 
-from hypothesis import given
+from hypothesis import example, given
 
 import keen_slate
 from keen_slate.core.errors import CoreError, LimitError, ReadError
@@ -188,6 +188,9 @@ class ReadingTests(unittest.TestCase):
         self.assertEqual((problem.expr, problem.kind), (expr, "equivalent"))
 
     @given(strategies.texts)
+    @example("0/")
+    @example("3 1/")
+    @example("1.")
     def test_any_text_is_read_or_refused_within_its_bounds(self, typed):
         try:
             problem = read(typed)

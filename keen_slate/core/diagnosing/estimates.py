@@ -163,7 +163,7 @@ class _Judge:
     def _is_near(self, number: Fraction) -> bool:
         """Within the bound of the answer; where there is none, not less than half of the estimate and not more than twice as much."""
         about = self.about
-        assert about is not None and about.total is not None, "what lies between two wholes was judged before"
+        assert about is not None and about.total is not None, "an interval was judged before"
         if about.bound is not None:
             return abs(number - self.working.value) <= about.bound
         low, high = sorted([about.total * Fraction(1, 2), about.total * 2])

@@ -69,8 +69,9 @@ class Lexer:
         return list(self._tokens())
 
     def fail(self, message: str, hint: str, position: int | None = None, length: int = 1) -> NoReturn:
-        """Refuse the text at *position* (the reading place, when None)."""
-        raise ReadError(message, self.at if position is None else position, length, hint)
+        """Refuse the text at *position* (the reading place, when None); nothing stands behind its end."""
+        start = self.at if position is None else position
+        raise ReadError(message, start, min(length, len(self.text) - start), hint)
 
     def _tokens(self) -> Iterator[Token]:
         while self.at < len(self.text):
