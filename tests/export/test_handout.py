@@ -10,7 +10,7 @@ from collections import Counter
 from dataclasses import replace
 from fractions import Fraction
 
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from keen_slate.core.documents.view import working_view
@@ -93,6 +93,23 @@ class PageTests(unittest.TestCase):
 
         @settings(max_examples=40, deadline=None)
         @given(looks, problems, st.integers(0, 2), st.sampled_from(sorted(LAYOUTS)))
+        @example(
+            dict.fromkeys(("fill", "pictures", "choices", "grey"), False)
+            | dict.fromkeys(("per_page", "space", "minutes"), 0)
+            | {
+                "kind": "yours",
+                "paper": "a4",
+                "form": "full",
+                "key": "none",
+                "shading": "bars",
+                "large": True,
+                "wide": True,
+                "class_name": "",
+            },
+            ["2/3 + 1/6 ft"],
+            0,
+            "four-box",
+        )
         def prints(look, problems, hide, layout):
             items = [item(problem, {"layout": layout}, hide=hide) for problem in problems]
             # Typst refuses what does not meet PDF/UA-1: pictures and formulas without words, gaps between headings.

@@ -173,16 +173,18 @@
       text(size: size(13), inline(said, scale: scale-beside(13)))
     })).join())
   }
-  else if one.block == "boxes" {
+  else if one.block == "boxes" { context {
+    // Two beside each other where the longest of the usual words has room in each.
+    let single = one.questions or measure(text(size: size(13), "denominators.")).width + 5mm > room / 2
     let cell(box) = grid.cell(breakable: false, {
       text(size: size(11), {
         strong(if box.number > 0 { str(box.number) + ". " + box.title } else { box.title })
         if box.answer != "" { [ ] + box.answer }
       })
-      place-blocks(box.blocks, if one.questions { room - 4mm } else { room / 2 - 4mm })
+      place-blocks(box.blocks, if single { room - 4mm } else { room / 2 - 4mm })
     })
     block(spacing: 2mm, grid(
-      columns: if one.questions { (1fr,) } else { (1fr, 1fr) }, stroke: 0.8pt, inset: 2mm, ..one.cells.map(cell),
+      columns: if single { (1fr,) } else { (1fr, 1fr) }, stroke: 0.8pt, inset: 2mm, ..one.cells.map(cell),
     ))
-  }
+  } }
 }).join()
