@@ -104,7 +104,9 @@ def _seed() -> str:
 
 def prepare(examples: int = 300) -> None:
     """Settle what holds in every process that runs tests: the seed of the run, how many *examples*, no deadlines, for machines differ."""
-    core.global_force_seed = int(os.environ.setdefault(SEED, _seed()))  # type: ignore[assignment]
+    if SEED not in os.environ:  # once: the processes that are started have it from here
+        os.environ[SEED] = _seed()
+    core.global_force_seed = int(os.environ[SEED])  # type: ignore[assignment]
     settings.register_profile(
         "slate", deadline=None, database=None, max_examples=examples, suppress_health_check=[HealthCheck.too_slow]
     )

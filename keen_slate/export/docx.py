@@ -23,12 +23,11 @@ from keen_slate.core.expressions.voice import Voice
 
 from .item import Item
 from .omml import omml
-from .outline import Entry, outline
+from .outline import ROOM, Entry, outline
 
 TYPE = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
 EXAMPLE, LINE, ANSWER = "Example", "Line of a working", "Answer"
 _LISTS = {EXAMPLE: 901, ANSWER: 902}  # numbers of our own lists, away from those of the template
-ROOM = "_" * 24  # for what pupils write
 
 
 def docx(title: str, items: Sequence[Item], author: str = "") -> bytes:

@@ -36,9 +36,17 @@ class Item:
 
     def title(self, index: int) -> list[Glyph]:
         """What is done in a step, in its teacher's words where she has some."""
+        written = self._own_title(index)
+        return self.voice.typeset(self.working.steps[index].title) if written is None else [Glyph("words", written)]
+
+    def plain_title(self, index: int) -> str:
+        """The same as text."""
+        written = self._own_title(index)
+        return self.voice.plain(self.working.steps[index].title) if written is None else written
+
+    def _own_title(self, index: int) -> str | None:
         step = self.working.steps[index]
-        written, _ = self.sentences.find(step.kind.code, step_keys(self.working)[index], " title")
-        return self.voice.typeset(step.title) if written is None else [Glyph("words", written)]
+        return self.sentences.find(step.kind.code, step_keys(self.working)[index], " title")[0]
 
     def worth(self) -> list[Points]:
         """Its points, a teacher's own among them."""

@@ -12,10 +12,9 @@ from keen_slate.core.expressions.tree import Expr
 from keen_slate.core.expressions.typeset import glyphs
 from keen_slate.core.expressions.voice import Voice
 
-from .docx import ROOM
 from .item import Item
 from .notation import mathml_with
-from .outline import Entry, outline
+from .outline import ROOM, Entry, outline
 from .packages import package
 from .starmath import starmath
 

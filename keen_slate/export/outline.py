@@ -22,6 +22,8 @@ from keen_slate.core.working.keys import step_keys
 
 from .item import Item
 
+ROOM = "_" * 24  # in a text, for what pupils write
+
 
 @dataclass(frozen=True, slots=True)
 class Line:
@@ -77,11 +79,10 @@ def _lines(item: Item) -> Iterator[Line]:
     keys = step_keys(item.working)
     for i, (step, key) in enumerate(zip(item.working.steps, keys, strict=True)):
         sign = " ".join(lead(item.working, i).strip())
-        if item.fading.hides_step(i, len(keys)) or item.fading.hides_row(key):
+        if item.fading.hides_line(i, keys):
             yield Line(sign, None, "")
-            continue
-        own, _ = item.sentences.find(step.kind.code, key, " title")
-        yield Line(sign, with_blanks(step.after, key, item.fading), own or item.voice.plain(step.title))
+        else:
+            yield Line(sign, with_blanks(step.after, key, item.fading), item.plain_title(i))
 
 
 # Blanks ---------------------------------------------------------------------------------------------------------------
@@ -106,7 +107,7 @@ def with_blanks(expr: Expr, key: str, fading: Fading) -> Expr | None:
         return None  # its exponents are counted among its numbers
     gaps, at = [], 0
     for number in leaves(expr):
-        count = _parts_of(number)
+        count = _numbers_of(number)
         gaps.append(frozenset([i for i in range(count) if at + i in blanks]))
         at += count
     left = iter(gaps)
@@ -116,15 +117,15 @@ def with_blanks(expr: Expr, key: str, fading: Fading) -> Expr | None:
         return None
 
 
-def _parts_of(number: Expr) -> int:
+def _numbers_of(number: Expr) -> int:
     """How many numbers of a line a number is counted as."""
-    return sum(2 if piece.kind == "fraction" else piece.kind in ("number", "recurring") for piece in glyphs(number))
+    return sum(piece.numbers for piece in glyphs(number))
 
 
 def _with_gaps(number: Expr, gaps: frozenset[int]) -> Expr:
     if not gaps:
         return number
-    if len(gaps) == _parts_of(number):
+    if len(gaps) == _numbers_of(number):
         return Blank()
     match number:
         case Frac(num, den):

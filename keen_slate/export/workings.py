@@ -62,8 +62,7 @@ def _step(item: Item, index: int, fading: Fading, pictures: bool) -> list[Block]
 
 
 def _hides(item: Item, index: int, fading: Fading) -> bool:
-    keys = step_keys(item.working)
-    return fading.hides_step(index, len(keys)) or fading.hides_row(keys[index])
+    return fading.hides_line(index, step_keys(item.working))
 
 
 def _written(item: Item, index: int, fading: Fading) -> Written:

@@ -117,7 +117,11 @@ def pasted(title: str, examples: list[Given]) -> str:
 
 
 def _items(examples: list[Given]) -> list[Item]:
-    return [Item(worked, one.sentences, one.faded, dict(one.marks)) for one, worked in each_worked(examples)]
+    return [_as_given(one, worked) for one, worked in each_worked(examples)]
+
+
+def _as_given(one: Given, worked: Worked) -> Item:
+    return Item(worked, one.sentences, one.faded, dict(one.marks))
 
 
 def table(examples: list[Given], separator: str) -> str:
@@ -149,7 +153,7 @@ def _item(one: Given, version: int, seed: int, used: set[str]) -> Item | None:
         return None
     if version:
         return _other(one, worked, f"{seed} {version} {one.position}", used)
-    return Item(worked, one.sentences, one.faded, dict(one.marks))
+    return _as_given(one, worked)
 
 
 def _other(one: Given, worked: Worked, seed: str, used: set[str]) -> Item:

@@ -109,6 +109,12 @@ class PageTests(unittest.TestCase):
         page.fill("#entry", text)
         page.press("#entry", "Enter")
 
+    def open_ways(self, group=None):
+        """The ways of the class, and among them those of a *group*."""
+        self.page.click(".top >> text=Ways")
+        if group:
+            self.page.get_by_role("button", name=group, exact=True).click()
+
     def wait_for_ladder(self, count, page=None):
         expect((page or self.page).locator(".step[data-id]")).to_have_count(count, timeout=60_000)
 
@@ -234,8 +240,7 @@ class BrowserTests(PageTests):
     def test_the_words_of_the_class_for_the_order_stand_beside_the_first_line(self):
         self.type_problem("1/2 + 3 × 1/4")
         self.page.wait_for_selector(".paper .row[aria-label='one and one fourth']")
-        self.page.click(".top >> text=Ways")
-        self.page.get_by_role("button", name="Products", exact=True).click()
+        self.open_ways("Products")
         words = self.page.get_by_label("How your class remembers the order")
         words.fill("Times builds before plus joins")
         words.press("Enter")
@@ -247,8 +252,7 @@ class BrowserTests(PageTests):
     def test_the_wall_asks_in_the_teachers_own_words(self):
         self.type_problem("2/7 + 3/7")
         self.page.wait_for_selector(".paper .row[aria-label='five sevenths']")
-        self.page.click(".top >> text=Ways")
-        self.page.get_by_role("button", name="Words", exact=True).click()
+        self.open_ways("Words")
         asks = self.page.get_by_label("What your class is asked before each line, on the Wall")
         asks.fill("And what now?")
         with self.page.expect_response(re.compile("/api/sets/[^/]+$")):
@@ -578,7 +582,7 @@ class BrowserTests(PageTests):
     def test_the_ways_of_the_set_change_the_example_in_view(self):
         self.type_problem("2 3/4 + 1 2/3")
         self.page.wait_for_selector(".row[aria-label='three plus seventeen twelfths']")
-        self.page.click(".top >> text=Ways")
+        self.open_ways()
         adding = self.page.get_by_role("radiogroup", name="Adding mixed numbers")
         expect(adding.get_by_role("radio", name="all improper").locator(".row")).to_have_count(
             3
@@ -601,8 +605,7 @@ class BrowserTests(PageTests):
     def test_a_class_writes_its_own_checklist(self):
         self.page.click(".switch >> text=checklist")
         self.page.wait_for_selector(".checklist")
-        self.page.click(".top >> text=Ways")
-        self.page.get_by_role("button", name="Look", exact=True).click()
+        self.open_ways("Look")
         self.page.click(".questions >> text=Write our own")
         first = self.page.get_by_label("Question 1 in this set")
         first.fill("Is <b> the wood cut?")

@@ -13,10 +13,10 @@ from keen_slate.core.expressions.tree import Blank, Dec, Frac, Mixed, OpenFrac, 
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.teaching.fading import Fading
 from keen_slate.core.worked import work_text
-from keen_slate.export.docx import ROOM, docx
+from keen_slate.export.docx import docx
 from keen_slate.export.markdown import markdown
 from keen_slate.export.odt import odt
-from keen_slate.export.outline import outline, with_blanks
+from keen_slate.export.outline import ROOM, outline, with_blanks
 from tests import strategies
 from tests.support_core import as_item
 

@@ -4,8 +4,9 @@ import { computed, ref, watch } from 'vue'
 
 import { client, type Glyph, type Working } from '../api/client'
 import { useLatest } from '../api/useLatest'
+import KeptField from '../parts/KeptField.vue'
 import MathLine from '../parts/MathLine.vue'
-import OwnWords from '../parts/OwnWords.vue'
+import { withEntry } from '../parts/withEntry'
 import { usePaper } from '../stores/paper'
 
 const props = defineProps<{ working: Working }>()
@@ -41,10 +42,7 @@ const ended = ref(false)
 
 /** Have the numerators worked that the teacher chose; none chosen leaves the choice to the working. */
 function split(typed: string): void {
-  const example = paper.example
-  if (!example) return
-  const { split: _old, ...kept } = example.ways
-  void paper.changeExample({ ways: typed ? { ...kept, split: typed } : kept })
+  void paper.changeExample((now) => ({ ways: withEntry(now.ways, 'split', typed.trim()) }))
 }
 
 function ask(setting: string): void {
@@ -72,12 +70,13 @@ function ask(setting: string): void {
     </p>
     <p class="asked split">
       <label for="split">Numerators of your own:</label>
-      <OwnWords
+      <KeptField
         id="split"
-        :text="working.methods.split ?? ''"
+        :value="working.methods.split ?? ''"
         placeholder="like 9, 4, 1"
         :maxlength="60"
-        @keep="split"
+        autocomplete="off"
+        @save="split"
       />
     </p>
     <ol>

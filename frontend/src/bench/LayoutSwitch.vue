@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed } from 'vue'
 
 import { usePaper } from '../stores/paper'
 import { useWays } from '../stores/ways'
@@ -8,8 +7,6 @@ import { useWays } from '../stores/ways'
 const paper = usePaper()
 const ways = useWays()
 void ways.load()
-
-const layouts = computed(() => ways.settings.find((item) => item.name === 'layout')?.codes ?? [])
 
 async function choose(code: string): Promise<void> {
   if (paper.example) await paper.changeExample({ ways: { ...paper.example.ways, layout: code } })
@@ -19,7 +16,7 @@ async function choose(code: string): Promise<void> {
 <template>
   <div class="switch" role="group" aria-label="Layout on the paper">
     <Button
-      v-for="item in layouts"
+      v-for="item in ways.layouts"
       :key="item.code"
       class="word"
       :aria-pressed="paper.working?.layout === item.code"

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import type { Choices } from '../api/client'
 import RungSelect from '../parts/RungSelect.vue'
+import { withEntry } from '../parts/withEntry'
 
 /** The climb that is wished for, drawn as a stair: as many problems on a step as it is wide. */
 const chosen = defineModel<Record<string, number>>({ required: true })
@@ -20,8 +21,7 @@ const others = computed(() => props.rungs.filter((rung) => !chosen.value[rung.co
 const pulled = ref<{ code: string; from: number; at: number } | null>(null)
 
 function put(code: string, count: number): void {
-  const { [code]: _old, ...kept } = chosen.value
-  chosen.value = count > 0 ? { ...kept, [code]: Math.min(MOST, count) } : kept
+  chosen.value = withEntry(chosen.value, code, Math.min(MOST, Math.max(0, count)))
 }
 
 function take(event: PointerEvent, code: string): void {

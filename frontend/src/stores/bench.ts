@@ -13,6 +13,7 @@ import {
 } from '../api/client'
 import { newKey, NOT_SENT, under } from '../api/send'
 import { useLatest } from '../api/useLatest'
+import { withEntry } from '../parts/withEntry'
 import { type Target, usePaper } from './paper'
 import { unsentOf } from './unsent'
 
@@ -211,7 +212,7 @@ export const useBench = defineStore('bench', () => {
 
   /** Give every step of a kind in the whole set the teacher's own sentence; an empty one restores the core's. */
   async function rewordSet(kind: string, sentence: string): Promise<void> {
-    await changeSet((now) => ({ words: withWords(now.words, kind, sentence) }))
+    await changeSet((now) => ({ words: withEntry(now.words, kind, sentence) }))
   }
 
   /** Change what is said of the set, its ways, words or order. Where that may change a working, it is fetched anew. */
@@ -293,11 +294,6 @@ export const useBench = defineStore('bench', () => {
     tryAgain,
   }
 })
-
-export function withWords(words: Record<string, string>, key: string, sentence: string): Record<string, string> {
-  const { [key]: _old, ...others } = words
-  return sentence ? { ...others, [key]: sentence } : others
-}
 
 function notAnswered(status: number): boolean {
   return status === 0 || status >= 500

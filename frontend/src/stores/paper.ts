@@ -12,7 +12,8 @@ import {
   type Working,
 } from '../api/client'
 import { useLatest } from '../api/useLatest'
-import { useBench, withWords } from './bench'
+import { withEntry } from '../parts/withEntry'
+import { useBench } from './bench'
 
 export type Target = 'improper' | 'mixed' | 'fraction' | 'decimal'
 type ExampleFields = Omit<Schemas['ExampleChange'], 'version'>
@@ -82,7 +83,7 @@ export const usePaper = defineStore('paper', () => {
 
   /** Give the step *key* of the chosen example the teacher's own sentence; an empty one restores the core's. */
   async function reword(key: string, sentence: string): Promise<void> {
-    await changeExample((now) => ({ words: withWords(now.words, key, sentence) }))
+    await changeExample((now) => ({ words: withEntry(now.words, key, sentence) }))
   }
 
   /** Give the chosen example's step, or its answer, so many points. */

@@ -18,6 +18,8 @@ export const useWays = defineStore('ways', () => {
   let last: Promise<unknown> = Promise.resolve()
 
   const settings = computed(() => ways.value?.settings ?? [])
+  /** The layouts that a working can have, by code and name. */
+  const layouts = computed(() => settings.value.find((one) => one.name === 'layout')?.codes ?? [])
   const house = computed(() => ways.value?.house ?? {})
 
   /** Ask for the ways; the settings themselves never change, so *again* is needed only for what is chosen. */
@@ -60,5 +62,5 @@ export const useWays = defineStore('ways', () => {
     return keepMine ? choose(choice.mine) : true
   }
 
-  return { ways, settings, house, trouble, conflict, load, choose, undo, redo, settle }
+  return { ways, settings, layouts, house, trouble, conflict, load, choose, undo, redo, settle }
 })

@@ -40,7 +40,7 @@ export function useWallShow(setId: string, exampleId: string | undefined) {
   const example = computed(() => examples.value[index.value] ?? null)
   const reveal = useReveal(working, at)
   const ways = useWays()
-  const layouts = computed(() => ways.settings.find((one) => one.name === 'layout')?.codes ?? [])
+  const layouts = computed(() => ways.layouts)
   const { presses, done, current, isOpen, isTold } = reveal
   const wrongs = computed(() => working.value?.misconceptions.filter((item) => item.status !== 'hidden') ?? [])
   const item = computed(() => (wrong.value ? (wrongs.value[wrong.value.index] ?? null) : null))

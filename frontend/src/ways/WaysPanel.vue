@@ -7,7 +7,8 @@ import { computed, ref, watch } from 'vue'
 
 import type { Setting } from '../api/client'
 import limits from '../parts/limits.json'
-import OwnWords from '../parts/OwnWords.vue'
+import KeptField from '../parts/KeptField.vue'
+import { withEntry } from '../parts/withEntry'
 import { useBench } from '../stores/bench'
 import { useWays } from '../stores/ways'
 import OwnChecklist from './OwnChecklist.vue'
@@ -44,21 +45,18 @@ const others = computed(() => new Set(Object.keys({ ...ways.house, ...bench.set?
 const differing = (code: string) => ways.settings.some((one) => one.group === code && others.value.has(one.name))
 
 async function choose(setting: Setting, code: string | null, where: 'house' | 'set'): Promise<void> {
-  const { [setting.name]: _old, ...kept } = (where === 'house' ? ways.house : bench.set?.ways) ?? {}
-  const now = code === null ? kept : { ...kept, [setting.name]: code }
-  if (where === 'house') await see(ways.choose(now))
-  else await bench.changeSet({ ways: now })
+  await put(setting.name, code, where)
+}
+
+/** Another code or text among the ways for all sets, or for this one; none of its own where there is none. */
+async function put(name: string, value: string | null, where: 'house' | 'set'): Promise<void> {
+  if (where === 'house') await see(ways.choose(withEntry(ways.house, name, value)))
+  else await bench.changeSet((now) => ({ ways: withEntry(now.ways, name, value) }))
 }
 
 /** Show what a change of the ways for all sets did. */
 async function see(made: Promise<boolean>): Promise<void> {
   if (await made) await bench.houseChanged()
-}
-
-/** The chosen ways with another text of the teacher's own; none where it is empty. */
-function withOwn(chosen: Record<string, string>, name: 'checklist' | OwnLine['name'], text: string) {
-  const { [name]: _old, ...kept } = chosen
-  return text ? { ...kept, [name]: text } : kept
 }
 
 /** A line of the teacher's own words, among the ways of its group. */
@@ -83,10 +81,6 @@ const OWN_LINES: OwnLine[] = [
   },
 ]
 const ownLine = computed(() => OWN_LINES.find((one) => one.group === group.value && !word.value.trim()))
-async function keepOwn(name: OwnLine['name'], text: string): Promise<void> {
-  if (scope.value === 'house') await see(ways.choose(withOwn(ways.house, name, text)))
-  else if (bench.set) await bench.changeSet({ ways: withOwn(bench.set.ways, name, text) })
-}
 </script>
 
 <template>
@@ -142,14 +136,15 @@ async function keepOwn(name: OwnLine['name'], text: string): Promise<void> {
       <h3>
         <label :for="ownLine.name">{{ ownLine.title }}</label>
       </h3>
-      <OwnWords
+      <KeptField
         :id="ownLine.name"
         :key="`${scope} ${ownLine.name}`"
         class="own-words"
-        :text="(scope === 'house' ? ways.house : bench.set.ways)[ownLine.name] ?? ''"
+        :value="(scope === 'house' ? ways.house : bench.set.ways)[ownLine.name] ?? ''"
         :maxlength="limits.question"
         :placeholder="(scope === 'set' && ways.house[ownLine.name]) || ownLine.placeholder"
-        @keep="(text) => ownLine && keepOwn(ownLine.name, text)"
+        autocomplete="off"
+        @save="(text) => ownLine && put(ownLine.name, text.trim(), scope)"
       />
     </section>
     <section v-if="ways.ways && bench.set && group === 'look' && !word.trim()" class="questions">
@@ -161,7 +156,7 @@ async function keepOwn(name: OwnLine['name'], text: string): Promise<void> {
         :standard="ways.ways.questions"
         card="/api/ways/checklist.pdf"
         whose="in all sets"
-        @keep="see(ways.choose(withOwn(ways.house, 'checklist', $event)))"
+        @keep="put('checklist', $event, 'house')"
       />
       <OwnChecklist
         v-else
@@ -170,7 +165,7 @@ async function keepOwn(name: OwnLine['name'], text: string): Promise<void> {
         :standard="ways.house.checklist ?? ways.ways.questions"
         :card="`/api/sets/${bench.set.id}/checklist.pdf`"
         whose="in this set"
-        @keep="bench.changeSet({ ways: withOwn(bench.set.ways, 'checklist', $event) })"
+        @keep="put('checklist', $event, 'set')"
       />
     </section>
     <template #footer>

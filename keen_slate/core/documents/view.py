@@ -351,9 +351,7 @@ class _Viewer:
     def _row(self, row: Row) -> RowView:
         expr = self.working.start if row.step is None else self.working.steps[row.step].after
         key = "problem" if row.step is None else self.keys[row.step]
-        hides = row.step is not None and (
-            self.fading.hides_step(row.step, len(self.keys)) or self.fading.hides_row(key)
-        )
+        hides = row.step is not None and self.fading.hides_line(row.step, self.keys)
         cells = cells_with_blanks(row.cells, key, self.fading)
         return RowView(key, hides, row.step, row.width, row.height, cells, row.rules, self.voice.words(expr))
 

@@ -43,6 +43,11 @@ class Glyph:
     bottom: str | None = None
     role: Role = ""
 
+    @property
+    def numbers(self) -> int:
+        """As how many of the numbers of its line it counts: a fraction as two, words and signs as none."""
+        return 2 if self.kind == "fraction" else int(self.kind in ("number", "power", "recurring"))
+
 
 @dataclass(frozen=True, slots=True)
 class DrawnText:

@@ -182,7 +182,7 @@ class _Columns:
             most = max(most, have)
         bottom = y + _rows(most) * self.pitch
         self._frame(bottom)
-        exchanged = sum(bool(_received(c)) for c in self.columns if isinstance(c, Subtracted))
+        exchanged = sum(map(_received, self.columns))
         alt = (
             f"Counters in columns for {', '.join(reversed(self.heads))}: {in_sentence(numbers[0])} is {self._said(self.amounts[0])}. "
             f"Then {f'one is exchanged for ten on its right {_times(exchanged)}, and ' if exchanged else ''}"

@@ -37,7 +37,7 @@ class Impossible:
     @property
     def said(self) -> str:
         """What the limit rules out, in a sentence."""
-        return (_OF_STORIES if self.of == "stories" else {}).get(self.limit) or _OF_PROBLEMS[self.limit]
+        return _SAID[self.of][self.limit]
 
 
 _OF_PROBLEMS = {
@@ -53,11 +53,12 @@ _OF_PROBLEMS = {
     "avoid": "What is to be avoided comes with these rungs.",
     "targets": "Not all of these wrong answers can show on these rungs.",
 }
-_OF_STORIES = {
+_OF_STORIES = _OF_PROBLEMS | {
     "scenario": "Nothing in this scenario has such sizes.",
     "situations": "These situations are not told on these rungs.",
     "rungs": "There are not so many different stories on these rungs.",
 }
+_SAID = {"problems": _OF_PROBLEMS, "stories": _OF_STORIES}
 
 
 def build_or_why(

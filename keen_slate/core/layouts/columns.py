@@ -118,7 +118,8 @@ class _Board:
         longest = max(len(str(n)) for n in [*amounts, in_last_place(result, places)])
         frame = self._frame(max(longest, places + 1), places)
         added = add_columns(amounts) if adds else []
-        subtracted = [] if adds else subtract_columns(amounts[0], amounts[1], at_once(self.working))
+        at_once = self.working.ways.exchanges_at_once
+        subtracted = [] if adds else subtract_columns(amounts[0], amounts[1], at_once)
         over = heights_over(subtracted)
         self.y += max([height for column in over for height in column], default=0 if subtracted else SQUARE)
         top = self.y
@@ -298,11 +299,6 @@ class _Frame:
         """What a column is called, at the beginning of a sentence."""
         name = place_name(column, self.places)
         return name[0].upper() + name[1:]
-
-
-def at_once(working: Working) -> bool:
-    """Whether the class exchanges across zeros in one stroke."""
-    return working.ways.across_zeros == "at-once"
 
 
 def heights_over(columns: Sequence[Subtracted]) -> list[list[int]]:

@@ -74,22 +74,20 @@ class _Placer:
             units = (self.units, self.units + 1)
             cells, bar = fraction(piece.top or "", piece.bottom or "", self.x, self.y, piece.role, units)
             self.cells += cells
-            self.units += 2
             self.rules.append(bar)
             self.x += bar.w
         else:
             written = (piece.text or "").strip()
-            is_number = piece.kind in ("number", "power", "recurring")
-            unit = self.units if is_number else -1
+            unit = self.units if piece.numbers else -1
             self.x += (piece.text or "").startswith(" ")
             size: Size = "half" if piece.kind == "power" else "tall"
             air = SQUARE + 1 if piece.kind == "operator" else None
             cell = together(written, self.x, self.y, size, piece.role, air, unit)
             self.cells.append(cell)
-            self.units += is_number
             if piece.kind == "recurring":
                 self.rules.append(Rule(self.x, self.y, cell.w, piece.role))
             self.x += cell.w
+        self.units += piece.numbers
         if self.x > self.limit and self.break_at[2] > SQUARE:
             self._break()
         self.widest = max(self.widest, self.x)

@@ -33,7 +33,7 @@ from ..working.step_kinds import (
     SUBTRACT,
 )
 from .cells import NUMBER_HEIGHT, SQUARE, Cell, Rule, Size, characters, fraction, together, width_of
-from .columns import at_once, columns_of, heights_over
+from .columns import columns_of, heights_over
 from .labels import label_of_each
 from .registry import Laid, layout
 from .rows import step_row
@@ -280,7 +280,7 @@ class _Stack:
         subtrahend = parts(terms[1][1])[0]
         if subtrahend > self._minuend():
             return []
-        columns = subtract_columns(self._minuend(), subtrahend, at_once(self.working))
+        columns = subtract_columns(self._minuend(), subtrahend, self.working.ways.exchanges_at_once)
         return columns if any(column.above for column in columns) else []
 
     def _rewritten_digits(self) -> set[int]:

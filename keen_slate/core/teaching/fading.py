@@ -46,6 +46,10 @@ class Fading:
         """Whether the written line of the step *key* was made a blank by hand."""
         return f"{key} row" in self.blanks
 
+    def hides_line(self, index: int, keys: Sequence[str]) -> bool:
+        """Whether pupils write the line of step *index* (from 0) of those with these *keys*, in one way or the other."""
+        return self.hides_step(index, len(keys)) or self.hides_row(keys[index])
+
 
 def plan(steps: Sequence[int]) -> list[int]:
     """How many of the last steps are hidden in each example of a set: the first is full, each further one fades by a step.
@@ -67,7 +71,7 @@ def cells_with_blanks(cells: Sequence[Cell], key: str, fading: Fading) -> tuple[
 
 def sheet_with_blanks(sheet: Sheet, keys: Sequence[str], fading: Fading) -> Sheet:
     """The *sheet* of a working whose steps have these *keys*: blank cells marked, hidden moments named, a frame for each hidden step."""
-    hidden = {i for i, key in enumerate(keys) if fading.hides_step(i, len(keys)) or fading.hides_row(key)}
+    hidden = {i for i in range(len(keys)) if fading.hides_line(i, keys)}
     cells = tuple([replace(c, blank=True) if c.key in fading.blanks else c for c in sheet.cells])
     moments = tuple([replace(moment, hidden=moment.step in hidden) for moment in sheet.moments])
     frames = []
@@ -90,12 +94,11 @@ def glyphs_with_blanks(pieces: Sequence[Glyph], key: str, fading: Fading) -> lis
         if piece.kind == "fraction":
             top, bottom = (f"{key} {unit + i}" in fading.blanks for i in (0, 1))
             done.append(replace(piece, top=BOX if top else piece.top, bottom=BOX if bottom else piece.bottom))
-            unit += 2
-        elif piece.kind in ("number", "power", "recurring"):
+        elif piece.numbers:
             done.append(replace(piece, text=BOX) if f"{key} {unit}" in fading.blanks else piece)
-            unit += 1
         else:
             done.append(piece)
+        unit += piece.numbers
     return done
 
 

@@ -384,6 +384,11 @@ class Ways:
         """Whether an answer is to be in lowest terms."""
         return self.answer_form in ("simplest-mixed", "simplest-improper")
 
+    @property
+    def exchanges_at_once(self) -> bool:
+        """Whether the class exchanges across zeros in one stroke: 100 is 99 and 10."""
+        return self.across_zeros == "at-once"
+
     def works_like(self, other: Ways) -> bool:
         """Whether both make the same working, said and laid out in one way or another."""
         return all(getattr(self, name) == getattr(other, name) for name in SETTINGS if name not in _ONLY_SHOWN)

@@ -137,7 +137,7 @@ def _column_step(scribe: Scribe, terms: list[_Term], places: int) -> _Term:
         )  # fmt: skip
     title = (f"Subtract column by column, from the {place_name(0, places)}.",)
     reason = ()
-    lines = _subtracting_lines(larger, smaller, places, scribe.ways.across_zeros == "at-once")
+    lines = _subtracting_lines(larger, smaller, places, scribe.ways.exchanges_at_once)
     scribe.write(COLUMN_SUBTRACT, decimal(larger - smaller, places), title, reason, lines)
     return (-1 if minus > plus else 1), larger - smaller
 
