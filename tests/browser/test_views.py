@@ -67,6 +67,14 @@ class ViewTests(PageTests):
                     self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), width)
         self.page.set_viewport_size({"width": 1280, "height": 800})
 
+    def test_the_bench_scrolls_within_its_columns_and_not_as_a_page(self):
+        self.page.set_viewport_size({"width": 1280, "height": 480})
+        self.look(f"/bench/{self.set_id}", ".paper .row")
+        self.page.locator(".paper li button.title").nth(1).click()  # its words and its picture's choices open
+        self.still()
+        self.assertEqual(self.page.evaluate("document.documentElement.scrollHeight - innerHeight"), 0)
+        self.page.set_viewport_size({"width": 1280, "height": 800})
+
     def test_every_view_stands_in_the_colours_of_the_system_and_printed_has_nothing_to_be_pressed(self):
         for view, there in self.views().items():
             with self.subTest(view):

@@ -180,15 +180,18 @@ const room = computed({
 }
 .options label {
   display: flex;
+  flex-wrap: wrap; /* what is chosen is read whole, below its name where it is long */
   justify-content: space-between;
   align-items: center;
-  gap: 10px;
+  gap: 2px 10px;
 }
 .options label.tick {
+  flex-wrap: nowrap;
   justify-content: start;
 }
 .options :deep(.p-select) {
-  max-width: 205px;
+  flex: none;
+  max-width: 100%;
 }
 .options :deep(.p-select-label) {
   padding: 4px 8px;

@@ -48,7 +48,7 @@ onMounted(() => (document.title = 'Build to order · Keen Slate'))
         <LadderLimits v-model="wish" :choices="choices" :left="left" />
         <LadderTargets v-model="wish" :targets="choices.targets" />
       </form>
-      <section class="sheet on-paper squared" aria-label="The ladder" :aria-busy="busy">
+      <section class="sheet on-paper ruled" aria-label="The ladder" :aria-busy="busy">
         <p class="count" role="status">
           <template v-if="ladder">
             {{ ladder.exact ? '' : 'At most ' }}<strong>{{ there.toLocaleString('en') }}</strong> problems satisfy the

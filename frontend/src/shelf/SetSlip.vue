@@ -75,7 +75,7 @@ const when = computed(() =>
 </template>
 
 <style scoped>
-/* A slip of squared paper for each set, with the margin rule of an exercise book. */
+/* A slip of plain paper for each set, with the margin rule of an exercise book: it is read, not written on. */
 .sheet {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;
@@ -85,9 +85,7 @@ const when = computed(() =>
   text-decoration: none;
   padding: 14px 24px 14px 56px;
   border-radius: 2px;
-  background:
-    linear-gradient(90deg, transparent 38px, var(--margin-rule) 38px 40px, transparent 40px), var(--squared),
-    var(--paper);
+  background: linear-gradient(90deg, transparent 38px, var(--margin-rule) 38px 40px, transparent 40px), var(--paper);
 }
 .sheet:hover h2 {
   text-decoration: underline;
@@ -109,13 +107,11 @@ h2 {
   grid-column: 2;
   grid-row: 1 / span 2;
   justify-self: end;
-  background: var(--paper);
 }
 .about,
 .when,
 .for {
   color: var(--ink-quiet);
-  background: var(--paper);
   width: fit-content;
   font-size: 0.95rem;
 }
@@ -151,7 +147,6 @@ h2 {
 }
 [data-compact='true'] h2 {
   font-size: 1.02rem;
-  background: var(--paper);
   width: fit-content;
 }
 [data-compact='true'] :is(.climb, .about, .when) {

@@ -95,10 +95,7 @@ h3 {
   border: 1.5px solid var(--hair);
   border-radius: 3px;
   color: var(--ink);
-  background:
-    linear-gradient(var(--squares) 1px, transparent 1px) 0 -1px / 14px 14px,
-    linear-gradient(90deg, var(--squares) 1px, transparent 1px) -1px 0 / 14px 14px,
-    var(--paper);
+  background: var(--paper);
   overflow: hidden;
 }
 .way:hover {
@@ -107,11 +104,6 @@ h3 {
 .way[aria-checked='true'] {
   border: 3px solid var(--ink);
   padding: 2.5px 6.5px 6.5px;
-}
-.name {
-  background: var(--paper);
-  width: fit-content;
-  padding-right: 6px;
 }
 [aria-checked='true'] .name {
   font-weight: 700;

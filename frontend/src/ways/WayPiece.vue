@@ -8,7 +8,7 @@ defineProps<{ way: Schemas['ShownWay'] }>()
 </script>
 
 <template>
-  <span class="piece">
+  <span class="piece" :data-written="!way.sentence.length && !way.boxes.length">
     <MathLine v-if="way.sentence.length" class="sentence" :glyphs="way.sentence" />
     <PaperRow v-else-if="way.sheet" :row="way.sheet" peek />
     <span v-else-if="way.boxes.length" class="boxes">
@@ -39,8 +39,14 @@ defineProps<{ way: Schemas['ShownWay'] }>()
   overflow: hidden;
   line-height: 1.3;
 }
+/* Squares where one writes in squares; what is read stands on plain paper. */
+.piece[data-written='true'] {
+  justify-content: stretch;
+  background:
+    linear-gradient(var(--squares) 1px, transparent 1px) 0 -1px / 14px 14px,
+    linear-gradient(90deg, var(--squares) 1px, transparent 1px) -1px 0 / 14px 14px;
+}
 .sentence {
-  background: var(--paper);
   font-size: 0.92rem;
 }
 .jotting {
