@@ -40,6 +40,7 @@ class GrowingTests(unittest.TestCase):
         self.core = self.root / "keen_slate" / "core"
         shutil.copytree(PACKAGE / "core", self.core, ignore=shutil.ignore_patterns("__pycache__"))
         shutil.copy(PACKAGE / "cli.py", self.root / "keen_slate" / "cli.py")
+        shutil.copytree(PACKAGE / "commands", self.root / "keen_slate" / "commands")
         (self.root / "keen_slate" / "__init__.py").touch()
 
     def edit(self, path, old, new):

@@ -3,12 +3,10 @@
 from __future__ import annotations
 
 import argparse
-import json
 from typing import Any
 
 from keen_slate.core.documents.plain import plainly
 from keen_slate.core.documents.story import made_document, published, understood_document
-from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.ladders.impossible import Impossible
 from keen_slate.core.ladders.stories import make_stories
 from keen_slate.core.ladders.story_wish import read_story_wish
@@ -18,35 +16,28 @@ from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of
 from keen_slate.core.worked import work_out
 
-from .json_file import read_json
-
-IMPOSSIBLE = 3
-
-
-class NotUnderstoodError(ReadError):
-    """A story that cannot be understood, with what was understood of it so far."""
-
-    def __init__(self, refusal: CoreError, understood: dict[str, Any]) -> None:
-        super().__init__(refusal.message, refusal.position, refusal.length, refusal.hint)
-        self.understood = understood
+from .given import add_settings, read_json, ways_of
+from .said import IMPOSSIBLE, NotUnderstoodError, as_json
 
 
-def add_options(story: argparse.ArgumentParser) -> None:
+def add_options(command: argparse.ArgumentParser) -> None:
     """What may stand after `story`."""
-    story.add_argument(
+    command.add_argument(
         "problem", nargs="?", metavar="TEXT", help="like 'A plank is 3 m long. ... How long is the rest?'"
     )
-    story.add_argument("--json", action="store_true", help="write the document as JSON")
-    story.add_argument("--expression", metavar="CALCULATION", help="how it is worked, like '3 1/4 - 1 2/3'")
-    story.add_argument(
+    command.add_argument("--json", action="store_true", help="write the document as JSON")
+    command.add_argument("--expression", metavar="CALCULATION", help="how it is worked, like '3 1/4 - 1 2/3'")
+    command.add_argument(
         "--make",
         metavar="FILE",
         help="make stories to order: JSON with rungs, situations, a scenario (- for standard input)",
     )
+    add_settings(command)
 
 
-def run(known: argparse.Namespace, parser: argparse.ArgumentParser, ways: Ways) -> int:
+def run(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int:
     """Read a story, or make some. Raises `CoreError`."""
+    ways = ways_of(known)
     if known.make is not None:
         return _make(known, ways)
     if known.problem is None:
@@ -62,7 +53,7 @@ def run(known: argparse.Namespace, parser: argparse.ArgumentParser, ways: Ways) 
     worked = work_out(as_problem(reading.story), ways)
     document = published(worked, reading)
     if known.json:
-        print(json.dumps(document, ensure_ascii=False))
+        print(as_json(document))
         return 0
     print("\n".join(_lines(document)))
     return 0
@@ -83,10 +74,10 @@ def _make(known: argparse.Namespace, ways: Ways) -> int:
     given = read_json(known.make, "The wish for stories is", 'Begin with {"rungs": {"S1": 2}}.')
     made = make_stories(read_story_wish(given, ways))
     if isinstance(made, Impossible):
-        print(json.dumps({"impossible": {"limit": made.limit, "nearest": made.nearest}}))
+        print(as_json({"impossible": {"limit": made.limit, "nearest": made.nearest}}))
         return IMPOSSIBLE
     if known.json:
-        print(json.dumps(plainly(made_document(made)), ensure_ascii=False))
+        print(as_json(plainly(made_document(made))))
         return 0
     for worked in made.stories:
         print(f"{worked.features.rung}  {worked.working.problem.text}")

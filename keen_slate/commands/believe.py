@@ -3,22 +3,23 @@
 from __future__ import annotations
 
 import argparse
-import json
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from datetime import date
 from typing import Any
 
+from keen_slate.core.documents.belief import held_document, over_time_document
+from keen_slate.core.documents.plain import plainly
 from keen_slate.core.errors import ReadError
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.limits import MOST_EXAMPLES, MOST_PUPILS, MOST_SITTINGS
-from keen_slate.core.sittings.following import wish_of
-from keen_slate.core.sittings.holding import Group, Held, believe, given_by
-from keen_slate.core.sittings.over_time import OverTime, Sitting, over_time, warm_up
-from keen_slate.core.sittings.question import Asked, Question, asked_of
+from keen_slate.core.sittings.holding import Held, believe, given_by
+from keen_slate.core.sittings.over_time import Sitting, over_time, warm_up
+from keen_slate.core.sittings.question import Question, asked_of
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 
-from .json_file import read_json
+from .given import add_settings, read_json, settings_of
+from .said import as_json
 
 _PARTS = {"ways", "problems", "pupils", "aliases_seen", "sittings", "today"}
 
@@ -31,30 +32,31 @@ def add_options(command: argparse.ArgumentParser) -> None:
         "spec", metavar="FILE", help="JSON: problems, and what each pupil wrote (- for standard input)"
     )
     command.add_argument("--json", action="store_true", help="write the document as JSON")
+    add_settings(command)
 
 
-def run(known: argparse.Namespace, given_ways: Mapping[str, str]) -> int:
+def run(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int:
     """Say what each pupil holds. Raises `CoreError`."""
     given = _read(known.spec)
-    ways = Ways.of({**_ways(given), **given_ways})
+    ways = Ways.of(_ways(given) | settings_of(known))
     if "sittings" in given:
         return _say_over_time(*_sittings(given, ways), ways, known.json)
     problems, pupils = _answers(given, "")
     asked = [asked_of(Question(problem, ways, mark=mark_of(ways))) for problem in problems]
     held = believe(asked, {alias: given_by(asked, wrote) for alias, wrote in pupils.items()})
     if known.json:
-        print(json.dumps(document(held, asked), ensure_ascii=False))
+        print(as_json(plainly(held_document(held, asked))))
     else:
         _say(held, ways)
     return 0
 
 
-def _say_over_time(sittings: list[Sitting], today: date, ways: Ways, as_json: bool) -> int:
+def _say_over_time(sittings: list[Sitting], today: date, ways: Ways, document_wanted: bool) -> int:
     found = over_time(sittings, today)
     asked = [problem for one in sittings if one.day <= today for problem in one.asked]
     again = [one.source for one in warm_up(found, asked, today)]
-    if as_json:
-        print(json.dumps(document(found.held, asked) | _document_over_time(found, again), ensure_ascii=False))
+    if document_wanted:
+        print(as_json(plainly(held_document(found.held, asked)) | plainly(over_time_document(found, again))))
         return 0
     _say(found.held, ways)
     for alias, gone in found.no_longer.items():
@@ -76,59 +78,6 @@ def _say(held: Held, ways: Ways) -> None:
         print(f"{alias}: {'; '.join(said) or 'nothing stands out'}")
     for group in held.groups:
         print(f"  {', '.join(group.codes) or 'ready to go on'}: {', '.join(group.pupils)}")
-
-
-# The documents --------------------------------------------------------------------------------------------------------
-
-
-def document(held: Held, asked: Sequence[Asked]) -> dict[str, Any]:
-    """What is held, as plain values (docs/formats.md)."""
-    return {
-        "pupils": {
-            alias: {
-                "beliefs": [
-                    {
-                        "code": one.code,
-                        "belief": round(float(one.belief), 4),
-                        "shown": len(one.did),
-                        "chances": len(one.could),
-                        "evidence": [{"problem": asked[i].question.source, "shown": i in one.did} for i in one.could],
-                    }
-                    for one in found
-                ],
-                "cannot_tell": [list(pair) for pair in held.cannot_tell[alias]],
-            }
-            for alias, found in held.beliefs.items()
-        },
-        "groups": [_group(group, asked) for group in held.groups],
-        "unclear": list(held.unclear),
-    }
-
-
-def _group(group: Group, asked: Sequence[Asked]) -> dict[str, Any]:
-    return {
-        "codes": list(group.codes),
-        "pupils": list(group.pupils),
-        "show": None if group.show is None else asked[group.show].question.source,
-        "question": ENTRIES[group.codes[0]].question if group.codes else None,
-        "ladder": wish_of(group, asked),
-    }
-
-
-def _document_over_time(found: OverTime, again: Sequence[str]) -> dict[str, Any]:
-    return {
-        "no_longer": {
-            alias: [
-                {"code": one.code, "last": str(one.last), "on": str(one.on), "chances": one.chances} for one in gone
-            ]
-            for alias, gone in found.no_longer.items()
-        },
-        "reached": {
-            alias: [{"rung": one.rung, "on": str(one.on)} for one in rungs] for alias, rungs in found.reached.items()
-        },
-        "come_back": [{"what": one.what, "pupils": list(one.pupils)} for one in found.come_back],
-        "warm_up": list(again),
-    }
 
 
 # What comes in --------------------------------------------------------------------------------------------------------
