@@ -26,7 +26,8 @@ class Sentence:
     @property
     def asks(self) -> bool:
         """Whether it is a question, or tells to find something."""
-        return self.text.endswith("?") or (_COMMANDS.match(self.text) is not None)
+        asked = self.text.endswith("?") and any(letter.isalpha() for letter in self.text)
+        return asked or _COMMANDS.match(self.text) is not None
 
 
 def sentences(text: str) -> list[Sentence]:

@@ -72,12 +72,23 @@ def read_story(source: str, mark: DecimalMark = ".") -> Reading:
             f"A story may have {STORY_CHARACTERS} characters; this one has {len(text)}.", STORY_CHARACTERS,
             len(text) - STORY_CHARACTERS, "Tell it more shortly.",
         )  # fmt: skip
+    _refuse_loose_brace(source, text)
     told = _told(text, mark)
     if braces is not None:
         story = _with_situation(told, linked(told, braces, at, mark), braces)
         refuse_impossible(story)
         return Reading(story, True, (story,))
     return understood_twice(told, sentences(text)) if told.earlier else understood(told, sentences(told.text))
+
+
+def _refuse_loose_brace(source: str, text: str) -> None:
+    """Refuse a *text* with braces in it: those around the calculation come last, in one pair. Raises `ReadError`."""
+    loose = re.search(r"[{}]", text)
+    if loose is not None:
+        raise ReadError(
+            "A brace stands in the text of the story.", source.find(loose.group()), 1,
+            "Write the calculation at the end, in one pair of braces, like {3 1/4 - 1 2/3}.",
+        )  # fmt: skip
 
 
 def _with_situation(told: Told, story: Story, braces: str) -> Story:
