@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from functools import cached_property
 
 from .errors import CoreError
 from .expressions.text import DecimalMark
@@ -21,19 +21,43 @@ from .working.methods.single import converting
 from .working.proof import Working
 
 
-@dataclass(frozen=True, slots=True)
 class Worked:
-    """A working with everything that is derived from it.
+    """A working with everything that is derived from it, each when it is first asked for."""
 
-    The *features* are those of the default ways, whatever way is shown: a problem is as hard as it is, and a step back on a ladder is
-    never one of the way alone. What surprises is told of the way that is shown.
-    """
+    def __init__(self, working: Working) -> None:
+        self.working = working
 
-    working: Working
-    estimate: Estimate | None
-    likely: list[LikelyAnswer]
-    features: Features
-    noticed: list[Surprise]
+    @cached_property
+    def estimate(self) -> Estimate | None:
+        """What the answer is about; None where nothing is estimated."""
+        return estimate(self.working)
+
+    @cached_property
+    def likely(self) -> list[LikelyAnswer]:
+        """What pupils are likely to write wrongly."""
+        return likely_answers(self.working, self.estimate)
+
+    @cached_property
+    def features(self) -> Features:
+        """The features in the default ways, whatever way is shown.
+
+        A problem is as hard as it is, and a step back on a ladder is never one of the way alone.
+        """
+        if self.working.ways.works_like(Ways()):
+            return self._own_features
+        try:
+            return features(work(self.working.problem))
+        except CoreError:
+            return self._own_features
+
+    @cached_property
+    def _own_features(self) -> Features:
+        return features(self.working)
+
+    @cached_property
+    def noticed(self) -> list[Surprise]:
+        """What surprises in the way that is shown."""
+        return surprises(self.working, self._own_features, self.likely)
 
     @property
     def surprises(self) -> list[str]:
@@ -57,32 +81,8 @@ def work_text(
 
 
 def work_out(problem: Problem, ways: Ways) -> Worked:
-    """Work a *problem*, and derive everything from its working. Raises `CoreError`."""
-    working = work(problem, ways)
-    return derived(working, *features_of(working))
-
-
-def features_of(working: Working) -> tuple[Features, Features]:
-    """The features of a problem in the ways of its *working*, and in the default ways."""
-    own = features(working)
-    return own, _plain_features(working, own)
-
-
-def derived(working: Working, own: Features, plain: Features) -> Worked:
-    """Everything else that is derived from a *working* whose features are known."""
-    about = estimate(working)
-    likely = likely_answers(working, about)
-    return Worked(working, about, likely, plain, surprises(working, own, likely))
-
-
-def _plain_features(working: Working, own: Features) -> Features:
-    """The features of the same problem in the default ways; its *own*, where it is worked so or cannot be."""
-    if working.ways.works_like(Ways()):
-        return own
-    try:
-        return features(work(working.problem))
-    except CoreError:
-        return own
+    """Work a *problem*. Raises `CoreError`."""
+    return Worked(work(problem, ways))
 
 
 def answers_from(source: str, ways: Ways, start: int, mark: DecimalMark | None = None) -> tuple[Expr, ...]:

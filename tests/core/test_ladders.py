@@ -129,7 +129,7 @@ def keeps(limits, found):
 
 def limits_of(problem, spec_limits):
     """Denominators, wholes and least common denominator of a problem as it is typed."""
-    numbers = list(leaves(problem.expr))
+    numbers = leaves(problem.expr)
     dens = [n.den for n in numbers if isinstance(n, (Frac, Mixed))]
     wholes = [n.n if isinstance(n, Whole) else n.whole for n in numbers if not isinstance(n, Frac)]
     return set(dens) <= set(spec_limits.denominators), max(wholes, default=0), lcm(*dens)
@@ -480,7 +480,7 @@ class ParallelTests(unittest.TestCase):
     def assert_as_hard(self, worked, other):
         recurs, places = [], []
         for one in (worked, other):
-            (answer,) = list(leaves(one.working.answer))[-1:]
+            (answer,) = leaves(one.working.answer)[-1:]
             recurs.append(isinstance(answer, Dec) and bool(answer.period))
             places.append(len(answer.places) if isinstance(answer, Dec) else 0)
         self.assertEqual(*recurs, (worked.working.problem.text, other.working.problem.text))

@@ -60,7 +60,7 @@ class WorkingTests(unittest.TestCase):
         for step in working.steps:
             self.assertEqual(step.before, here)
             self.assertEqual(exact_sum(step.after), expected)
-            self.assertEqual(len(step.roles), len(list(leaves(step.after))))
+            self.assertEqual(len(step.roles), len(leaves(step.after)))
             here = step.after
         self.assertEqual(here, working.answer)
         self.assertEqual(exact_sum(working.answer), expected)

@@ -201,7 +201,7 @@ class _Checker:
 def _runs_on(known: list[Problem]) -> bool:
     """Whether every equals sign between what is not equal stands before a calculation that begins with what was just found."""
     for before, after in pairwise(known):
-        begins = next(leaves(after.expr))
+        begins = leaves(after.expr)[0]
         if value(before.expr) != value(after.expr) and not (
             children(after.expr) and value(begins) == value(before.expr)
         ):
@@ -285,7 +285,7 @@ def _has_improper_part(number: Expr) -> bool:
 
 
 def _is_sum(problem: Problem) -> bool:
-    return len(list(leaves(problem.expr))) > 1
+    return len(leaves(problem.expr)) > 1
 
 
 def _codes(before: Problem, typed: str, ways: Ways, mark: DecimalMark) -> tuple[str, ...]:

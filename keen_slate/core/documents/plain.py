@@ -18,15 +18,18 @@ def plainly(document: Any) -> Any:
     '7'
     """
     kind = document.__class__
-    if kind in _ALREADY_PLAIN:  # most of a document
+    if kind in _ALREADY_PLAIN:
         return document
+    # Most of what a document holds is plain already; it is not asked about again.
     if kind is tuple or kind is list:
-        return [plainly(part) for part in document]
+        return [part if part.__class__ in _ALREADY_PLAIN else plainly(part) for part in document]
     if (names := _names(kind)) is not None:
-        return {name: plainly(getattr(document, name)) for name in names}
-    if isinstance(document, Mapping):
-        return {key: plainly(value) for key, value in document.items()}
-    return document
+        pairs = [(name, getattr(document, name)) for name in names]
+    elif isinstance(document, Mapping):
+        pairs = list(document.items())
+    else:
+        return document
+    return {name: part if part.__class__ in _ALREADY_PLAIN else plainly(part) for name, part in pairs}
 
 
 @cache

@@ -419,7 +419,7 @@ def _calculations(story: Story, working: Working, voice: Voice, fading: Fading) 
             first_step=starts[i],
             told=story.spelled(i, voice),
             hidden=fading.hides_row(f"calculation {i}"),
-            numbers=len(list(leaves(part.problem.expr))) + 1,
+            numbers=len(leaves(part.problem.expr)) + 1,
             model=_view(models[i], voice),
             model_hidden=fading.hides_row(f"model {i}"),
         )

@@ -19,7 +19,7 @@ def wrong_lines(worked: Worked, code: str) -> tuple[tuple[Glyph, ...], ...]:
     ink: tuple[Role, ...] = ("wrong",)
     return tuple(
         [
-            (Glyph("operator", "="), *voice.glyphs(line, ink * len(list(leaves(line))) if i >= made.wrong else ()))
+            (Glyph("operator", "="), *voice.glyphs(line, ink * len(leaves(line)) if i >= made.wrong else ()))
             for i, line in enumerate(made.lines)
         ]
     )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 
 from .tree import (
     Blank,
@@ -27,11 +27,9 @@ from .tree import (
 
 def children(expr: Expr) -> tuple[Expr, ...]:
     """The expressions directly inside *expr*; none for a number."""
+    if isinstance(expr, (Sum, Product)):  # what is nearly always asked is quickest found without `match`
+        return (expr.first, *[inner for _, inner in expr.rest])
     match expr:
-        case Whole() | Frac() | Mixed():
-            return ()
-        case Sum(first, rest) | Product(first, rest):
-            return (first, *[inner for _, inner in rest])
         case Neg(inner) | Bracket(inner) | Power(inner, _):
             return (inner,)
         case Equation(sides):
@@ -40,13 +38,12 @@ def children(expr: Expr) -> tuple[Expr, ...]:
             return ()
 
 
-def leaves(expr: Expr) -> Iterator[Number]:
+def leaves(expr: Expr) -> list[Number]:
     """The numbers of *expr* from left to right, without signs and exponents."""
     inner = children(expr)
     if not inner:
-        yield expr  # type: ignore[misc]  # only numbers have no children
-    for part in inner:
-        yield from leaves(part)
+        return [expr]  # type: ignore[list-item]  # only numbers have no children
+    return [number for part in inner for number in leaves(part)]
 
 
 def denominators(expr: Expr) -> list[int]:

@@ -41,7 +41,7 @@ class Look:
         numbers = [working.problem.expr, working.answer]
         dens = [d for expr in [*numbers, *[s.after for s in working.steps]] for d in denominators(expr)]
         whole = max([ceil(abs(value(n))) for expr in numbers for n in leaves(expr) if _is_plain(n)], default=1)
-        terms = list(leaves(working.problem.expr))
+        terms = leaves(working.problem.expr)
         product = working.ways.common_denominator == "product"
         return cls(whole, max(dens, default=1), _grid(terms, dens), product, working.problem.label)
 

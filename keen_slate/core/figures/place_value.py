@@ -75,12 +75,12 @@ def _numbers(step: Step) -> list[Expr]:
     while isinstance(inner, Neg) or (isinstance(inner, Sum) and isinstance(inner.first, Neg)):
         inner = inner.first if isinstance(inner, Sum) else inner.inner
     found: list[Expr] = [n for n in leaves(inner) if isinstance(n, (Whole, Dec))]
-    waiting = len(list(leaves(step.after))) - 1
+    waiting = len(leaves(step.after)) - 1
     return found[:2] if step.kind is COLUMN_SUBTRACT else found[: len(found) - waiting]
 
 
 def _result(step: Step) -> Expr:
-    return next(leaves(step.after))
+    return leaves(step.after)[0]
 
 
 class _Columns:

@@ -111,7 +111,7 @@ def scene_of(step: Step) -> Scene | None:
 
 def scene_of_problem(expr: Expr) -> Scene | None:
     """The numbers of a problem, or of any line, beside each other."""
-    numbers = list(leaves(expr))
+    numbers = leaves(expr)
     if not all(isinstance(n, (Whole, Frac, Mixed)) and not has_blank(n) for n in numbers):
         return None
     return Shown(tuple([_same(Amount.of(n), role) for n, role in zip(numbers, roles_for(len(numbers)), strict=True)]))
@@ -199,7 +199,7 @@ def _same(amount: Amount, role: Role) -> tuple[Amount, Amount, Role]:
 
 
 def _shown(step: Step) -> Shown | None:
-    before, after = list(leaves(step.before)), list(leaves(step.after))
+    before, after = leaves(step.before), leaves(step.after)
     carried = step.kind is REGROUP
     roles: list[Role] = [(step.roles[i] if i < len(step.roles) else "") or "answer" for i in range(len(after))]
     if carried:  # only the whole that is cut is in the ink of what is carried

@@ -50,7 +50,7 @@ class Features:
 
 def features(working: Working) -> Features:
     """The features of a worked problem."""
-    numbers = list(leaves(working.problem.expr))
+    numbers = leaves(working.problem.expr)
     dens = tuple(denominators(working.problem.expr))
     kinds = [step.kind for step in working.steps]
     answer = working.value
@@ -87,12 +87,10 @@ def _among_wholes(working: Working) -> int:
     """Exchanges between the places of the wholes, where a whole or mixed number is taken from another."""
     found = 0
     for step in working.steps:
-        pair = list(leaves(step.before))[:2]
-        if (
-            step.kind in (SUBTRACT, SUBTRACT_WHOLES)
-            and len(pair) == 2
-            and all(isinstance(n, (Whole, Mixed)) for n in pair)
-        ):
+        if step.kind not in (SUBTRACT, SUBTRACT_WHOLES):
+            continue
+        pair = leaves(step.before)[:2]
+        if len(pair) == 2 and all(isinstance(n, (Whole, Mixed)) for n in pair):
             w, v = [parts(n)[0] for n in pair]
             found += exchanges(subtract_columns(max(w, v), min(w, v)))
     return found
@@ -115,7 +113,7 @@ def column_counts(working: Working) -> tuple[int, int, int]:
             continue
         found = [n for n in leaves(step.before) if isinstance(n, (Whole, Dec))]
         places = max(places_of(n) for n in found)
-        later = len(list(leaves(step.after))) - 1  # terms that wait
+        later = len(leaves(step.after)) - 1  # terms that wait
         amounts = [in_last_place(n, places) for n in found[: len(found) - later]]
         if step.kind is COLUMN_ADD:
             carries += sum(c.carried > 0 and any(c.digits) for c in add_columns(amounts))

@@ -224,7 +224,7 @@ def _decimal_sum_rung(terms: Sequence[tuple[int, Expr]]) -> str:
 
 def _order_rung(working: Working) -> str:
     expr = working.problem.expr
-    numbers = list(leaves(expr))
+    numbers = leaves(expr)
     decimals, fractions = [any(isinstance(n, t) for n in numbers) for t in (Dec, (Frac, Mixed))]
     below = any(has_sign(e) for e in (expr, *[step.after for step in working.steps]))
     if decimals or below:
@@ -258,7 +258,7 @@ def _single_rung(working: Working) -> str:
 
 def _product_rung(working: Working) -> str:
     expr = working.problem.expr
-    numbers = list(leaves(expr))
+    numbers = leaves(expr)
     if all(isinstance(number, Whole) for number in numbers) and working.value.denominator == 1:
         return "W3"
     if isinstance(expr, Product) and _divides(expr):

@@ -127,7 +127,7 @@ def _rule_of_factor(factor: Expr, rule: str, beside: bool) -> str:
 def rule_of(working: Working) -> str:
     """The rule that serves a working: the one that was chosen, or the usual one of its numbers."""
     chosen = working.ways.estimate
-    numbers = list(leaves(working.problem.expr))
+    numbers = leaves(working.problem.expr)
     decimals = any(isinstance(n, Dec) for n in numbers) and not any(isinstance(n, (Frac, Mixed)) for n in numbers)
     usual = "whole" if decimals else "half"
     return usual if chosen == "by-kind" else chosen

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import chain, islice
@@ -47,7 +47,7 @@ def _facts(working: Working) -> Iterator[Slip]:
                     yield Slip("slip-fact", working.value + Fraction(sign * group, bottom), line)
     number = working.raw
     if isinstance(number, Frac) and working.ending.problem.kind == "multiply-divide":
-        factors = list(leaves(working.steps[-1].before)) if working.steps else []
+        factors = leaves(working.steps[-1].before) if working.steps else []
         tops = [n.num for n in factors if isinstance(n, Frac)]
         for top in tops:
             for sign in (1, -1):
@@ -57,7 +57,7 @@ def _facts(working: Working) -> Iterator[Slip]:
 
 def _units(working: Working) -> list[Fraction]:
     """What is counted in the working: the pieces of its denominator or last place, and wholes."""
-    numbers: list[Expr] = list(leaves(working.problem.expr))
+    numbers: Sequence[Expr] = leaves(working.problem.expr)
     places = max([places_of(n) for n in numbers], default=0)
     units = [Fraction(1)]
     if any(isinstance(n, Dec) for n in numbers):

@@ -143,8 +143,10 @@ class Goals:
         for i, code in enumerate(self.codes):
             if code in answers:
                 bits |= 1 << i
-        for i, (a, b) in enumerate(self.pairs, len(self.codes)):
-            if answers.get(a, right) != answers.get(b, right):
+        # Pairs of numbers are compared in place of fractions: there are many pairs of few answers.
+        written = [answers.get(code, right).as_integer_ratio() for code in self.codes]
+        for i, (a, b) in enumerate(combinations(written, 2) if self.pairs else (), len(self.codes)):
+            if a != b:
                 bits |= 1 << i
         return bits
 

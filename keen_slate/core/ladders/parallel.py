@@ -38,7 +38,7 @@ from ..judging.misconceptions.registry import ENTRIES
 from ..limits import TIMES_TABLE, TYPED
 from ..reading.problem import labelled, problem_of
 from ..searching.deadline import passed
-from ..worked import Worked, derived, features_of
+from ..worked import Worked
 from ..working.methods import work
 from ..working.methods.single import converting
 from ..working.proof import Working
@@ -106,10 +106,9 @@ def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -
         working = _worked(expr, worked)
         if working is None or not _as_hard(worked.working, working):
             continue
-        own, plain = features_of(working)
-        if best is not None and (len(unlike(worked.features, plain)), shared) >= nearest:
+        found = Worked(working)
+        if best is not None and (len(unlike(worked.features, found.features)), shared) >= nearest:
             continue  # whatever it reveals, it is no nearer
-        found = derived(working, own, plain)
         different = differences(worked, found)
         if best is None or (len(different), shared) < nearest:
             best, nearest = Parallel(found, different), (len(different), shared)
@@ -125,7 +124,7 @@ def _other_story(worked: Worked, seed: int, shunned: frozenset[str]) -> Parallel
 
 def _shared(one: Expr, other: Expr) -> int:
     """How many numbers stand in both, or twice in *other* alone."""
-    a, b = list(leaves(one)), list(leaves(other))
+    a, b = leaves(one), leaves(other)
     return len(set(a) & set(b)) + max(0, (len(b) - len(set(b))) - (len(a) - len(set(a))))
 
 

@@ -31,14 +31,14 @@ def _is_by_a_whole(expr: Expr) -> bool:
 
 
 def _is_of_unit_fractions(expr: Expr) -> bool:
-    numbers = list(leaves(expr))
+    numbers = leaves(expr)
     units = [n for n in numbers if isinstance(n, Frac) and n.num == 1]
     wholes = [n for n in numbers if isinstance(n, Whole)]
     return bool(units) and bool(wholes) and len(units) + len(wholes) == len(numbers)
 
 
 def _begins(expr: Expr, kind: type[Expr]) -> bool:
-    return isinstance(next(iter(leaves(expr))), kind)
+    return isinstance(leaves(expr)[0], kind)
 
 
 def _is_below_zero(expr: Expr) -> bool:

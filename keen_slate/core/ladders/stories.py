@@ -227,7 +227,7 @@ class _Maker:
         for _ in range(_MOST_DRAWN if space.count else 0):
             expr = space.draw(dice)
             found = option(expr, PLAIN, rung) if len(limits.avoid) > 1 or limits.largest_common else None
-            numbers = list(leaves(expr))
+            numbers = leaves(expr)
             if numbers[0] != numbers[1] and (found is None or is_within(found, rung, limits)):
                 return expr
         raise NoLadderError(rung=rung)

@@ -16,7 +16,7 @@ def is_written_within(expr: Expr, limits: Limits) -> bool:
         return False
     if limits.only is not None and not SHAPES[limits.only].has(expr):
         return False
-    numbers = list(leaves(expr))
+    numbers = leaves(expr)
     if any(isinstance(n, Dec) and len(n.places) not in limits.places for n in numbers):
         return False
     if not limits.lowest_terms or len(numbers) == 1:

@@ -48,7 +48,7 @@ def columns_of(working: Working) -> Sheet | None:
 
 
 def _is_long_product(step: Step) -> bool:
-    numbers = list(leaves(step.before))
+    numbers = leaves(step.before)
     return (
         step.kind is MULTIPLY
         and isinstance(_core(step.before), Product)
@@ -87,13 +87,13 @@ class _Board:
         core = _core(step.before)
         if isinstance(core, Sum) and isinstance(core.first, Neg):  # a sum below zero, before other terms
             core = _core(core.first)
-        numbers: list[Expr] = list(leaves(core))
+        numbers: Sequence[Expr] = leaves(core)
         if step.kind is COLUMN_ADD:
-            count = len(numbers) - (len(list(leaves(step.after))) - 1)
+            count = len(numbers) - (len(leaves(step.after)) - 1)
             numbers = numbers[:count]
         elif step.kind is COLUMN_SUBTRACT:
             numbers = numbers[:2]
-        result = next(leaves(step.after))
+        result = leaves(step.after)[0]
         role: Role = "answer" if last else ""
         self.pen.moment(PROBLEM if first else index, ("Write it in columns.",))
         if step.kind is MULTIPLY:

@@ -44,6 +44,6 @@ def four_box(working: Working) -> Laid | None:
 
 def _unchanged(working: Working, common: int) -> list[Jotting]:
     """A row for each fraction that has the common denominator already."""
-    before, after = [list(leaves(expr)) for expr in (working.steps[common].before, working.steps[common].after)]
+    before, after = [leaves(expr) for expr in (working.steps[common].before, working.steps[common].after)]
     kept = [n for n in dict.fromkeys(before) if n in after and not isinstance(n, Whole)]
     return [Jotting((n, " = ", n)) for n in kept]

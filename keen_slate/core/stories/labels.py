@@ -149,7 +149,7 @@ def _in_each_other(one: Unit, other: Unit) -> str:
 
 def _times(told: Telling, one: _Kind, other: _Kind, expr: Expr, factor: Expr) -> _Kind:
     if one.units or other.units:
-        by = factor if other.units else next(leaves(expr))
+        by = factor if other.units else leaves(expr)[0]
         return _turned(told, other if one.units else one, by, up=True)
     if one.unit and other.unit:
         if one.unit.measure == other.unit.measure == "length" and _alike(one, other):

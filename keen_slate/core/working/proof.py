@@ -120,7 +120,7 @@ class Working:
         """The inks of the problem's terms."""
         if isinstance(self.problem.expr, Equation):
             return ()
-        return self.start_roles or roles_for(len(list(leaves(self.start))))
+        return self.start_roles or roles_for(len(leaves(self.start)))
 
     @property
     def start(self) -> Expr:

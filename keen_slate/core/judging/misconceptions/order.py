@@ -9,7 +9,7 @@ from ...errors import CoreError
 from ...expressions.brackets import without_brackets
 from ...expressions.sentences import Rich
 from ...expressions.tree import Bracket, Dec, Expr, Frac, Mixed, Neg, Operator, Power, Product, Sum, mixed, value
-from ...expressions.walks import leaves
+from ...expressions.walks import children, leaves
 from ...reading.problem import problem_of
 from .registry import Case, Wrong, misconception
 from .stories import in_told_order
@@ -102,9 +102,18 @@ def _wrong(case: Case, rule: str) -> Wrong | None:
     return Wrong(written(case, result), tuple([_line(*done) for done in pupil.done]))
 
 
+def _comes_after(expr: Expr, sooner: Operator, later: Operator) -> bool:
+    """Whether a *sooner* operation stands after a *later* one in a chain of *expr*: only there the order of the two matters."""
+    if isinstance(expr, (Sum, Product)):
+        operators = [operator for operator, _ in expr.rest]
+        if later in operators and sooner in operators[operators.index(later) :]:
+            return True
+    return any(_comes_after(part, sooner, later) for part in children(expr))
+
+
 def written(case: Case, number: Fraction) -> Expr:
     """*number* as the class would leave it: a decimal where all numbers are decimals and it ends."""
-    numbers = list(leaves(case.working.problem.expr))
+    numbers = leaves(case.working.problem.expr)
     decimals = any(isinstance(n, Dec) for n in numbers) and not any(isinstance(n, (Frac, Mixed)) for n in numbers)
     size = abs(number)
     plain: Expr = case.finished(size)
@@ -144,7 +153,7 @@ def left_to_right(case: Case) -> Wrong | None:
     example="24 ÷ 4 × 3",
 )
 def multiply_before_divide(case: Case) -> Wrong | None:
-    return _wrong(case, "multiply-before-divide")
+    return _wrong(case, "multiply-before-divide") if _comes_after(case.working.problem.expr, "×", "÷") else None
 
 
 @misconception(
@@ -156,7 +165,7 @@ def multiply_before_divide(case: Case) -> Wrong | None:
     example="9 - 4 + 3",
 )
 def add_before_subtract(case: Case) -> Wrong | None:
-    return _wrong(case, "add-before-subtract")
+    return _wrong(case, "add-before-subtract") if _comes_after(case.working.problem.expr, "+", "-") else None
 
 
 @misconception(

@@ -8,7 +8,7 @@ value otherwise is `hidden`; anything else `reveals` the misconception.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cache, cached_property
@@ -43,6 +43,7 @@ class Case:
         self.working = working
         self.answer_value = working.value
         self.answer_form = working.ways.answer_form
+        self.answer_ratio = working.value.as_integer_ratio()
         self.below_zero = working.value < 0
 
     @property
@@ -64,7 +65,7 @@ class Case:
     @cached_property
     def terms(self) -> Terms:
         """The terms of a sum of fractions, mixed numbers and wholes as (sign, number)."""
-        numbers = list(leaves(self.working.problem.expr))
+        numbers = leaves(self.working.problem.expr)
         if self.working.problem.kind not in ("add-subtract", "simplify") or any(isinstance(n, Dec) for n in numbers):
             return []
         return unsigned_terms(self.working.problem.expr)
@@ -228,7 +229,7 @@ def likely_answers(
     judged += _carried(case, estimate, only)
     order = {"reveals": 0, "form": 1, "hidden": 2}
     judged.sort(key=lambda found: (order[found.status], -found.entry.often))
-    return [_with_twins(found, judged) for found in judged]
+    return _with_twins(judged)
 
 
 def _carried(case: Case, estimate: Estimate | None, only: Collection[str] | None) -> list[LikelyAnswer]:
@@ -269,10 +270,10 @@ def _judge(entry: Entry, case: Case, estimate: Estimate | None) -> LikelyAnswer 
     if wrong is None or largest_integer(wrong.answer) >= TOO_LARGE:
         return None
     answer = value(wrong.answer)
-    if answer < 0 <= case.answer_value:
+    if answer.numerator < 0 and not case.below_zero:
         return None
     status: Status = "reveals"
-    if answer == case.answer_value:
+    if answer.as_integer_ratio() == case.answer_ratio:
         if wrong.labelled and text(wrong.answer) == text(case.working.answer) and entry.on_form:
             return None
         status = "form" if entry.on_form and not _accepted(wrong, case) else "hidden"
@@ -290,16 +291,23 @@ def _accepted(wrong: Wrong, case: Case) -> bool:
     return not (isinstance(answer, Mixed) and answer.num >= answer.den)
 
 
-def _with_twins(likely: LikelyAnswer, judged: list[LikelyAnswer]) -> LikelyAnswer:
-    twins = tuple(
-        other.entry.code
-        for other in judged
-        if other is not likely
-        and other.answer_value == likely.answer_value
-        and (likely.status == "reveals" or other.wrong.answer == likely.wrong.answer)
-    )
-    if not twins:
-        return likely
-    return LikelyAnswer(
-        likely.entry, likely.wrong, likely.answer_value, likely.status, likely.caught_by_estimate, twins
+def _with_twins(likely: Sequence[LikelyAnswer]) -> list[LikelyAnswer]:
+    """*likely* answers, each with the codes of those that cannot be told from it."""
+    alike: dict[tuple[int, int], list[LikelyAnswer]] = {}
+    for one in likely:
+        alike.setdefault(one.answer_value.as_integer_ratio(), []).append(one)
+    return [
+        replace(one, same_as=codes) if (codes := _twins(one, alike[one.answer_value.as_integer_ratio()])) else one
+        for one in likely
+    ]
+
+
+def _twins(one: LikelyAnswer, equal: Sequence[LikelyAnswer]) -> tuple[str, ...]:
+    """The codes of other answers of an *equal* value; where the value is right, of those in the same form."""
+    return tuple(
+        [
+            other.entry.code
+            for other in equal
+            if other is not one and (one.status == "reveals" or other.wrong.answer == one.wrong.answer)
+        ]
     )

@@ -105,7 +105,7 @@ class _Next:
 
 def work(problem: Problem, ways: Ways) -> Working:
     """The working of an `order` problem. Raises `LimitError`; a division by 0 cannot be read."""
-    numbers = list(leaves(problem.expr))
+    numbers = leaves(problem.expr)
     decimals, fractions = [any(isinstance(n, t) for n in numbers) for t in (Dec, (Frac, Mixed))]
     if not decimals or (fractions and ways.mixed_kinds != "decimals"):
         return _in_fractions(problem, ways, ())
@@ -269,10 +269,10 @@ def _capital(says: Rich) -> Rich:
 def _inks(expr: Expr, how: _How) -> Roles:
     """The inks of the numbers of *expr*: the two that are worked next in the first two, the others plain."""
     following = _next(expr, how)
-    numbers = list(leaves(expr))
+    numbers = leaves(expr)
     if following is None:
         return tuple(["" for _ in numbers])
-    busy = list(leaves(following.worked))
+    busy = leaves(following.worked)
     inks: list[Role] = ["first", "second"]
     found: list[Role] = []
     for number in numbers:

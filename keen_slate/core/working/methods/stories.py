@@ -23,7 +23,7 @@ def work_story(problem: StoryProblem, ways: Ways, work: Method) -> Working:
     for i, part in enumerate(parts[1:], 1):
         start = part.problem.expr
         title = (f"Then find {story.steps[i].finds}.",)
-        steps.append(Step(THEN, parts[i - 1].answer, start, title, roles=roles_for(len(list(leaves(start))))))
+        steps.append(Step(THEN, parts[i - 1].answer, start, title, roles=roles_for(len(leaves(start)))))
         steps += part.steps
     last = parts[-1]
     notes = tuple(dict.fromkeys(note for part in parts for note in part.notes))
