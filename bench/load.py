@@ -226,8 +226,9 @@ async def _long_shelf(server: LiveServer, url: str) -> str:
         like = Shelf(session, teacher).one_set(uuid.UUID(set_id))
         now = datetime.now(UTC)
         sets = [uuid.uuid4() for _ in range(SHELF)]
+        like_it = "\n".join([example.source for example in like.examples])
         session.execute(insert(ExampleSet), [
-            {"teacher_id": teacher, "id": one, "title": f"Set {i}", "version": 1, "changed_at": now - timedelta(minutes=i)}
+            {"teacher_id": teacher, "id": one, "title": f"Set {i}", "version": 1, "changed_at": now - timedelta(minutes=i), "searched": f"set {i}\n{like_it}"}
             for i, one in enumerate(sets)
         ])  # fmt: skip
         session.execute(insert(Example), [

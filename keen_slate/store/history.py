@@ -18,7 +18,7 @@ from .models import Change, Example, ExampleSet
 MOST_CHANGES = 200
 # What says which row it is and where, what is worked anew, and of a set what no undoing takes back.
 NOT_OF_SET = {
-    "teacher_id", "id", "version", "place", "show_key", "at_change", "created_at", "changed_at",
+    "teacher_id", "id", "version", "place", "show_key", "searched", "at_change", "created_at", "changed_at",
 }  # fmt: skip
 NOT_OF_EXAMPLE = {"teacher_id", "id", "set_id", "position", "summary", "summary_key"}
 # What happens to an example without being a change of it: undoing leaves it, and brings it back with an example that was taken

@@ -120,6 +120,7 @@ class ExampleSet(Base):
     *ways* are those of the set: what departs from the house. *words* are its teacher's, for all steps of a kind.
     *place* is where it lies: on the shelf, in the archive or in the bin. *at_change* is the change of its history
     that it stands at: those after it were undone. *show_key* is the secret part of the address under which it may be read.
+    *searched* is all that is written in it, in small letters, where a search looks.
     """
 
     __tablename__ = "example_set"
@@ -136,6 +137,7 @@ class ExampleSet(Base):
     lesson_minutes: Mapped[int | None]
     place: Mapped[str] = mapped_column(String(8), default="shelf", server_default="shelf")
     show_key: Mapped[str | None] = mapped_column(String(43))
+    searched: Mapped[str] = mapped_column(Text, default="", server_default="", deferred=True)
     at_change: Mapped[int] = mapped_column(default=0, server_default="0")
     created_at: Mapped[moment]
     changed_at: Mapped[moment] = mapped_column(onupdate=func.now())

@@ -11,7 +11,7 @@ import uuid
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
-from sqlalchemy import ScalarSelect, Select, and_, bindparam, column, delete, func, or_, select, true
+from sqlalchemy import ScalarSelect, Select, and_, bindparam, column, delete, func, select, true
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import Session, defer, joinedload, selectinload
 from sqlalchemy.orm.attributes import flag_modified
@@ -73,7 +73,7 @@ class Shelf:
         """
         # What the Shelf does not show stays where it is.
         unseen = [defer(column) for column in (Example.words, Example.fading, Example.note)]
-        query = self._searched(place, search).options(selectinload(ExampleSet.examples).options(*unseen))
+        query = self._in_place(place, search).options(selectinload(ExampleSet.examples).options(*unseen))
         if order == "title":
             query = query.order_by(func.lower(ExampleSet.title))
         if order == "shown":
@@ -84,7 +84,7 @@ class Shelf:
 
     def count(self, place: str, search: str) -> int:
         """How many sets `sets` has in all."""
-        return self.session.scalar(select(func.count()).select_from(self._searched(place, search).subquery())) or 0
+        return self.session.scalar(select(func.count()).select_from(self._in_place(place, search).subquery())) or 0
 
     def classes_of(self, set_ids: Sequence[uuid.UUID]) -> dict[uuid.UUID, list[str]]:
         """The names of the classes that had each of these sets."""
@@ -101,17 +101,10 @@ class Shelf:
                 names.setdefault(set_id, []).append(name)
         return names
 
-    def _searched(self, place: str, search: str) -> Select[ExampleSet]:
+    def _in_place(self, place: str, search: str) -> Select[ExampleSet]:
         query = select(ExampleSet).where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.place == place)
-        for word in search.split():
-            written = [
-                column.icontains(word, autoescape=True)
-                for column in (ExampleSet.title, ExampleSet.note, ExampleSet.objective)
-            ]
-            in_one = or_(Example.source.icontains(word, autoescape=True), Example.note.icontains(word, autoescape=True))
-            # The examples are gone through once, not once for every set.
-            in_examples = select(Example.set_id).where(Example.teacher_id == self.teacher_id, in_one)
-            query = query.where(or_(*written, ExampleSet.id.in_(in_examples), ExampleSet.standards.contains([word])))
+        for word in search.lower().split():
+            query = query.where(ExampleSet.searched.contains(word, autoescape=True))
         return query
 
     def counts(self) -> dict[str, int]:
@@ -123,10 +116,24 @@ class Shelf:
         """One set with its examples, wherever it lies. Raises `NotFoundError`."""
         return self._found(_ONE_SET, {"teacher": self.teacher_id, "set": set_id})
 
+    def ways_in(self, set_id: uuid.UUID) -> dict[str, str]:
+        """The ways that hold in a set: its own, else those of the house. Raises `NotFoundError`."""
+        own = self.session.scalar(
+            select(ExampleSet.ways).where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.id == set_id)
+        )
+        if own is None:
+            raise _no_set()
+        return {**self.house_ways(), **own}
+
+    def has_set(self, set_id: uuid.UUID) -> bool:
+        """Whether a set is there, wherever it lies."""
+        own = select(ExampleSet.id).where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.id == set_id)
+        return self.session.scalar(own) is not None
+
     def _found(self, query: Select[ExampleSet], asked: Mapping[str, Any]) -> ExampleSet:
         example_set = self.session.scalars(query, asked).one_or_none()
         if example_set is None:
-            raise NotFoundError("This set is not on your shelf.")
+            raise _no_set()
         return example_set
 
     def example(self, set_id: uuid.UUID, example_id: uuid.UUID) -> Example:
@@ -147,6 +154,7 @@ class Shelf:
                 setattr(new, name, getattr(like, name))
         new.examples = [self._new_example(i, fields) for i, fields in enumerate(examples)]
         new.title = title
+        new.searched = _searched(new)
         self.session.add(new)
         self.session.flush()
         return new
@@ -288,6 +296,7 @@ class Shelf:
     def _touched(self, example_set: ExampleSet) -> ExampleSet:
         """Count the change, even where only examples changed. A change that came between raises StaleDataError."""
         flag_modified(example_set, "title")
+        example_set.searched = _searched(example_set)
         self.session.flush()
         example_set.examples.sort(key=lambda example: example.position)
         return example_set
@@ -317,6 +326,18 @@ _ONE_EXAMPLE = (
     )
     .options(joinedload(Example.example_set))
 )
+
+
+def _searched(example_set: ExampleSet) -> str:
+    """All that is written in a set, a line each, in small letters: what one looks for never goes over the end of a line."""
+    # Before it is first written a new set has no defaults yet.
+    of_examples = [text for one in example_set.examples for text in (one.source, one.note)]
+    written = [example_set.title, example_set.note, example_set.objective, *(example_set.standards or ()), *of_examples]
+    return "\n".join([text for text in written if text]).lower()
+
+
+def _no_set() -> NotFoundError:
+    return NotFoundError("This set is not on your shelf.")
 
 
 def _shown_on() -> ScalarSelect[str]:

@@ -142,7 +142,7 @@ def add_example(set_id: UUID, json_data: ExampleIn) -> Response:
     """Put a problem on the ladder; one that cannot be worked is refused."""
     new = json_data
     with shelf() as mine:
-        ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways, **new.ways})
+        ways = Ways.of(mine.ways_in(set_id) | new.ways)
         fields = new.model_dump(exclude={"version", "position"}) | {"source": views.stored_text(new.source, ways)}
         example_set, examples = mine.add_examples(set_id, new.version, [fields], new.position)
         return _both(mine, example_set, examples[0], 201)
@@ -156,7 +156,7 @@ def take(set_id: UUID, json_data: TakeIn) -> SetOut:
     """Put several problems on the ladder, all or none."""
     new = json_data
     with shelf() as mine:
-        ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways})
+        ways = Ways.of(mine.ways_in(set_id))
         asked = zip_longest(new.problems, new.targets[: len(new.problems)])
         fields = [{"source": views.stored_text(problem, ways), "target": target} for problem, target in asked]
         example_set, _ = mine.add_examples(set_id, new.version, fields, new.position)
@@ -172,7 +172,7 @@ def change_example(set_id: UUID, example_id: UUID, json_data: ExampleChange) -> 
     fields = json_data.model_dump(exclude_none=True, exclude={"version"})
     with shelf() as mine:
         if "source" in fields:
-            ways = Ways.of({**mine.house_ways(), **mine.one_set(set_id).ways, **fields.get("ways", {})})
+            ways = Ways.of(mine.ways_in(set_id) | fields.get("ways", {}))
             fields["source"] = views.stored_text(fields["source"], ways)
         Ways.of(fields.get("ways", {}))
         if fields.get("target") == "":

@@ -104,10 +104,8 @@ class Desk:
 
     def _set_id(self) -> UUID | None:
         """The set, as long as it is there."""
-        try:
-            return self.mine.one_set(self.sitting.set_id).id if self.sitting.set_id else None
-        except NotFoundError:
-            return None
+        one = self.sitting.set_id
+        return one if one is not None and self.mine.has_set(one) else None
 
     def held(self) -> Held:
         """What the pupils hold by this sitting alone, in the groups that they were moved to."""

@@ -5,7 +5,7 @@ import unittest
 import uuid
 
 from alembic import command
-from sqlalchemy import inspect
+from sqlalchemy import inspect, select
 from sqlalchemy.orm import Session
 from sqlalchemy.orm.exc import StaleDataError
 
@@ -14,7 +14,16 @@ from keen_slate.core.stories.reading import read_any
 from keen_slate.store import demo
 from keen_slate.store.database import migrate, migration_config, open_engine
 from keen_slate.store.history import NoChangeError
-from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError, Shelf, StaleSetError, fields_of
+from keen_slate.store.models import ExampleSet
+from keen_slate.store.shelf import (
+    FullSetError,
+    NotFoundError,
+    OrderError,
+    Shelf,
+    StaleSetError,
+    fields_of,
+    teacher_named,
+)
 from tests import support
 
 
@@ -47,6 +56,21 @@ class MigrationTests(unittest.TestCase):
                 "teacher",
             ],
         )
+        engine.dispose()
+
+    def test_what_was_written_before_searches_had_a_place_is_found(self):
+        url = support.empty_database()
+        migrate(url)
+        engine = open_engine(url)
+        with Session(engine) as session, session.begin():
+            teacher = teacher_named(session, "Sedge").id
+            Shelf(session, teacher).add_set("Über Planks", [{"source": "7 1/4 - 3 5/6", "note": "Saw Twice"}])
+            before = session.scalar(select(ExampleSet.searched))
+        command.downgrade(migration_config(url), "0009")
+        migrate(url)
+        with Session(engine) as session:
+            self.assertEqual(session.scalar(select(ExampleSet.searched)), before)
+            self.assertEqual(Shelf(session, teacher).count("shelf", "über twice 5/6"), 1)
         engine.dispose()
 
     def test_every_key_and_index_is_led_by_the_teacher(self):
@@ -196,11 +220,20 @@ class ShelfTests(unittest.TestCase):
             ("rope 5/6", []),
         ):
             self.assertEqual([s.title for s in shelf.sets(search=words)], titles, words)
+        # What is looked for is what stands there now: after a change, after its undoing, in other letters.
+        found = shelf.one_set(rope)
+        shelf.change_set(rope, found.version, {"note": "FÜR Übung", "standards": ["5.NF.A.1"]})
+        self.assertEqual([s.title for s in shelf.sets(search="übung 5.nf 1/3")], ["Rope 100%"])
+        self.assertEqual((shelf.count("shelf", "für"), shelf.count("shelf", "1/2\n")), (1, 1))
+        shelf.undo(rope, found.version)
+        self.assertEqual(shelf.sets(search="übung"), [])
+        shelf.add_examples(rope, found.version, [{"source": "5 - 2 1/4"}])
+        self.assertEqual(shelf.count("shelf", "2 1/4"), 1)
         shelf.put(rope, "bin")
         self.assertEqual([s.title for s in shelf.sets()], ["Planks_"])
         self.assertEqual(shelf.counts(), {"shelf": 1, "archive": 0, "bin": 1})
         copy = shelf.add_set("Copy", map(fields_of, shelf.one_set(rope).examples), shelf.one_set(rope))
-        self.assertEqual([e.source for e in copy.examples], ["1/2 + 1/3"])
+        self.assertEqual([e.source for e in copy.examples], ["1/2 + 1/3", "5 - 2 1/4"])
         self.assertEqual((shelf.empty_bin(), shelf.counts()["bin"]), (1, 0))
 
     def test_an_order_must_name_every_example_once(self):

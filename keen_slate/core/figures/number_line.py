@@ -304,8 +304,8 @@ def _axis(shapes: list[Shape], scale: _Scale, points: Sequence[_Point], y: int, 
         shapes.append(Shape("comb", "thin", (scale.margin, step, count + 1, y - _TICK // 2, y + _TICK // 2)))
     beneath = y + _TICK + 20
     under = beneath + 4 - y  # below the labels of the ticks
-    for n in range(scale.low, scale.high + 1, scale.tick):
-        at = scale.x(n)
+    ticks = {n: scale.x(n) for n in range(scale.low, scale.high + 1, scale.tick)}
+    for n, at in ticks.items():
         shapes.append(Shape("line", "axis", (at, y - _TICK, at, y + _TICK)))
         number = str(n).replace("-", "−")
         width = number_width(mixed(Fraction(n)))
@@ -326,7 +326,7 @@ def _axis(shapes: list[Shape], scale: _Scale, points: Sequence[_Point], y: int, 
         row = levels.level(middle - width // 2, middle + width // 2)
         rows = max(rows, row + 1)
         top = beneath + 6 + row * HEIGHT
-        near = any(-scale.margin < at - scale.x(n) < scale.margin for n in range(scale.low, scale.high + 1, scale.tick))
+        near = any(-scale.margin < at - tick < scale.margin for tick in ticks.values())
         shapes.append(Shape("line", "leader", (at, y + (under if near else 0), at, top), point.role, point.when))
         shapes += number_label(point.label, middle, top, point.role, point.when)
         shapes.append(Shape("ring", "dot", (at, y, 5), point.role, point.when))

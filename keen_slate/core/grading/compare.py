@@ -10,7 +10,7 @@ from ..ways.settings import Setting, compared_in
 from ..working.methods import work
 from ..working.proof import Working
 from ..working.step_kinds import StepKind
-from .features import features
+from .features import large_facts
 
 _Shape = list[tuple[StepKind, Expr, tuple[Rich, ...]]]
 
@@ -63,10 +63,8 @@ def _row(here: Working, shape: _Shape, setting: Setting, code: str) -> OtherWay 
         return OtherWay(setting.name, code, setting.codes[code], False, 0, None, 0)
     if not current and (there.notes or _shape(there) == shape):
         return None
-    facts = features(there)
-    return OtherWay(
-        setting.name, code, setting.codes[code], current, facts.steps, facts.largest_number, facts.large_facts
-    )
+    steps, largest = len(there.steps), there.largest_number
+    return OtherWay(setting.name, code, setting.codes[code], current, steps, largest, large_facts(there))
 
 
 def _shape(working: Working) -> _Shape:

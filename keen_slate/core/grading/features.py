@@ -71,9 +71,14 @@ def features(working: Working) -> Features:
         simplify_by=simplified_by(working),
         sum_above_one=answer > 1,
         whole_answer=answer.denominator == 1,
-        large_facts=sum(max(fact) > TIMES_TABLE and min(fact) > 1 for step in working.steps for fact in step.facts),
+        large_facts=large_facts(working),
         negatives=_meets_negatives(working),
     )
+
+
+def large_facts(working: Working) -> int:
+    """How many products a working needs that are beyond the times tables."""
+    return sum(max(fact) > TIMES_TABLE and min(fact) > 1 for step in working.steps for fact in step.facts)
 
 
 def _meets_negatives(working: Working) -> bool:
