@@ -10,17 +10,21 @@ import statistics
 import sys
 import time
 import uuid
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from fractions import Fraction
 from math import gcd
+from typing import Any
 
 import sympy
 
+from bench.against import main as against
 from bench.answers import report as report_answers
 from bench.class_room import report as report_class
 from bench.desk import report as report_desk
 from bench.kills import kills
 from bench.load import main as load_teachers
+from bench.measures import TWELVE
+from bench.measures import classroom as problems
 from bench.nasty import report
 from bench.stories import report as report_stories
 from keen_slate.core.diagnosing.answers import diagnose
@@ -46,29 +50,7 @@ from tools.throw_away import application
 
 CHOICES = {name: tuple(one.codes) for name, one in SETTINGS.items()}
 PROBLEMS = 4000
-REQUESTS = 1000
-TWELVE = (
-    "add-across", "added-common-bottoms", "top-not-scaled", "scaled-by-adding", "kept-larger-bottom", "carry-lost", "whole-lost",
-    "smaller-from-larger", "regroup-ten", "regroup-one", "whole-not-reduced", "fraction-brought-down",
-)  # fmt: skip
-
-
-def problems(count: int) -> list[tuple[str, list[tuple[int, int, int, int]]]]:
-    """Classroom problems of two to four terms: text, and the terms as (sign, whole, numerator, denominator)."""
-    pick = random.Random(7)
-    made = []
-    for _ in range(count):
-        terms = []
-        for i in range(pick.choice((2, 2, 2, 3, 4))):
-            d = pick.randint(2, 12)
-            terms.append(
-                (1 if i == 0 else pick.choice((1, -1)), pick.choice((0, 0, 1, 4, 9)), pick.randint(1, d - 1), d)
-            )
-        text = ""
-        for i, (sign, w, n, d) in enumerate(terms):
-            text += ("" if i == 0 else " + " if sign > 0 else " - ") + (f"{w} {n}/{d}" if w else f"{n}/{d}")
-        made.append((text, terms))
-    return made
+REQUESTS = 300
 
 
 def core() -> None:
@@ -90,39 +72,68 @@ def core() -> None:
     for document, total in zip(documents, totals, strict=True):
         assert Fraction(document["answer"]["value"]) == Fraction(int(total.p), int(total.q))
     print(f"core: {len(answers)} problems of 2 to 4 terms, one core")
-    print(f"  worked, estimated, misread, graded      {len(answers) / worked:8.0f} a second")
-    print(f"  the same, and written as its document   {len(answers) / documented:8.0f} a second")
+    print(f"  worked                                  {len(answers) / worked:8.0f} a second")
+    print(f"  with all that is derived, as a document {len(answers) / documented:8.0f} a second")
     print(f"  SymPy Rational, the bare sum            {len(answers) / summed:8.0f} a second")
-    print(f"  a working takes {worked / summed:.1f} times the bare sum")
+    print(f"  a working takes {worked / summed:.1f} times the bare sum, its document {documented / summed:.1f} times")
 
 
 def web() -> None:
-    """Milliseconds of one POST /api/work on loopback, and the kilobytes that the page sends."""
+    """Milliseconds of what is asked for oftenest, one after the other on loopback, beside a route that only answers."""
     with application(load) as running:
-        taken = sorted(_requests(running.server, running.teacher))
-    print(f"web: {len(taken)} requests to work one problem, one after the other on loopback")
-    print(f"  p50 {statistics.median(taken):.1f} ms   p95 {taken[int(len(taken) * 0.95)]:.1f} ms")
+        ask = _browser(running.server, running.teacher)
+        made = ask("GET", "/api/sets")["sets"][0]["id"]
+        example = ask("GET", f"/api/sets/{made}")["examples"][0]["id"]
+        of_class = ask("GET", "/api/classes")["classes"][0]["id"]
+        sitting = ask("GET", f"/api/classes/{of_class}")["sittings"][0]["id"]
+        typed = iter(problems(3 * REQUESTS))
+        asked: dict[str, Callable[[], object]] = {
+            "a route that only answers": lambda: ask("GET", "/healthz"),
+            "who is here": lambda: ask("GET", "/api/me"),
+            "the Shelf": lambda: ask("GET", "/api/sets"),
+            "a set": lambda: ask("GET", f"/api/sets/{made}"),
+            "an example": lambda: ask("GET", f"/api/sets/{made}/examples/{example}"),
+            "answers of a class": lambda: ask("GET", f"/api/sittings/{sitting}"),
+            "a preview": lambda: ask("POST", "/api/preview", {"text": next(typed)[0]}),
+            "a problem worked": lambda: ask("POST", "/api/work", {"text": next(typed)[0]}),
+        }
+        print(
+            f"web: {REQUESTS} requests of each, one after the other on loopback; p50, p95, and p50 as often as the first"
+        )
+        first = 0.0
+        for name, do in asked.items():
+            p50, p95 = _percentiles(do)
+            first = first or p50
+            print(f"  {name:28} {p50:7.1f} ms {p95:7.1f} ms {p50 / first:6.1f}")
 
 
-def _requests(server: LiveServer, teacher: uuid.UUID) -> list[float]:
-    connection = http.client.HTTPConnection("127.0.0.1", server.port)
-    link = json.dumps({"link": server.link(teacher).partition("/enter/")[2]})
-    connection.request("POST", "/api/enter", link, {"Content-Type": "application/json"})
-    answer = connection.getresponse()
-    answer.read()
-    cookie = (answer.getheader("Set-Cookie") or "").split(";")[0]
-    connection.request("GET", "/api/me", headers={"Cookie": cookie})
-    token = json.load(connection.getresponse())["csrf_token"]
-    headers = {"Content-Type": "application/json", "X-CSRF-Token": token, "Cookie": cookie}
+def _percentiles(do: Callable[[], object]) -> tuple[float, float]:
     taken = []
-    for text, _ in problems(REQUESTS + 50):
+    for _ in range(REQUESTS):
         began = time.perf_counter()
-        connection.request("POST", "/api/work", json.dumps({"text": text}), headers)
-        answer = connection.getresponse()
-        answer.read()
+        do()
         taken.append(1000 * (time.perf_counter() - began))
-        assert answer.status == 200
-    return taken[50:]
+    taken.sort()
+    return statistics.median(taken), taken[int(len(taken) * 0.95)]
+
+
+def _browser(server: LiveServer, teacher: uuid.UUID) -> Callable[..., Any]:
+    """What asks for a path as somebody who is signed in, over one connection."""
+    connection = http.client.HTTPConnection("127.0.0.1", server.port)
+    headers = {"Content-Type": "application/json"}
+
+    def ask(method: str, path: str, body: object = None) -> Any:
+        connection.request(method, path, None if body is None else json.dumps(body), headers)
+        answer = connection.getresponse()
+        assert answer.status < 400, (path, answer.status)
+        if cookie := answer.getheader("Set-Cookie"):
+            headers["Cookie"] = cookie.split(";")[0]
+        read = answer.read()
+        return json.loads(read) if read else None
+
+    ask("POST", "/api/enter", {"link": server.link(teacher).partition("/enter/")[2]})
+    headers["X-CSRF-Token"] = ask("GET", "/api/me")["csrf_token"]
+    return ask
 
 
 def page() -> None:
@@ -356,6 +367,8 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["stories"]:
     report_stories()
 elif __name__ == "__main__" and sys.argv[1:2] == ["desk"]:
     report_desk()
+elif __name__ == "__main__" and sys.argv[1:2] == ["--against"] and sys.argv[2:]:
+    sys.exit(against(sys.argv[2]))
 elif __name__ == "__main__" and sys.argv[1:2] == ["load"]:
     load_teachers()
 elif __name__ == "__main__":

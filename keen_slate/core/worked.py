@@ -12,7 +12,7 @@ from .grading.surprises import Surprise, surprises
 from .judging.estimate import Estimate, estimate
 from .judging.misconceptions import LikelyAnswer, likely_answers
 from .reading.problem import Problem
-from .stories.reading import read_any
+from .stories.any_text import read_any
 from .ways.settings import Ways
 from .ways.voices import mark_of
 from .working.methods import work

@@ -11,7 +11,7 @@ from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.limits import LARGEST_FILE
 from keen_slate.core.reading.characters import refuse_unkeepable
 from keen_slate.core.searching.deadline import EndedEarlyError, one_of_many
-from keen_slate.core.stories.reading import read_any
+from keen_slate.core.stories.any_text import read_any
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 

@@ -12,7 +12,7 @@ from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.ladders.options import copy_key
 from keen_slate.core.limits import MOST_LINES
 from keen_slate.core.reading.problem import Problem
-from keen_slate.core.stories.reading import read_any
+from keen_slate.core.stories.any_text import read_any
 from keen_slate.core.stories.story import story_of
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of

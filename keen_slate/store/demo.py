@@ -6,7 +6,7 @@ import uuid
 
 from sqlalchemy.orm import Session
 
-from keen_slate.core.stories.reading import read_any
+from keen_slate.core.stories.any_text import read_any
 
 from . import demo_classes
 from .shelf import Shelf, count_sets, teacher_named

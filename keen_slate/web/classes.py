@@ -9,7 +9,7 @@ from uuid import UUID
 
 from apiflask import APIBlueprint
 
-from keen_slate.core.stories.reading import read_any
+from keen_slate.core.stories.any_text import read_any
 from keen_slate.store.classes import Classes
 from keen_slate.store.database import where_there_is_room
 from keen_slate.store.models import SchoolClass

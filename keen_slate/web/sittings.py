@@ -22,7 +22,7 @@ from keen_slate.core.sittings.following import Following, next_rung
 from keen_slate.core.sittings.happened import MAIN, happened
 from keen_slate.core.sittings.holding import Group, Held, believe
 from keen_slate.core.sittings.question import Question, explainer_of
-from keen_slate.core.stories.reading import read_any
+from keen_slate.core.stories.any_text import read_any
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.export import answers_table

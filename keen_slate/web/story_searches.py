@@ -10,7 +10,8 @@ from keen_slate.core.ladders.impossible import Impossible
 from keen_slate.core.ladders.stories import make_stories
 from keen_slate.core.ladders.story_around import stories_for
 from keen_slate.core.ladders.story_wish import read_story_wish
-from keen_slate.core.stories.reading import read_any, read_story
+from keen_slate.core.stories.any_text import read_any
+from keen_slate.core.stories.reading import read_story
 from keen_slate.core.stories.scenarios import Scenario, read_scenario
 from keen_slate.core.teaching.fading import Fading
 from keen_slate.core.ways.settings import Ways

@@ -18,7 +18,7 @@ from keen_slate.core.grading.compare import other_ways
 from keen_slate.core.grading.rungs import ALL_RUNGS
 from keen_slate.core.ladders.climb import jump_between, stair
 from keen_slate.core.searching.deadline import EndedEarlyError
-from keen_slate.core.stories.reading import read_any
+from keen_slate.core.stories.any_text import read_any
 from keen_slate.core.teaching import minutes
 from keen_slate.core.teaching.fading import plan
 from keen_slate.core.teaching.sentences import TeachersWords

@@ -30,9 +30,10 @@ from keen_slate.core.ladders.story_wish import read_story_wish
 from keen_slate.core.limits import STORY_CHARACTERS
 from keen_slate.core.reading.measures import UNITS, ratio_of, unit_named
 from keen_slate.core.reading.reader import read, read_equation
+from keen_slate.core.stories.any_text import is_story
 from keen_slate.core.stories.numbers import quantities_in
 from keen_slate.core.stories.patterns import PATTERNS, Pattern
-from keen_slate.core.stories.reading import is_story, read_story, story_problem, understand
+from keen_slate.core.stories.reading import read_story, story_problem, understand
 from keen_slate.core.stories.scenarios import Scenario, Thing, document_of, read_scenario, scenarios
 from keen_slate.core.stories.story import SITUATIONS
 from keen_slate.core.stories.telling import Told, smaller_unit, source_of

@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 from sqlalchemy.orm.exc import StaleDataError
 
 from keen_slate.core.limits import MOST_EXAMPLES
-from keen_slate.core.stories.reading import read_any
+from keen_slate.core.stories.any_text import read_any
 from keen_slate.store import demo
 from keen_slate.store.database import migrate, migration_config, open_engine
 from keen_slate.store.history import NoChangeError

@@ -10,8 +10,7 @@ from ..expressions.text import DecimalMark
 from ..expressions.text import text as write
 from ..expressions.tree import Dec, value
 from ..limits import MAX_LABEL, STORY_CHARACTERS
-from ..reading.problem import Problem, refuse_what_has_no_value
-from ..reading.reader import read
+from ..reading.problem import refuse_what_has_no_value
 from .calculation import HEAD, Told, linked, split_source
 from .numbers import Quantity, quantities_in
 from .possible import refuse_impossible
@@ -19,22 +18,6 @@ from .question import questions_of, sentences
 from .story import Story, StoryProblem
 from .two_questions import understood_twice
 from .understood import Reading, found_in, understood
-
-_TELLS = re.compile(r"[^\W\d_]{2,}[ ,]+[^\W\d_]{2,}.*[.?!]|\?|\{")
-
-
-def is_story(source: str) -> bool:
-    """Whether a text tells something, and is no bare calculation.
-
-    >>> is_story("3 1/4 - 1 2/3 ft"), is_story("A plank is 3 m long. How long are two?")
-    (False, True)
-    """
-    return _TELLS.search(source) is not None
-
-
-def read_any(source: str, mark: DecimalMark = ".") -> Problem:
-    """The problem that *source* is: a calculation, or a story. Raises `CoreError`."""
-    return story_problem(source, mark) if is_story(source) else read(source, mark)
 
 
 def story_problem(source: str, mark: DecimalMark = ".") -> StoryProblem:
