@@ -21,8 +21,9 @@ from keen_slate.core.expressions.text import text
 from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import Impossible, build_or_why, counts_of, read_spec
+from keen_slate.core.ladders.options import is_within
 from keen_slate.core.ladders.smallest import smallest
-from keen_slate.core.searching.deadline import EndedEarlyError, until
+from keen_slate.core.searching.deadline import EndedEarlyError, after_looks, until
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import answers_from, work_text
 from keen_slate.core.working.methods.blanks import Blanks, counted, listed
@@ -52,17 +53,6 @@ def by_trying(sought):
             continue
         if (lowest or not sought.lowest) and (len(set(tops)) == len(tops) or not sought.different):
             yield tops
-
-
-class Looks:
-    """A deadline that passes after so many looks at it, on any machine alike."""
-
-    def __init__(self, most):
-        self.left = most
-
-    def __call__(self):
-        self.left -= 1
-        return self.left < 0
 
 
 class BlankTests(unittest.TestCase):
@@ -130,12 +120,24 @@ class DeadlineTests(unittest.TestCase):
     }  # fmt: skip
 
     def test_a_ladder_of_everything_ends_with_what_it_has(self):
-        with until(Looks(16_000)):
+        with until(after_looks(16_000)):
             made = build_or_why(read_spec(self.everything))
         self.assertEqual([found.rung for found in made.problems], list(RUNGS))
         self.assertTrue(made.ended_early)
         shown = {code for found in made.problems for code in found.answers}
         self.assertEqual(set(made.not_revealed), set(ENTRIES) - shown)
+
+    def test_a_wish_of_many_denominators_ends_with_a_ladder_of_few(self):
+        spec = read_spec(
+            {"from": "M1", "to": "M8", "steps": 8, "denominators": list(range(2, 59)), "largest_common_denominator": 3600,
+             "targets": ["add-across", "regroup-ten", "carry-lost"], "separate": True}
+        )  # fmt: skip
+        with until(after_looks(600)):
+            made = build_or_why(spec)
+        self.assertTrue(made.ended_early)
+        self.assertEqual([found.rung for found in made.problems], list(spec.slots))
+        self.assertTrue(all(is_within(found, found.rung, spec.limits) for found in made.problems))
+        self.assertEqual(made.not_revealed, ())
 
     def test_every_search_ends_at_its_deadline(self):
         spec = read_spec({"rungs": {"F7": 1, "O4": 1}, "denominators": [7, 11, 13]})
@@ -148,13 +150,13 @@ class DeadlineTests(unittest.TestCase):
             self.assertIsNone(nearest(worked, "add-across"))
             built = build_number(numbers, read_wanted("5"))
             self.assertEqual((built.ended_early, built.ways), (True, (numbers[-1],)))
-        with until(Looks(3000)):
+        with until(after_looks(3000)):
             found = smallest(tuple(ENTRIES)[:12])
         self.assertTrue(found.ended_early and found.problems and not found.proven)
 
     def test_what_rules_a_wish_out_may_stay_unknown(self):
         wish = {"rungs": {"F6": 1}, "denominators": [2, 4], "largest_common_denominator": 4}
-        with until(Looks(40)):
+        with until(after_looks(40)):
             made = build_or_why(read_spec(wish))
         self.assertEqual(made, Impossible("rungs", None, ended_early=True))
         self.assertEqual(build_or_why(read_spec({"rungs": {"F6": 1}, "denominators": [2, 4]})).nearest, [2, 3, 4])

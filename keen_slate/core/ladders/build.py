@@ -7,12 +7,12 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Collection, Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import combinations, islice
 from random import Random
 
 from ..expressions.tree import Expr
-from ..searching.deadline import EndedEarlyError, look, passed
+from ..searching.deadline import EndedEarlyError, after_looks, look, passed, until
 from .options import Goals, Option, awkward, copy_key, height, is_within, option, reveals, step_up
 from .space import Space, TwoTerms
 from .spaces import space_of
@@ -21,6 +21,8 @@ from .spec import Spec
 _MOST_SEARCHED = 20_000  # typical candidates of a rung that are worked to find one that reveals something rare
 _MOST_OF_THREE = 4_000  # the same where three numbers meet: there are more, and each takes longer
 _MOST_NODES = 20_000
+_MANY, _FEW = 24, 10  # denominators whose candidates take long to count, and so many of them that they do not
+_SOON = 2000  # looks at the deadline, some tenths of a second of work
 # From one denominator to those that share nothing; what has no denominator comes first.
 _RELATIONS = (None, "like", "one-fits", "shares-factor", "coprime")
 
@@ -57,8 +59,28 @@ def build(spec: Spec, kept: Mapping[int, Expr] | None = None, shunned: Collectio
     """The ladder that *spec* wishes for; at the deadline, what there is by then. Raises `NoLadderError`, `EndedEarlyError`.
 
     *kept* problems stay in their places (from 0); *shunned* ones are not taken, nor are copies of either.
+    Where counting the candidates of very many denominators takes too long, it is a ladder of few of them.
     """
-    return _Builder(spec, kept or {}, shunned).ladder()
+    try:
+        return _Builder(spec, kept or {}, shunned).ladder()
+    except EndedEarlyError:
+        few = _of_few_denominators(spec, kept or {}, shunned)
+        if few is None:
+            raise
+        return few
+
+
+def _of_few_denominators(spec: Spec, kept: Mapping[int, Expr], shunned: Collection[Expr]) -> Ladder | None:
+    """A ladder of the smallest of many denominators, soon found; None where they are few, or where it would not do."""
+    few = tuple(sorted(spec.limits.denominators)[:_FEW])
+    if len(spec.limits.denominators) < _MANY:
+        return None
+    try:
+        with until(after_looks(_SOON)):
+            made = _Builder(spec.within(denominators=few), kept, shunned).ladder()
+    except (NoLadderError, EndedEarlyError):
+        return None
+    return replace(made, sampled=True, ended_early=True)
 
 
 def counts_of(spec: Spec) -> tuple[dict[str, Space], int]:

@@ -56,6 +56,17 @@ def one_of_many() -> Iterator[None]:
         yield
 
 
+def after_looks(most: int) -> Callable[[], bool]:
+    """A deadline that passes when it was looked at so many times: a bound of work, the same on any machine.
+
+    >>> with until(after_looks(2)):
+    ...     [passed(), passed(), passed()]
+    [False, False, True]
+    """
+    left = iter(range(most))
+    return lambda: next(left, None) is None
+
+
 def passed() -> bool:
     """Whether the deadline of what is being done has passed; never, where there is none."""
     return _PASSED.get()()
