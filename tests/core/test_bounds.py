@@ -2,6 +2,7 @@
 
 import time
 import unittest
+from fractions import Fraction
 from itertools import product
 from math import gcd, lcm
 from random import Random
@@ -23,6 +24,8 @@ from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.ladders import Impossible, build_or_why, counts_of, read_spec
 from keen_slate.core.ladders.options import is_within
 from keen_slate.core.ladders.smallest import smallest
+from keen_slate.core.ladders.spaces import space_of
+from keen_slate.core.ladders.spec import Limits
 from keen_slate.core.searching.deadline import EndedEarlyError, after_looks, until
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import answers_from, work_text
@@ -138,6 +141,16 @@ class DeadlineTests(unittest.TestCase):
         self.assertEqual([found.rung for found in made.problems], list(spec.slots))
         self.assertTrue(all(is_within(found, found.rung, spec.limits) for found in made.problems))
         self.assertEqual(made.not_revealed, ())
+
+    def test_going_through_what_does_not_fit_ends_at_the_deadline(self):
+        # Hundreds of millions of sums, all above the limit: none is found however long one looks.
+        for rung in ("M10", "D6"):
+            with until(after_looks(5000)), self.assertRaises(EndedEarlyError):
+                list(
+                    space_of(
+                        rung, Limits(denominators=(7, 11, 13, 17), largest_whole=99, below=Fraction(1, 9999))
+                    ).all()
+                )
 
     def test_every_search_ends_at_its_deadline(self):
         spec = read_spec({"rungs": {"F7": 1, "O4": 1}, "denominators": [7, 11, 13]})

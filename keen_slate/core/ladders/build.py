@@ -134,7 +134,7 @@ class _Builder:
         wanted = 5 * count + 7
         pool: list[Option] = []
         keys = set(self.used)
-        for expr in self._by_lot(rung, wanted):
+        for expr in self._in_time(self._by_lot(rung, wanted)):
             if len(pool) >= count and self._ended():
                 break
             look()
@@ -147,8 +147,15 @@ class _Builder:
             if len(pool) >= wanted:
                 break
         if len(pool) < count:
-            raise NoLadderError(rung=rung)
+            raise EndedEarlyError if self.ended_early else NoLadderError(rung=rung)
         return pool
+
+    def _in_time(self, candidates: Iterator[Expr]) -> Iterator[Expr]:
+        """The *candidates* that are found before the deadline."""
+        try:
+            yield from candidates
+        except EndedEarlyError:
+            self.ended_early = True
 
     def _by_lot(self, rung: str, wanted: int) -> Iterator[Expr]:
         space = self.spaces[rung]
@@ -194,10 +201,12 @@ class _Builder:
         """The typical candidates of *rung* in an order by lot, and what each does."""
         most = _MOST_SEARCHED if isinstance(self.spaces[rung], TwoTerms) else _MOST_OF_THREE
         every = []
-        for expr in islice(self.spaces[rung].typical(), most + 1):
+        for expr in self._in_time(islice(self.spaces[rung].typical(), most + 1)):
             every.append(expr)
             if self._ended():
                 return
+        if self.ended_early:
+            return
         if len(every) > most:
             self.sampled = True
             if self.spaces[rung].count:

@@ -34,11 +34,12 @@ from ..expressions.tree import (
 )
 from ..expressions.tree import value as value_of
 from ..limits import TIMES_TABLE
+from ..searching.deadline import look
 from .decimals import parts_of
 from .space import SEARCHED_WHOLE, smaller
 from .spec import Limits
 from .wholes import ALL_UP_TO, some_wholes
-from .written import is_written_within
+from .written import is_written_within, operations_of
 
 _MOST_PAIRED = 100  # pairs of so many fractions are gone through
 _MOST_PARTS = 545  # of a single column, as many as where two numbers meet
@@ -58,6 +59,11 @@ class Block(NamedTuple):
         """How many there are."""
         return prod(map(len, self.columns))
 
+    @property
+    def operations(self) -> frozenset[Operator]:
+        """What they all ask for."""
+        return operations_of(self.form(*[column[0] for column in self.columns])) if self.size else frozenset()
+
 
 class Grid:
     """The problems of one rung: blocks, each with all entries of its columns."""
@@ -66,10 +72,10 @@ class Grid:
 
     def __init__(self, rung: str, blocks: Sequence[Block], limits: Limits, sampled: bool) -> None:
         self.family = rung
-        self.blocks = blocks
+        self.blocks = [block for block in blocks if block.operations <= limits.operations]
         self.limits = limits
         self.tidy = replace(limits, lowest_terms=True)
-        self._up_to = list(accumulate([block.size for block in blocks]))
+        self._up_to = list(accumulate([block.size for block in self.blocks]))
         self.considered = self.count
         self.sampled = sampled or self.count >= SEARCHED_WHOLE
 
@@ -95,6 +101,7 @@ class Grid:
         """All of them that are within the limits as they stand."""
         for block in self.blocks:
             for chosen in product(*block.columns):
+                look()
                 problem = block.form(*chosen)
                 if self._fits(problem):
                     yield problem

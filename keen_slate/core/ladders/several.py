@@ -99,6 +99,7 @@ class ThreeFractions:
             made = _made(*group, self.limits)
             common = lcm(*group[0])
             for tops in product(*[_tops(d, common, self.limits) for d in group[0]]):
+                look()
                 if made and (found := self._problem(group, tops, made)) is not None:
                     yield found
 
@@ -194,6 +195,7 @@ class ThreeDecimals:
     def all(self) -> Iterator[Expr]:
         """All of them."""
         for chosen in product(self.numbers, repeat=3):
+            look()
             for sign in self.signs:
                 if (found := self._problem(list(chosen), sign)) is not None:
                     yield found
