@@ -9,6 +9,7 @@ is printed; KEEN_SLATE_SEED=... draws others.
 
 from __future__ import annotations
 
+import faulthandler
 import io
 import multiprocessing
 import os
@@ -36,6 +37,7 @@ CHECKS = (
 FIRST = ("tests.browser", "tests.web", "tools", "tests.core")
 SLOWEST = 10
 SEED = "KEEN_SLATE_SEED"
+LONGEST = 30 * 60  # seconds for some tests of a class: what hangs says where, and ends the run
 TOGETHER = 7  # tests of a class that run one after the other: what a class sets up is set up for so many
 
 
@@ -84,11 +86,13 @@ class _Timed(unittest.TextTestResult):
 
 def run_some(names: list[str]) -> Ran:
     """Run the tests called *names*, of one class."""
+    faulthandler.dump_traceback_later(LONGEST, exit=True)
     stream = io.StringIO()
     warnings.simplefilter("error")
     suite = unittest.TestLoader().loadTestsFromNames(names)
     runner = unittest.TextTestRunner(stream, verbosity=2, warnings="error", resultclass=_Timed)  # type: ignore[arg-type]
     result = runner.run(suite)
+    faulthandler.cancel_dump_traceback_later()
     bad = {str(test) for test, _ in (*result.failures, *result.errors)} | {str(t) for t in result.unexpectedSuccesses}
     # A subtest that fails is a failure of its test.
     failed = frozenset(name.split(" [")[0].split(" (<")[0] for name in bad)

@@ -40,11 +40,14 @@ class ViewTests(PageTests):
         self.page.emulate_media(reduced_motion="reduce")
         for view, there in self.views().items():
             self.look(view, there)
-            for scheme in ("light", "dark"):
-                with self.subTest(view=view, scheme=scheme):
-                    self.page.emulate_media(color_scheme=scheme)
-                    self.still()
-                    self.assertEqual(self.unfair(), [])
+            with self.subTest(view=view, scheme="light"):
+                self.page.emulate_media(color_scheme="light")
+                self.still()
+                self.assertEqual(self.unfair(), [])
+            with self.subTest(view=view, scheme="dark"):  # the same page in other colours
+                self.page.emulate_media(color_scheme="dark")
+                self.still()
+                self.assertEqual(self.unfair(rules=("color-contrast",)), [])
 
     def test_what_opens_beside_and_over_the_paper_meets_them_too(self):
         self.look(f"/bench/{self.set_id}", ".paper .row")
