@@ -15,7 +15,20 @@ export const router = createRouter({
     { path: '/stories/:setId', name: 'stories', component: () => import('./pages/StoriesPage.vue'), props: true },
     { path: '/scenarios', name: 'scenarios', component: () => import('./pages/ScenariosPage.vue') },
     { path: '/likely-wrong-answers', name: 'catalogue', component: () => import('./pages/CataloguePage.vue') },
-    { path: '/number-building', name: 'building', component: () => import('./pages/BuildingPage.vue') },
+    {
+      path: '/number-building',
+      name: 'building',
+      component: () => import('./pages/BuildingPage.vue'),
+      props: (route) => ({
+        given: { numbers: String(route.query.numbers ?? ''), wanted: String(route.query.wanted ?? '') },
+      }),
+    },
+    {
+      path: '/number-building/wall',
+      name: 'building-wall',
+      component: () => import('./pages/BuildingWallPage.vue'),
+      props: (route) => ({ numbers: String(route.query.numbers ?? ''), wanted: String(route.query.wanted ?? '') }),
+    },
     { path: '/classes', name: 'classes', component: () => import('./pages/ClassesPage.vue') },
     { path: '/classes/:classId', name: 'class', component: () => import('./pages/ClassPage.vue'), props: true },
     {

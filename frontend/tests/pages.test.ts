@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { createApp, nextTick } from 'vue'
 
 import { useSitting } from '../src/answers/useSitting'
+import { useBuildingShow } from '../src/building/useBuildingShow'
 import { client } from '../src/api/client'
 import { useNewest } from '../src/api/useNewest'
 import { useLadder } from '../src/ladder/useLadder'
@@ -297,5 +298,61 @@ describe('useWallShow', () => {
     await settle()
     expect([second.page.chosen, second.page.at]).toEqual(['b', 1])
     second.leave()
+  })
+})
+
+describe('useBuildingShow', () => {
+  const way = (text: string, lines: number) => ({ text, glyphs: [], lines: Array.from({ length: lines }, () => []) })
+  const answer = (exact: boolean, ways: object[]) => ({
+    numbers: '3, 4',
+    wanted: '7',
+    number_glyphs: [],
+    wanted_glyphs: [],
+    exact,
+    nearest_glyphs: [],
+    ways,
+    ended_early: false,
+  })
+  async function shown(exact: boolean, ways: object[]) {
+    serve(() => ({ body: answer(exact, ways) }))
+    const { page } = onPage(() => useBuildingShow('3, 4', '7'))
+    await settle()
+    return page
+  }
+
+  it('uncovers way after way, each line by line, one press each, and back again', async () => {
+    const page = await shown(true, [way('first', 2), way('second', 0)])
+    const seen: unknown[] = []
+    while (!page.done) {
+      seen.push([page.way?.text, page.lines.length, page.asks])
+      page.forward()
+    }
+    page.forward() // there is nothing more
+    expect(seen).toEqual([
+      [undefined, 0, 'How would you build it?'],
+      ['first', 0, 'What would you write next?'],
+      ['first', 1, 'What would you write next?'],
+      ['first', 2, 'Is there another way?'],
+    ])
+    expect([page.way?.text, page.lines.length, page.asks, page.at]).toEqual(['second', 0, '', 4])
+    page.go(-1)
+    expect([page.way?.text, page.lines.length]).toEqual(['first', 0])
+    page.go(-1)
+    expect([page.way, page.at]).toEqual([null, 0])
+    page.back()
+    expect(page.at).toBe(0)
+    page.go(1)
+    page.go(1)
+    page.go(1)
+    expect(page.done).toBe(true)
+  })
+
+  it('says by a press of its own that a number cannot be built', async () => {
+    const page = await shown(false, [way('nearest', 1)])
+    expect([page.impossible, page.asks]).toEqual([false, 'How would you build it?'])
+    page.forward()
+    expect([page.impossible, page.way]).toEqual([true, null])
+    page.forward()
+    expect([page.impossible, page.way?.text]).toEqual([true, 'nearest'])
   })
 })

@@ -28,7 +28,7 @@ class ViewTests(PageTests):
             "/": ".slip", f"/bench/{self.set_id}": ".paper .row", f"/wall/{self.set_id}": "li.line", f"/handout/{self.set_id}": ".options",
             f"/ladder/{self.set_id}": ".stair .step", f"/stories/{self.set_id}": ".wish", f"/reveals/{self.set_id}": "table",
             "/classes": ".begin", f"/classes/{self.class_id}": ".sheet", "/likely-wrong-answers": "main li", "/number-building": ".sheet",
-            "/scenarios": "table", "/nowhere": "main",
+            "/scenarios": "table", "/nowhere": "main", "/number-building/wall?numbers=9,+11,+4/5,+1/6&wanted=4+11/12": ".number",
         }  # fmt: skip
 
     def look(self, view, there):

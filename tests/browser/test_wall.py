@@ -217,6 +217,43 @@ class WallTests(PageTests):
         expect(self.rows).to_have_count(1)
 
 
+class BuildingTests(PageTests):
+    def test_a_number_is_built_on_the_wall_by_one_press_each(self):
+        self.page.goto(f"{self.server.address}/number-building")
+        self.page.get_by_label("Numbers").fill("3, 1/2, 4")
+        self.page.get_by_label("to build").fill("10")
+        self.page.get_by_role("button", name="Find the ways").click()
+        self.page.get_by_role("link", name="On the wall").click()
+        ways = self.page.locator(".ways")
+        expect(ways).to_have_text("How would you build it?")
+        self.page.keyboard.press("PageDown")
+        expect(ways).to_contain_text("Way 1 of")
+        self.assertEqual(self.page.locator(".ways > .line").count(), 1)
+        self.page.keyboard.press("PageDown")
+        expect(self.page.locator(".ways > .line")).to_have_count(2)
+        self.page.keyboard.press("End")
+        expect(self.page.locator(".ways > .line").last).to_have_text(re.compile(r"^=\s*10$"))
+        # The last row of a class reads it: 28 px and more.
+        sizes = self.page.eval_on_selector_all(
+            ".wall p", "all => all.map(one => parseFloat(getComputedStyle(one).fontSize))"
+        )
+        self.assertGreaterEqual(min(sizes), 28)
+        self.page.keyboard.press("Home")
+        expect(ways).to_have_text("How would you build it?")
+        self.page.mouse.move(600, 400)
+        self.page.get_by_role("link", name="Number building").click()
+        expect(self.page.get_by_label("to build")).to_have_value("10")
+        expect(self.page.get_by_role("button", name="Show the ways")).to_be_visible()
+
+    def test_what_cannot_be_built_or_read_is_said(self):
+        self.page.goto(f"{self.server.address}/number-building/wall?numbers=1,+1/2,+1/4&wanted=9")
+        expect(self.page.locator(".ways")).to_have_text("How would you build it?")
+        self.page.keyboard.press(" ")
+        expect(self.page.locator(".ways")).to_contain_text("It cannot be built. The nearest is")
+        self.page.goto(f"{self.server.address}/number-building/wall?numbers=ropes&wanted=9")
+        expect(self.page.get_by_role("alert")).to_contain_text("Number building")
+
+
 class HandoutPageTests(PageTests):
     def test_the_pages_are_seen_change_with_the_options_and_open_as_a_pdf(self):
         self.page.click(".top >> text=Handout")

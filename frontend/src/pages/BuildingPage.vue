@@ -8,9 +8,11 @@ import { useLatest } from '../api/useLatest'
 import MathLine from '../parts/MathLine.vue'
 import PageHead from '../parts/PageHead.vue'
 
+/** *given* is what comes back from the wall. */
+const props = defineProps<{ given: { numbers: string; wanted: string } }>()
 const levels = ref<Level[]>([])
-const numbers = ref('')
-const wanted = ref('')
+const numbers = ref(props.given.numbers)
+const wanted = ref(props.given.wanted)
 const built = ref<Built | null>(null)
 const shown = ref(false)
 const refusal = ref<Refusal | null>(null)
@@ -49,7 +51,8 @@ onMounted(async () => {
   document.title = 'Number building · Keen Slate'
   const answer = await ask(client.GET('/api/building'))
   if (answer.ok) levels.value = answer.data.levels
-  if (!numbers.value && !wanted.value) await propose('wholes', true)
+  if (numbers.value && wanted.value) await build()
+  else if (!numbers.value && !wanted.value) await propose('wholes', true)
 })
 </script>
 
@@ -65,9 +68,17 @@ onMounted(async () => {
           <span v-for="(glyphs, i) in built.number_glyphs" :key="i" class="number"><MathLine :glyphs="glyphs" /></span>
         </p>
         <p class="rule">Each number at most once.</p>
-        <Button class="word" :aria-expanded="shown" @click="shown = !shown">
-          {{ shown ? 'Hide the ways' : 'Show the ways' }}
-        </Button>
+        <p class="acts">
+          <Button class="word" :aria-expanded="shown" @click="shown = !shown">
+            {{ shown ? 'Hide the ways' : 'Show the ways' }}
+          </Button>
+          <RouterLink
+            class="word"
+            :to="{ name: 'building-wall', query: { numbers: built.numbers, wanted: built.wanted } }"
+          >
+            On the wall
+          </RouterLink>
+        </p>
         <template v-if="shown">
           <p v-if="built.ended_early" class="rule">There are more ways than could be tried.</p>
           <p v-if="!built.exact" class="rule">

@@ -42,47 +42,4 @@ const show = props.show // one for the page's life
   </nav>
 </template>
 
-<style scoped>
-.bar {
-  position: absolute;
-  left: 0;
-  right: 0;
-  bottom: 0;
-  background: #121a20;
-  color: #f3f5f2;
-  padding: 8px 20px;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  align-items: center;
-  border-top: 1px solid #5b7482;
-  --role-wrong: #ff9f8c;
-}
-.word {
-  text-decoration: underline;
-  text-underline-offset: 4px;
-}
-details {
-  position: relative;
-}
-summary {
-  cursor: pointer;
-}
-ul {
-  position: absolute;
-  bottom: 1.9em;
-  left: 0;
-  background: #121a20;
-  border: 1px solid #5b7482;
-  padding: 8px 12px;
-  width: max-content;
-  max-width: 70vw;
-  max-height: 60vh;
-  overflow: auto;
-}
-.keys {
-  flex-basis: 100%;
-  color: #c3d0d6;
-  font-size: 0.85rem;
-}
-</style>
+<style scoped src="./bar.css"></style>
