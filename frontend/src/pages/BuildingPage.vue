@@ -49,10 +49,10 @@ function take(found: Built | null, refused: Refusal | null): void {
 
 onMounted(async () => {
   document.title = 'Number building · Keen Slate'
+  void build() // what came back from the wall; what is typed from now on asks for itself
   const answer = await ask(client.GET('/api/building'))
   if (answer.ok) levels.value = answer.data.levels
-  if (numbers.value && wanted.value) await build()
-  else if (!numbers.value && !wanted.value) await propose('wholes', true)
+  if (!numbers.value && !wanted.value) await propose('wholes', true)
 })
 </script>
 
