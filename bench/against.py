@@ -12,7 +12,7 @@ from contextlib import contextmanager
 from pathlib import Path
 
 from tools.launch import ROOT
-from tools.postgres import LocalPostgres
+from tools.throw_away import database
 
 TURNS = 3
 MEASURES = Path(__file__).with_name("measures.py")
@@ -64,15 +64,9 @@ def _git(*arguments: str) -> subprocess.CompletedProcess[str]:
 @contextmanager
 def _filled(tree: Path) -> Iterator[str]:
     """The address of a database with the demo data as the version in *tree* makes them."""
-    with tempfile.TemporaryDirectory(prefix="keen-slate-filled-") as directory:
-        Path(directory).chmod(0o755)
-        database = LocalPostgres(Path(directory) / "postgres", lasting=False)
-        url = database.start(0)
-        try:
-            subprocess.run([sys.executable, "-c", FILL], cwd=tree, env={**os.environ, "DATABASE_URL": url}, check=True)
-            yield url
-        finally:
-            database.remove()
+    with database() as url:
+        subprocess.run([sys.executable, "-c", FILL], cwd=tree, env={**os.environ, "DATABASE_URL": url}, check=True)
+        yield url
 
 
 def _measured(tree: Path, url: str) -> Table:

@@ -156,8 +156,8 @@ def of_requests() -> dict[str, float]:
         "answers": lambda: asked_for(f"/api/sittings/{sitting}"),
         "an answer's cell": lambda: asked_for(f"/api/sittings/{sitting}/answers/{pupil}/0"),
         "what happened": lambda: asked_for(f"/api/sittings/{sitting}/happened"),
+        "add, then undo": add_and_undo,
     }
-    asked["add, then undo"] = add_and_undo
     found = {name: _request(do) for name, do in asked.items()}
     engine.dispose()
     return found

@@ -27,22 +27,28 @@ class Running:
 
 
 @contextmanager
-def application(fill: Callable[[Session], uuid.UUID], port: int = 0) -> Iterator[Running]:
-    """The application with the records that *fill* makes (it returns the teacher); its database listens on *port*, 0 for a free one."""
+def database(port: int = 0) -> Iterator[str]:
+    """The address of a database without tables, which listens on *port* (0: a free one)."""
     with tempfile.TemporaryDirectory(prefix="keen-slate-throw-away-") as directory:
         Path(directory).chmod(0o755)
-        database = LocalPostgres(Path(directory) / "postgres", lasting=False)
+        server = LocalPostgres(Path(directory) / "postgres", lasting=False)
         try:
-            url = database.start(port)
-            migrate(url)
-            engine = open_engine(url)
-            with Session(engine) as session, session.begin():
-                teacher = fill(session)
-            server = LiveServer(url)
-            try:
-                yield Running(engine, server, teacher)
-            finally:
-                server.stop()
-                engine.dispose()
+            yield server.start(port)
         finally:
-            database.remove()
+            server.remove()
+
+
+@contextmanager
+def application(fill: Callable[[Session], uuid.UUID], port: int = 0) -> Iterator[Running]:
+    """The application with the records that *fill* makes (it returns the teacher); its database listens on *port*, 0 for a free one."""
+    with database(port) as url:
+        migrate(url)
+        engine = open_engine(url)
+        with Session(engine) as session, session.begin():
+            teacher = fill(session)
+        server = LiveServer(url)
+        try:
+            yield Running(engine, server, teacher)
+        finally:
+            server.stop()
+            engine.dispose()

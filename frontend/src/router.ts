@@ -1,7 +1,13 @@
-import { createRouter, createWebHistory } from 'vue-router'
+import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 
 import BenchPage from './pages/BenchPage.vue'
 import ShelfPage from './pages/ShelfPage.vue'
+
+/** What number building is given in its address. */
+const toBuild = ({ query }: RouteLocationNormalized) => ({
+  numbers: String(query.numbers ?? ''),
+  wanted: String(query.wanted ?? ''),
+})
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -19,15 +25,13 @@ export const router = createRouter({
       path: '/number-building',
       name: 'building',
       component: () => import('./pages/BuildingPage.vue'),
-      props: (route) => ({
-        given: { numbers: String(route.query.numbers ?? ''), wanted: String(route.query.wanted ?? '') },
-      }),
+      props: (route) => ({ given: toBuild(route) }),
     },
     {
       path: '/number-building/wall',
       name: 'building-wall',
       component: () => import('./pages/BuildingWallPage.vue'),
-      props: (route) => ({ numbers: String(route.query.numbers ?? ''), wanted: String(route.query.wanted ?? '') }),
+      props: toBuild,
     },
     { path: '/classes', name: 'classes', component: () => import('./pages/ClassesPage.vue') },
     { path: '/classes/:classId', name: 'class', component: () => import('./pages/ClassPage.vue'), props: true },

@@ -18,7 +18,7 @@ from keen_slate.core.sittings.question import Question, asked_of
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
 
-from .given import add_settings, read_json, settings_of
+from .given import add_json, add_settings, read_json, settings_of
 from .said import as_json
 
 _PARTS = {"ways", "problems", "pupils", "aliases_seen", "sittings", "today"}
@@ -31,7 +31,7 @@ def add_options(command: argparse.ArgumentParser) -> None:
     command.add_argument(
         "spec", metavar="FILE", help="JSON: problems, and what each pupil wrote (- for standard input)"
     )
-    command.add_argument("--json", action="store_true", help="write the document as JSON")
+    add_json(command)
     add_settings(command)
 
 

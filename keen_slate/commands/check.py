@@ -9,14 +9,14 @@ from dataclasses import asdict
 from keen_slate.core.diagnosing.lines import check
 from keen_slate.core.errors import ReadError
 
-from .given import add_settings, read_lines, ways_of
+from .given import add_json, add_problem, add_settings, read_lines, ways_of
 from .said import as_json
 
 
 def add_options(command: argparse.ArgumentParser) -> None:
     """What may stand after `check`."""
-    command.add_argument("problem", help="like '7 1/4 - 3 5/6'")
-    command.add_argument("--json", action="store_true", help="write the document as JSON")
+    add_problem(command)
+    add_json(command)
     add_settings(command)
 
 

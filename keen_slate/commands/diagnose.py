@@ -13,7 +13,7 @@ from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
 
-from .given import add_settings, ways_of
+from .given import add_json, add_settings, ways_of
 from .said import as_json
 
 
@@ -21,7 +21,7 @@ def add_options(command: argparse.ArgumentParser) -> None:
     """What may stand after `diagnose`."""
     command.add_argument("problem", nargs="?", help="like '7 1/4 - 3 5/6'")
     command.add_argument("answer", nargs="?", help="as the pupil wrote it, like '4 7/12'")
-    command.add_argument("--json", action="store_true", help="write the document as JSON")
+    add_json(command)
     command.add_argument("--batch", metavar="FILE", help="CSV with the columns problem,answer (- for standard input)")
     add_settings(command)
 

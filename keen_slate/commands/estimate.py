@@ -11,15 +11,15 @@ from keen_slate.core.errors import ReadError
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import work_text
 
-from .given import add_settings, ways_of
+from .given import add_json, add_problem, add_settings, ways_of
 from .said import as_json
 
 
 def add_options(command: argparse.ArgumentParser) -> None:
     """What may stand after `estimate`."""
-    command.add_argument("problem", help="like '7 1/4 - 3 5/6'")
+    add_problem(command)
     command.add_argument("estimate", help="as the pupil wrote it, like '3 1/2'")
-    command.add_argument("--json", action="store_true", help="write the document as JSON")
+    add_json(command)
     add_settings(command)
 
 

@@ -15,6 +15,16 @@ from keen_slate.core.ways.settings import SETTINGS, Ways
 SECONDS = 10
 
 
+def add_problem(command: argparse.ArgumentParser) -> None:
+    """Let a problem stand after a command."""
+    command.add_argument("problem", help="like '7 1/4 - 3 5/6'")
+
+
+def add_json(command: argparse.ArgumentParser) -> None:
+    """Let a command be asked for its document."""
+    command.add_argument("--json", action="store_true", help="write the document as JSON")
+
+
 def add_settings(command: argparse.ArgumentParser) -> None:
     """Let settings stand after a command."""
     command.add_argument(

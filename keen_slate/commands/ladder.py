@@ -8,14 +8,14 @@ from keen_slate.core.documents.ladder import ladder_document
 from keen_slate.core.documents.plain import plainly
 from keen_slate.core.ladders import Impossible, build_or_why, read_spec
 
-from .given import add_seconds, read_json
+from .given import add_json, add_seconds, read_json
 from .said import IMPOSSIBLE, as_json
 
 
 def add_options(command: argparse.ArgumentParser) -> None:
     """What may stand after `ladder`."""
     command.add_argument("spec", metavar="FILE", help="JSON: rungs, limits, targets (- for standard input)")
-    command.add_argument("--json", action="store_true", help="write the document as JSON")
+    add_json(command)
     add_seconds(command)
 
 

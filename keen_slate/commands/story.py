@@ -16,7 +16,7 @@ from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of
 from keen_slate.core.worked import work_out
 
-from .given import add_settings, read_json, ways_of
+from .given import add_json, add_settings, read_json, ways_of
 from .said import IMPOSSIBLE, NotUnderstoodError, as_json
 
 
@@ -25,7 +25,7 @@ def add_options(command: argparse.ArgumentParser) -> None:
     command.add_argument(
         "problem", nargs="?", metavar="TEXT", help="like 'A plank is 3 m long. ... How long is the rest?'"
     )
-    command.add_argument("--json", action="store_true", help="write the document as JSON")
+    add_json(command)
     command.add_argument("--expression", metavar="CALCULATION", help="how it is worked, like '3 1/4 - 1 2/3'")
     command.add_argument(
         "--make",

@@ -17,14 +17,14 @@ from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.worked import Worked, work_text
 from keen_slate.core.working.methods.single import TARGETS
 
-from .given import add_settings, read_lines, ways_of
+from .given import add_json, add_settings, read_lines, ways_of
 from .said import as_json
 
 
 def add_options(command: argparse.ArgumentParser) -> None:
     """What may stand after `work`."""
     command.add_argument("problem", nargs="?", help="like '7 1/4 - 3 5/6'")
-    command.add_argument("--json", action="store_true", help="write the document as JSON")
+    add_json(command)
     command.add_argument(
         "--lines", action="store_true", help="work one problem a line from standard input (JSON Lines)"
     )

@@ -116,8 +116,10 @@ class Shelf:
         """One set with its examples, wherever it lies. Raises `NotFoundError`."""
         return self._found(_ONE_SET, {"teacher": self.teacher_id, "set": set_id})
 
-    def ways_in(self, set_id: uuid.UUID) -> dict[str, str]:
-        """The ways that hold in a set: its own, else those of the house. Raises `NotFoundError`."""
+    def ways_in(self, set_id: uuid.UUID | None) -> dict[str, str]:
+        """The ways that hold in a set: its own, else those of the house; of no set, those of the house. Raises `NotFoundError`."""
+        if set_id is None:
+            return self.house_ways()
         own = self.session.scalar(
             select(ExampleSet.ways).where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.id == set_id)
         )

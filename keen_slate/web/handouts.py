@@ -114,7 +114,7 @@ def house_card() -> Response:
 def set_card(set_id: UUID) -> Response:
     """The questions that are asked in a set, as cards to cut out."""
     with shelf() as mine:
-        return _card({**mine.house_ways(), **mine.one_set(set_id).ways})
+        return _card(mine.ways_in(set_id))
 
 
 def _card(ways: dict[str, str]) -> Response:

@@ -81,7 +81,7 @@ def smallest_set(json_data: SmallestIn) -> SmallestOut:
 
 def _ways(set_id: UUID | None) -> dict[str, str]:
     with shelf() as mine:
-        return {**mine.house_ways(), **(mine.one_set(set_id).ways if set_id else {})}
+        return mine.ways_in(set_id)
 
 
 @blueprint.get("/sets/<uuid:set_id>/climb")

@@ -120,7 +120,7 @@ def make(json_data: MakeIn) -> MadeOut:
     """Stories made to order, or which part of the wish rules them out."""
     wish = json_data
     with shelf() as mine:
-        ways = {**mine.house_ways(), **(mine.one_set(wish.set_id).ways if wish.set_id else {})}
+        ways = mine.ways_in(wish.set_id)
         own = OwnScenarios(mine.session, mine.teacher_id).all()
     return heavy.run(story_searches.make, wish.spec, ways, wish.kept, wish.shunned, own)
 

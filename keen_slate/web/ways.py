@@ -37,8 +37,7 @@ def get_ways() -> WaysOut:
 def get_shown(query_data: ShownQuery) -> ShownWaysOut:
     """The ways of a group of settings, each shown in a piece of working."""
     with shelf() as mine:
-        own = mine.one_set(query_data.set_id).ways if query_data.set_id else {}
-        ways = Ways.of({**mine.house_ways(), **own})
+        ways = Ways.of(mine.ways_in(query_data.set_id))
     shown = [one for one in SETTINGS.values() if one.group == query_data.group]
     return ShownWaysOut(settings=[ShownSetting(name=one.name, ways=_shown(one.name, ways)) for one in shown])
 

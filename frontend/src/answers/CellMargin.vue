@@ -162,7 +162,6 @@ function take(codes: readonly string[]): void {
   display: grid;
   gap: 8px;
   align-content: start;
-  position: relative; /* what is only read out stays within */
   overflow: auto;
   max-height: calc(100vh - 62px);
 }

@@ -121,7 +121,6 @@ defineExpose({ focus })
   line-height: 1.35;
   padding-bottom: 6px;
   max-height: 34vh;
-  position: relative; /* what is only read out stays within */
   overflow-y: auto;
   overflow-wrap: anywhere;
 }

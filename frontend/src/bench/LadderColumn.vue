@@ -126,7 +126,6 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
 
 <style scoped>
 .ladder {
-  position: relative; /* what is only read out stays within */
   overflow-y: auto;
   padding: 4px 0 12px 18px;
   min-height: 0;

@@ -55,7 +55,7 @@ watch(
           <p class="line"><span></span><MathLine :glyphs="show.way.glyphs" /></p>
           <p v-for="(line, i) in show.lines" :key="i" class="line"><span>=</span> <MathLine :glyphs="line" /></p>
         </template>
-        <p v-else-if="show.at === 0" class="asked">{{ show.asks }}</p>
+        <p v-if="show.asks" class="asked">{{ show.asks }}</p>
       </div>
     </div>
     <nav v-if="show.built" v-show="chrome" class="bar" aria-label="Wall">

@@ -10,7 +10,7 @@ from ..judging.beliefs import Belief
 from ..judging.misconceptions.registry import ENTRIES
 from ..sittings.following import wish_of
 from ..sittings.holding import Group, Held
-from ..sittings.over_time import OverTime
+from ..sittings.over_time import Back, Mended, OverTime, Reached
 from ..sittings.question import Asked
 
 
@@ -62,38 +62,12 @@ class HeldDocument:
 
 
 @dataclass(frozen=True, slots=True)
-class GoneDocument:
-    """A misconception that a pupil no longer holds: when it was *last* seen, and *on* which day it was known to be gone."""
-
-    code: str
-    last: str
-    on: str
-    chances: int
-
-
-@dataclass(frozen=True, slots=True)
-class ReachedDocument:
-    """A rung that a pupil has reached, *on* which day."""
-
-    rung: str
-    on: str
-
-
-@dataclass(frozen=True, slots=True)
-class ComeBackDocument:
-    """What today's warm-up comes back to, for which pupils."""
-
-    what: str
-    pupils: tuple[str, ...]
-
-
-@dataclass(frozen=True, slots=True)
 class OverTimeDocument:
     """What several sittings tell beyond what is held now; *warm_up* are the problems for today."""
 
-    no_longer: Mapping[str, tuple[GoneDocument, ...]]
-    reached: Mapping[str, tuple[ReachedDocument, ...]]
-    come_back: tuple[ComeBackDocument, ...]
+    no_longer: Mapping[str, tuple[Mended, ...]]
+    reached: Mapping[str, tuple[Reached, ...]]
+    come_back: tuple[Back, ...]
     warm_up: tuple[str, ...]
 
 
@@ -128,15 +102,4 @@ def _group(group: Group, asked: Sequence[Asked]) -> GroupDocument:
 
 def over_time_document(found: OverTime, again: Sequence[str]) -> OverTimeDocument:
     """What is told *over time*; *again* are the problems of the warm-up."""
-    return OverTimeDocument(
-        {
-            alias: tuple([GoneDocument(one.code, str(one.last), str(one.on), one.chances) for one in gone])
-            for alias, gone in found.no_longer.items()
-        },
-        {
-            alias: tuple([ReachedDocument(one.rung, str(one.on)) for one in rungs])
-            for alias, rungs in found.reached.items()
-        },
-        tuple([ComeBackDocument(one.what, tuple(one.pupils)) for one in found.come_back]),
-        tuple(again),
-    )
+    return OverTimeDocument(found.no_longer, found.reached, found.come_back, tuple(again))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import fields, is_dataclass
+from datetime import date
 from functools import cache
 from typing import Any
 
@@ -11,7 +12,7 @@ _ALREADY_PLAIN = frozenset([str, int, bool, type(None)])
 
 
 def plainly(document: Any) -> Any:
-    """A *document* (dataclasses, tuples and mappings of them) as dicts, lists, texts, numbers and None.
+    """A *document* (dataclasses, tuples and mappings of them) as dicts, lists, texts, numbers and None; a day is its text.
 
     >>> from ..expressions.typeset import Glyph
     >>> plainly((Glyph("number", "7"),))[0]["text"]
@@ -28,7 +29,7 @@ def plainly(document: Any) -> Any:
     elif isinstance(document, Mapping):
         pairs = list(document.items())
     else:
-        return document
+        return document.isoformat() if kind is date else document
     return {name: part if part.__class__ in _ALREADY_PLAIN else plainly(part) for name, part in pairs}
 
 
