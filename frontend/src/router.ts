@@ -1,6 +1,7 @@
 import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 
 import BenchPage from './pages/BenchPage.vue'
+import DoorPage from './pages/DoorPage.vue'
 import ShelfPage from './pages/ShelfPage.vue'
 
 /** What number building is given in its address. */
@@ -48,7 +49,7 @@ export const router = createRouter({
       props: (route) => ({ sittingId: route.params.sittingId, leaf: route.params.leaf || undefined }),
     },
     { path: '/enter/:secret', name: 'enter', component: () => import('./pages/EnterPage.vue'), props: true },
-    { path: '/door', name: 'door', component: () => import('./pages/DoorPage.vue') },
+    { path: '/door', name: 'door', component: DoorPage },
     { path: '/:path(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },
   ],
 })

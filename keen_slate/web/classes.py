@@ -9,14 +9,15 @@ from uuid import UUID
 
 from apiflask import APIBlueprint
 
+from keen_slate.core.sittings.holding import mixed_up
 from keen_slate.core.stories.any_text import read_any
-from keen_slate.store.classes import Classes
+from keen_slate.store.classes import ClassError, Classes
 from keen_slate.store.database import where_there_is_room
 from keen_slate.store.models import SchoolClass
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Sittings
 
-from . import session
+from . import heavy, session, sittings_tasks
 from .cells import pupil_out, question_out
 from .desk import shelf
 from .over_time import Year, class_page, pupil_page, warm_up, year_of
@@ -27,6 +28,7 @@ from .schemas.classes import (
     ClassIn,
     ClassOut,
     ClassSummary,
+    GroupNowIn,
     OverTimeOut,
     PupilChange,
     PupilPageOut,
@@ -39,6 +41,7 @@ from .schemas.classes import (
 )
 from .schemas.sets import SetOut
 from .sets import set_view
+from .sittings import set_of_group
 
 blueprint = APIBlueprint("classes", __name__, url_prefix="/api")
 
@@ -174,6 +177,31 @@ def over_time(class_id: UUID) -> OverTimeOut:
     """A class over all its sittings."""
     with shelf() as mine:
         return class_page(year_of(mine, class_id))
+
+
+@blueprint.post("/classes/<uuid:class_id>/sets")
+@blueprint.input(GroupNowIn)
+@blueprint.output(SetOut, status_code=201)
+def make_group_set(class_id: UUID, json_data: GroupNowIn) -> SetOut:
+    """A set built to order for a group as it stands after all that the class wrote. It names no pupil and no class."""
+    with shelf() as mine:
+        year = year_of(mine, class_id)
+    held, asked = year.over.held, year.asked
+    group = next((one for one in held.groups if list(one.codes) == json_data.codes), None)
+    if group is None:
+        raise ClassError("This group is no more: something else was entered meanwhile.", "Look at the class again.")
+    (made,) = heavy.run(sittings_tasks.next_of, [group], asked, [mixed_up(held, group)])
+    problems = [*made.ladder, *([made.check] if made.check else [])]
+    if not problems:
+        raise ClassError("No problem could be built for this group.", "Build a ladder from the Shelf.")
+    fields = [{"source": one.source, "target": one.target} for one in problems]
+    here = {str(pupil.id) for pupil in year.pupils if pupil.here}
+    last, day = year.sittings[-1], max(one.day for one in year.sittings)
+    after = f"what was written until {day.day} {day:%B %Y}, {last.title} the last."
+    names = [year.name(code) for code in group.codes]
+    with shelf() as mine:
+        ways = dict(year.sittings[0].questions[0].get("ways", {}))
+        return set_of_group(mine, names, fields, ways, len(here & set(group.pupils)), last.title, after)
 
 
 @blueprint.get("/classes/<uuid:class_id>/pupils/<uuid:pupil_id>/over-time")

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
-from functools import cached_property
+from functools import cache, cached_property
 from hashlib import sha256
+from json import dumps
 from threading import Lock
 from typing import Any, TypeVar
 from uuid import UUID
@@ -14,13 +15,15 @@ from uuid import UUID
 from cachetools import LRUCache, cached
 from pydantic import TypeAdapter
 
+from keen_slate.core.diagnosing.mend import nearest
+from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.grading.rungs import ALL_RUNGS
 from keen_slate.core.judging.beliefs import LIKELY, Belief
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.sittings.answers import Answers
 from keen_slate.core.sittings.happened import chances, happened
 from keen_slate.core.sittings.over_time import OverTime, over_time
-from keen_slate.core.sittings.question import Asked, Question
+from keen_slate.core.sittings.question import Asked, Question, explainer_of
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.store.classes import Classes
@@ -29,7 +32,7 @@ from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Sittings
 from keen_slate.store.summaries import rules_version
 
-from . import heavy, sittings_tasks
+from . import heavy, searches, sittings_tasks
 from .cells import glyphs_of, name_in_cell, question_out
 from .desk import shelf
 from .sat import all_answers, as_sat, evidence, has_labels
@@ -37,6 +40,7 @@ from .schemas.classes import (
     AnswerShown,
     ChancesOut,
     CodeOverTime,
+    GroupNow,
     HeldOut,
     MendedOut,
     OverTimeOut,
@@ -46,6 +50,7 @@ from .schemas.classes import (
     SittingOfPupil,
     SittingSummary,
 )
+from .schemas.explaining import MendOut
 
 T = TypeVar("T")
 _OVER_TIME, _PAGE, _WARM_UP = TypeAdapter(OverTime), TypeAdapter(OverTimeOut), TypeAdapter(tuple[Question, ...])
@@ -72,7 +77,7 @@ class Year:
 
     def kept(self, what: str, rests_on: Any, kind: TypeAdapter[T], make: Callable[[], T]) -> T:
         """*What* is said of all sittings together: as it is kept with the class, or made now and kept."""
-        key = sha256(repr((rules_version(), rests_on)).encode()).hexdigest()
+        key = sha256(repr((rules_version(), _shape(kind), rests_on)).encode()).hexdigest()
         class_id = self.school_class.id
         with shelf() as mine:
             found = Classes(mine.session, mine.teacher_id).known(class_id, what, key)
@@ -105,10 +110,24 @@ class Year:
         """All that was asked, sitting after sitting."""
         return [asked for one in self.answers for asked in one.asked]
 
+    @cached_property
+    def voice(self) -> Voice:
+        """The voice that speaks in the house's words."""
+        return voice_of(Ways.of(self.house))
+
     def name(self, what: str) -> str:
-        """What a misconception or a rung is called in the house's words."""
-        said = ENTRIES[what].name if what in ENTRIES else ALL_RUNGS.get(what, what)
-        return voice_of(Ways.of(self.house)).said(said)
+        """What a misconception or a rung is called."""
+        return self.voice.said(ENTRIES[what].name if what in ENTRIES else ALL_RUNGS.get(what, what))
+
+    def question(self, codes: Sequence[str]) -> str:
+        """What to ask those who hold some *codes*, the first of them above all; nothing where there is none."""
+        return self.voice.said(ENTRIES[codes[0]].question) if codes else ""
+
+
+@cache
+def _shape(kind: TypeAdapter[Any]) -> str:
+    """The same as long as what is kept has the same fields."""
+    return dumps(kind.json_schema(mode="serialization"))
 
 
 def _rests_on(year: Year, day: date) -> Any:
@@ -173,17 +192,45 @@ def class_page(year: Year) -> OverTimeOut:
 
 
 def _class_page(year: Year) -> OverTimeOut:
+    here = [pupil.id for pupil in year.pupils if pupil.here]
     return OverTimeOut(
         name=year.school_class.name,
         sittings=summaries(year),
+        groups=_groups(year, here),
+        unclear=[one for one in here if str(one) in year.over.held.unclear],
         codes=_codes(year, {pupil.id for pupil in year.pupils}),
         pupils=[pupil_over_time(year, pupil) for pupil in year.pupils],
     )
 
 
+def _groups(year: Year, here: Sequence[UUID]) -> list[GroupNow]:
+    """The groups after all that was written, without who is not *here* any more."""
+    found = [
+        GroupNow(
+            codes=list(group.codes), names=[year.name(code) for code in group.codes],
+            pupils=[one for one in here if str(one) in group.pupils], question=year.question(group.codes),
+        )
+        for group in year.over.held.groups
+    ]  # fmt: skip
+    return [one for one in found if one.pupils]
+
+
+def cannot_tell(year: Year, pupil: str) -> tuple[list[list[str]], MendOut]:
+    """What cannot be told apart of a pupil, by names, and the nearest problem that would; none where none is found at once."""
+    pairs = year.over.held.cannot_tell.get(pupil, ())
+    model = next((one for one in reversed(year.asked) if pairs and one.can_show(pairs[0][0])), None)
+    telling = nearest(explainer_of(model.question).worked, *pairs[0]) if model else None
+    return [[year.name(code) for code in pair] for pair in pairs], searches.problem_out(telling, None)
+
+
 def pupil_page(year: Year, pupil: Pupil) -> PupilPageOut:
     """A pupil over all sittings of her class."""
+    told, telling = cannot_tell(year, str(pupil.id))
     return PupilPageOut(
+        ready=any(not group.codes and str(pupil.id) in group.pupils for group in year.over.held.groups),
+        unclear=str(pupil.id) in year.over.held.unclear,
+        cannot_tell=told,
+        telling=telling,
         class_name=year.school_class.name,
         pupil=pupil_over_time(year, pupil),
         codes=_codes(year, {pupil.id}),
@@ -218,7 +265,7 @@ def held_out(year: Year, one: Belief) -> HeldOut:
     """A belief in words and numbers."""
     return HeldOut(
         code=one.code, name=year.name(one.code), word=one.word, belief=round(float(one.belief), 3),
-        shown=len(one.did), chances=len(one.could),
+        shown=len(one.did), chances=len(one.could), question=year.question([one.code]),
     )  # fmt: skip
 
 

@@ -8,7 +8,7 @@ from datetime import date
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.export.report import Cell, Report, Table
 
-from .schemas.classes import CodeOverTime, OverTimeOut, PupilOverTime, PupilPageOut, SittingSummary
+from .schemas.classes import CodeOverTime, GroupNow, OverTimeOut, PupilOverTime, PupilPageOut, SittingSummary
 from .schemas.sittings import HappenedOut
 
 MOST_CODES = 12  # on a page
@@ -23,10 +23,17 @@ def class_report(page: OverTimeOut) -> Report:
         [pupil.alias, _share(pupil), _held(pupil), "; ".join([one.name for one in pupil.no_longer]) or "–"]
         for pupil in here
     ]
+    aliases = {pupil.id: pupil.alias for pupil in here}
+    groups: list[list[Cell]] = [
+        [_held_by(one), ", ".join([aliases[who] for who in one.pupils]), one.question or "–"] for one in page.groups
+    ]
+    asked = [aliases[who] for who in page.unclear]
+    said = f"To be asked, as nothing known explains much of what they wrote: {', '.join(asked)}." if asked else ""
     return Report(
         page.name,
         _over(page.sittings, f"{len(here)} pupils"),
         [
+            Table("Groups now", said, ["", "who", "ask"] if groups else [], groups),
             _codes(page.codes, page.sittings, "pupils who showed it (and how often, of its chances)"),
             Table("Pupils", "", ["", "right", "holds", "no longer"], pupils),
         ],
@@ -102,6 +109,10 @@ def _codes(codes: Sequence[CodeOverTime], sittings: Sequence[SittingSummary], sa
         for one in codes[:MOST_CODES]
     ]
     return Table("What they wrote", f"In each sitting: {said}.", ["", *[_day(one.day) for one in sittings[last]]], rows)
+
+
+def _held_by(group: GroupNow) -> str:
+    return ", and ".join(group.names) or "ready to go on"
 
 
 def _held(pupil: PupilOverTime) -> str:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from datetime import timedelta
 from itertools import zip_longest
 from typing import Any
@@ -11,7 +11,6 @@ from uuid import UUID
 from apiflask import APIBlueprint
 
 from keen_slate.core.diagnosing.faults import is_code
-from keen_slate.core.diagnosing.mend import nearest
 from keen_slate.core.documents.figure import exposure_of, figure_view
 from keen_slate.core.errors import ReadError
 from keen_slate.core.grading.rungs import ALL_RUNGS
@@ -20,7 +19,7 @@ from keen_slate.core.sittings.answers import Answers
 from keen_slate.core.sittings.day import read_day
 from keen_slate.core.sittings.following import Following, next_rung
 from keen_slate.core.sittings.happened import MAIN, happened
-from keen_slate.core.sittings.holding import Group, Held, believe
+from keen_slate.core.sittings.holding import Group, Held, believe, mixed_up
 from keen_slate.core.sittings.question import Question, explainer_of
 from keen_slate.core.stories.any_text import read_any
 from keen_slate.core.ways.settings import Ways
@@ -31,13 +30,12 @@ from keen_slate.store.models import Pupil, Sitting
 from keen_slate.store.shelf import NotFoundError, Shelf
 from keen_slate.store.sittings import Entered, Sittings
 
-from . import heavy, searches, session, sittings_tasks
+from . import heavy, session, sittings_tasks
 from .cells import about_cell, cell_out, cells_out, names, points_for, pupil_out, question_out, tally, written_glyphs
 from .desk import shelf
 from .given import given
-from .over_time import held_out, mended_out, year_of
+from .over_time import cannot_tell, held_out, mended_out, year_of
 from .sat import answers_of, keep_judged, question_of, snapshot
-from .schemas.explaining import MendOut
 from .schemas.sets import SetOut
 from .schemas.sittings import (
     AboutCellOut,
@@ -253,17 +251,8 @@ def about(sitting_id: UUID, pupil_id: UUID, number: int) -> AboutCellOut:
         for one in year.over.held.beliefs.get(key, ())
     ]
     found.no_longer = mended_out(year, key)
-    pairs = year.over.held.cannot_tell.get(key, ())
-    found.cannot_tell = [[year.name(code) for code in pair] for pair in pairs]
-    model = next((one for one in reversed(year.asked) if pairs and one.can_show(pairs[0][0])), None)
-    if model:
-        found.telling = _telling(model.question, *pairs[0])
+    found.cannot_tell, found.telling = cannot_tell(year, key)
     return found
-
-
-def _telling(question: Question, one: str, other: str) -> MendOut:
-    """The nearest problem that tells two misconceptions apart; none where none is found at once."""
-    return searches.problem_out(nearest(explainer_of(question).worked, one, other), None)
 
 
 @blueprint.post("/sittings/<uuid:sitting_id>/read")
@@ -348,7 +337,7 @@ def _next(sitting_id: UUID) -> NextOut:
         desk = Desk(mine, sitting_id)
         year_returns = desk.classes.one(desk.sitting.class_id).returns
         held = desk.held()
-        apart = [_apart(held, group) for group in held.groups]
+        apart = [mixed_up(held, group) for group in held.groups]
     made = heavy.run(sittings_tasks.next_of, held.groups, desk.answers.asked, apart)
     pupils = {str(pupil.id): pupil_out(pupil.id, pupil.alias, pupil.here) for pupil in desk.pupils}
     grouped = {key for group in held.groups for key in group.pupils} | set(held.unclear)
@@ -361,19 +350,6 @@ def _next(sitting_id: UUID) -> NextOut:
         absent=[pupil for key, pupil in pupils.items() if key not in grouped],
         returns=[desk.sitting.day + timedelta(days=days) for days in year_returns],
     )
-
-
-def _apart(held: Held, group: Group) -> list[str]:
-    """The codes that those of a group could not be told from, for most of its pupils."""
-    mixed = [
-        code
-        for key in group.pupils
-        for pair in held.cannot_tell[key]
-        if set(pair) & set(group.codes)
-        for code in pair
-        if code not in group.codes
-    ]
-    return [code for code in dict.fromkeys(mixed) if 2 * mixed.count(code) > len(group.pupils)][:2]
 
 
 def _group_out(desk: Desk, group: Group, following: Following, apart: Sequence[str]) -> GroupOut:
@@ -426,19 +402,32 @@ def make_set(sitting_id: UUID, json_data: GroupSetIn) -> SetOut:
     wish = json_data
     with shelf() as mine:
         desk = Desk(mine, sitting_id)
-        about_ = names(wish.codes, voice_of(desk.ways))
-        house = mine.house_ways()
-        stored = dict(desk.sitting.questions[0].get("ways", {}))
         asked = zip_longest(wish.problems, wish.targets[: len(wish.problems)])
         fields = [{"source": read_any(problem).text, "target": target} for problem, target in asked]
-        title = f"{' and '.join(about_)[:60] or 'Ready to go on'}: after {desk.sitting.title}"
-        made = mine.add_set(title[0].upper() + title[1:120], fields)
-        made.ways = {name: code for name, code in stored.items() if house.get(name) != code}
+        stored = dict(desk.sitting.questions[0].get("ways", {}))
         day = f"{desk.sitting.day.day} {desk.sitting.day:%B %Y}"
-        who = "1 pupil" if wish.pupils == 1 else f"{wish.pupils} pupils"
-        made.note = f"Made for {who} after the {_KIND[desk.sitting.kind]} of {day}, {desk.sitting.title}."
-        mine.session.flush()
-        return set_view(mine, made)
+        note = f"the {_KIND[desk.sitting.kind]} of {day}, {desk.sitting.title}."
+        about_ = names(wish.codes, voice_of(desk.ways))
+        return set_of_group(mine, about_, fields, stored, wish.pupils, desk.sitting.title, note)
+
+
+def set_of_group(
+    mine: Shelf,
+    names: Sequence[str],
+    fields: Sequence[Mapping[str, Any]],
+    ways: Mapping[str, str],
+    pupils: int,
+    of: str,
+    after: str,
+) -> SetOut:
+    """A set of the examples of some *fields* for a group that holds what *names* say; its note tells what it was made *after*."""
+    title = f"{' and '.join(names)[:60] or 'Ready to go on'}: after {of}"
+    made = mine.add_set(title[0].upper() + title[1:120], fields)
+    house = mine.house_ways()
+    made.ways = {name: code for name, code in ways.items() if house.get(name) != code}
+    made.note = f"Made for {'1 pupil' if pupils == 1 else f'{pupils} pupils'} after {after}"
+    mine.session.flush()
+    return set_view(mine, made)
 
 
 _KIND = {"board": "lesson at the board", "quiz": "quiz", "homework": "homework", "warm-up": "warm-up"}

@@ -229,11 +229,18 @@ class AnswersTests(PageTests):
         ):
             self.look(path)
             page.wait_for_selector(wanted)
+            expect(page.get_by_role("heading", level=2).first).to_have_text("What comes next")
             self.assertEqual(self.unfair(), [], path)
             for width in (320, 1920):
                 page.set_viewport_size({"width": width, "height": 800})
                 self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), width, path)
             page.set_viewport_size({"width": 1280, "height": 800})
+        expect(page.locator(".sheet").first).to_contain_text("Ask: “Which fraction is taken away?")
+        self.look(f"/classes/{self.class_id}")
+        page.get_by_role("button", name="Make a set for them: turned the fractions round").click()
+        expect(page.locator(".top .title input")).to_have_value(
+            re.compile("Turned the fractions round: after O'Hara's <b>planks")
+        )
 
     def test_a_large_table_stays_fluent_and_narrow_screens_hold_it(self):
         page = self.look()

@@ -164,6 +164,44 @@ class AnswersTests(unittest.TestCase):
         self.assertIn("turned the fractions round", made["title"].lower())
         self.call("POST", f"{path}/sets", body | {"problems": ["1/0 +"]}, 422)
 
+    def test_a_class_says_what_comes_next_after_all_that_it_wrote(self):
+        again = self.sitting("2026-11-19")
+        self.enter({"Sedge": TURNED, "Alder": RIGHT, "Yarrow": TURNED, ALIASES[3]: ["1/97", "2/97", "3/97", "5/97"]})
+        path = f"/api/classes/{self.heron['id']}"
+
+        def told():
+            page = self.call("GET", f"{path}/over-time")
+            aliases = {one["id"]: one["alias"] for one in page["pupils"]}
+            groups = [(one["names"], [aliases[who] for who in one["pupils"]]) for one in page["groups"]]
+            return page, groups, [aliases[who] for who in page["unclear"]]
+
+        page, groups, unclear = told()
+        turned = ["turned the fractions round"]
+        self.assertEqual((groups, unclear), ([(turned, ["Sedge", "Yarrow"]), ([], ["Alder"])], [ALIASES[3]]))
+        self.assertTrue(page["groups"][0]["question"].endswith("?"))
+        self.assertEqual(page["groups"][1]["question"], "")
+        self.enter({"Sedge": RIGHT}, again)  # three chances without it: she is ready, whatever the first sitting says
+        self.call("PATCH", f"{path}/pupils/{self.pupils['Alder']}", {"here": False})
+        _, groups, _ = told()
+        self.assertEqual(groups, [(turned, ["Yarrow"]), ([], ["Sedge"])])
+        (paper,) = texts(self.client.open(f"{path}/class.pdf").read())
+        for words in ("Groupsnow", "readytogoon", "Tobeasked"):
+            self.assertIn(words, paper)
+        made = self.call("POST", f"{path}/sets", {"codes": page["groups"][0]["codes"]}, 201)
+        self.assertEqual(made["title"], "Turned the fractions round: after Planks")
+        self.assertEqual(
+            made["note"], "Made for 1 pupil after what was written until 19 November 2026, Planks the last."
+        )
+        shown = self.call("GET", f"/api/sets/{made['id']}/reveals")["rows"]
+        self.assertIn("reveals", next(one for one in shown if one["code"] == "smaller-from-larger")["statuses"])
+        gone = self.call("POST", f"{path}/sets", {"codes": ["regroup-ten"]}, 422)
+        self.assertIn("This group is no more", gone["error"]["message"])
+        own = self.call("GET", f"{path}/pupils/{self.pupils['Yarrow']}/over-time")
+        self.assertIn(page["groups"][0]["question"], [one["question"] for one in own["pupil"]["holds"]])
+        for alias, wanted in (("Yarrow", (False, False)), ("Sedge", (True, False)), (ALIASES[3], (False, True))):
+            found = self.call("GET", f"{path}/pupils/{self.pupils[alias]}/over-time")
+            self.assertEqual((found["ready"], found["unclear"]), wanted, alias)
+
     def test_what_happened_the_pages_and_the_papers_tell_the_same(self):
         again = self.sitting("2026-11-19")
         self.enter({"Sedge": TURNED, "Alder": RIGHT})

@@ -18,6 +18,12 @@ const bars = computed(() => [
   { name: 'right', ink: 'right' as const, values: props.over.sittings.map((one) => one.right) },
   { name: 'not right', ink: 'wrong' as const, values: props.over.sittings.map((one) => one.answered - one.right) },
 ])
+/** The rung that a pupil reached last, in words, and how many before it. */
+function reachedBy(pupil: Schemas['PupilOverTime']): string {
+  const last = pupil.reached.at(-1)
+  const before = pupil.reached.length - 1
+  return last ? `${last.name}${before ? ` (${before} before)` : ''}` : '–'
+}
 const aliases = computed(() => new Map(props.over.pupils.map((one) => [one.id, one.alias])))
 </script>
 
@@ -60,7 +66,7 @@ const aliases = computed(() => new Map(props.over.pupils.map((one) => [one.id, o
             <th scope="col">right</th>
             <th scope="col">holds</th>
             <th scope="col">no longer</th>
-            <th scope="col">rungs reached</th>
+            <th scope="col">rung reached last</th>
           </tr>
         </thead>
         <tbody>
@@ -76,7 +82,7 @@ const aliases = computed(() => new Map(props.over.pupils.map((one) => [one.id, o
               <template v-if="!one.holds.length">–</template>
             </td>
             <td>{{ one.no_longer.map((gone) => gone.name).join(', ') || '–' }}</td>
-            <td>{{ one.reached.map((rung) => rung.code).join(', ') || '–' }}</td>
+            <td>{{ reachedBy(one) }}</td>
           </tr>
         </tbody>
       </table>

@@ -80,8 +80,8 @@ onMounted(async () => {
   background: var(--paper);
   color: var(--ink);
   border-radius: 3px;
-  padding: 16px 22px;
-  margin-bottom: 16px;
+  padding: 16px 26px;
+  margin-bottom: 14px;
   display: grid;
   gap: 8px;
 }

@@ -7,6 +7,10 @@ import { today } from '../answers/cells'
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
 
+const props = defineProps<{
+  /** One class alone. */
+  only?: string
+}>()
 const FEW = 3
 const router = useRouter()
 const found = ref<Schemas['TodayOut'][]>([])
@@ -25,7 +29,7 @@ async function make(one: Schemas['TodayOut']): Promise<void> {
 
 onMounted(async () => {
   const answer = await ask(client.GET('/api/today', { params: { query: { day: today() } } }))
-  if (answer.ok) found.value = answer.data.classes
+  if (answer.ok) found.value = answer.data.classes.filter((one) => !props.only || one.class_id === props.only)
 })
 </script>
 
@@ -35,8 +39,11 @@ onMounted(async () => {
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <article v-for="one in found" :key="one.class_id" :aria-label="one.name">
       <p>
-        In <RouterLink :to="{ name: 'class', params: { classId: one.class_id } }">{{ one.name }}</RouterLink> it is time
-        again for:
+        <template v-if="only">It is time again for:</template>
+        <template v-else
+          >In <RouterLink :to="{ name: 'class', params: { classId: one.class_id } }">{{ one.name }}</RouterLink> it is
+          time again for:</template
+        >
         <template v-for="(back, i) in one.back.slice(0, FEW)" :key="back.what"
           >{{ i ? '; ' : '' }}{{ back.name }}
           <span class="quiet">({{ back.pupils }} {{ back.pupils === 1 ? 'pupil' : 'pupils' }})</span></template
@@ -56,8 +63,8 @@ onMounted(async () => {
   color: var(--ink);
   border-radius: 2px;
   border-left: 6px solid var(--focus);
-  padding: 14px 24px 16px;
-  margin-bottom: 20px;
+  padding: 14px 26px 16px 20px;
+  margin-bottom: 14px;
   display: grid;
   gap: 8px;
 }

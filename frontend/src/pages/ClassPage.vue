@@ -9,6 +9,8 @@ import ClassOverTime from '../classes/ClassOverTime.vue'
 import ClassPupils from '../classes/ClassPupils.vue'
 import ClassSettings from '../classes/ClassSettings.vue'
 import NewSitting from '../classes/NewSitting.vue'
+import TodayBox from '../classes/TodayBox.vue'
+import WhatNext from '../classes/WhatNext.vue'
 import PageHead from '../parts/PageHead.vue'
 
 const props = defineProps<{ classId: string }>()
@@ -61,6 +63,8 @@ const asking = ref('')
     </PageHead>
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <template v-if="found">
+      <TodayBox :only="classId" class="no-print" />
+      <WhatNext v-if="over && (over.groups.length || over.unclear.length)" :over="over" :class-id="found.id" />
       <NewSitting :classes="self" class="no-print" />
       <section class="sheet on-paper" aria-labelledby="sittings">
         <h2 id="sittings">Sittings</h2>

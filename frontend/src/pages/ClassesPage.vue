@@ -8,6 +8,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask, type ClassSummary, client, type Refusal } from '../api/client'
 import { dayOf } from '../answers/cells'
 import NewSitting from '../classes/NewSitting.vue'
+import TodayBox from '../classes/TodayBox.vue'
 import ChooseFile from '../parts/ChooseFile.vue'
 import { asDocument } from '../parts/chosenFile'
 import { aliasesIn } from '../classes/aliases'
@@ -55,6 +56,7 @@ onMounted(() => {
     <PageHead title="Classes" />
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <NewSitting v-if="setId && classes?.length" :classes="classes" :set-id="setId" />
+    <TodayBox />
     <ul class="sheets">
       <li v-for="one in classes" :key="one.id">
         <RouterLink class="sheet on-paper" :to="{ name: 'class', params: { classId: one.id } }">

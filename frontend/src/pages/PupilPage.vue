@@ -34,6 +34,19 @@ onMounted(async () => {
     </PageHead>
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <template v-if="page">
+      <section class="sheet on-paper" aria-labelledby="what-next">
+        <h2 id="what-next">What comes next</h2>
+        <p v-for="one in page.pupil.holds" :key="one.code">
+          Ask: “{{ one.question }}” <span class="quiet">({{ one.name }}: {{ one.word }})</span>
+        </p>
+        <p v-for="pair in page.cannot_tell" :key="pair.join()">
+          Cannot be told apart so far: {{ pair.join(' and ') }}.
+        </p>
+        <p v-if="page.telling.text">This would tell: <MathLine class="telling" :glyphs="page.telling.glyphs" /></p>
+        <p v-if="page.unclear">Ask: “Show me how you did this one.” Nothing known here explains much of it.</p>
+        <p v-if="page.ready">Nothing stands in the way: {{ page.pupil.alias }} is ready to go on.</p>
+        <p v-if="!page.pupil.answered" class="quiet">Nothing has been entered yet.</p>
+      </section>
       <section class="sheet on-paper" aria-labelledby="holds">
         <h2 id="holds">
           What {{ page.pupil.alias }} holds
@@ -67,7 +80,7 @@ onMounted(async () => {
       <section class="sheet on-paper" aria-labelledby="reached">
         <h2 id="reached">Rungs reached</h2>
         <p v-for="one in page.pupil.reached" :key="one.code">
-          <strong>{{ one.code }}</strong> {{ one.name }} <span class="quiet">on {{ dayOf(one.on) }}</span>
+          {{ one.name }} <span class="quiet">({{ one.code }}), on {{ dayOf(one.on) }}</span>
         </p>
         <p v-if="!page.pupil.reached.length" class="quiet">
           None yet. A rung is reached when its last answers are right on two different days.
@@ -111,6 +124,10 @@ h2 .quiet {
   font-size: 1.15rem;
   border-top: 1px solid var(--hair);
   padding-top: 4px;
+}
+.telling {
+  font-size: 1.25rem;
+  margin-left: 0.4em;
 }
 .is {
   margin: 0 0.4em;

@@ -13,6 +13,7 @@ from .judge import given_of, judged
 from .question import Asked
 
 MOST_GROUPS = 4
+_MOST_MIXED = 2
 READY = Fraction(3, 4)  # of the answers right, and a pupil of whom nothing is likely is ready to go on
 
 
@@ -63,11 +64,15 @@ def holding(
     given: Mapping[str, Sequence[Given | None]],
     found: Mapping[str, Sequence[Belief]],
     moves: Moves,
+    still: Mapping[str, Sequence[Given | None]] | None = None,
 ) -> Held:
-    """What each pupil holds by what was *found* of her after the answers *given*."""
+    """What each pupil holds by what was *found* of her after the answers *given*.
+
+    *still* are those of her answers that speak of what comes next, where some do not any more.
+    """
     told = {alias: tuple([one for one in every if one.belief >= PERHAPS]) for alias, every in found.items()}
     alike = {alias: _alike(asked, given[alias], found[alias]) for alias in given}
-    groups, unclear = _groups(asked, given, found, moves)
+    groups, unclear = _groups(asked, still or given, found, moves)
     return Held(told, alike, groups, unclear)
 
 
@@ -82,6 +87,19 @@ def _alike(
         for a, b in combinations(sorted(spoken), 2)
         if all(one.reveals.get(a) == one.reveals.get(b) and one.forms.get(a) == one.forms.get(b) for one in there)
     ])  # fmt: skip
+
+
+def mixed_up(held: Held, group: Group) -> list[str]:
+    """The codes, two at most, that those of a *group* could not be told from, for most of its pupils."""
+    mixed = [
+        code
+        for pupil in group.pupils
+        for pair in held.cannot_tell[pupil]
+        if set(pair) & set(group.codes)
+        for code in pair
+        if code not in group.codes
+    ]
+    return [code for code in dict.fromkeys(mixed) if 2 * mixed.count(code) > len(group.pupils)][:_MOST_MIXED]
 
 
 # Groups ---------------------------------------------------------------------------------------------------------------

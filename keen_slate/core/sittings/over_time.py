@@ -104,8 +104,9 @@ def over_time(
     no_longer = {alias: _no_longer(dated, said[alias], found[alias]) for alias in given}
     reached = {alias: _reached(dated, answers) for alias, answers in given.items()}
     now = {alias: _without(found[alias], no_longer[alias]) for alias in given}
+    still = {alias: _still(given[alias], found[alias], no_longer[alias]) for alias in given}
     back = _come_back(dated, given, no_longer, reached, today, returns)
-    return OverTime(holding(asked, given, now, {}), no_longer, reached, back)
+    return OverTime(holding(asked, given, now, {}, still), no_longer, reached, back)
 
 
 def answers_in_a_row(sittings: Sequence[Sitting], pupils: Sequence[str]) -> dict[str, list[Given | None]]:
@@ -123,6 +124,13 @@ def answers_in_a_row(sittings: Sequence[Sitting], pupils: Sequence[str]) -> dict
 def _without(found: Sequence[Belief], gone: Sequence[Mended]) -> list[Belief]:
     codes = {one.code for one in gone}
     return [one for one in found if one.code not in codes]
+
+
+def _still(given: Sequence[Given | None], found: Sequence[Belief], gone: Sequence[Mended]) -> list[Given | None]:
+    """The answers without those that showed what is no longer there: they say nothing of what comes next."""
+    codes = {one.code for one in gone}
+    showed = {i for one in found if one.code in codes for i in one.did}
+    return [None if i in showed else answer for i, answer in enumerate(given)]
 
 
 def _no_longer(asked: Sequence[_Dated], said: Evidence, found: Sequence[Belief]) -> tuple[Mended, ...]:

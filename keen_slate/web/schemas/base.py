@@ -33,6 +33,7 @@ Points = Annotated[
 Note = Annotated[str, StringConstraints(strip_whitespace=True, max_length=WORDS_LENGTH)]
 WaysMap = Annotated[dict[str, str], Field(max_length=40)]
 Code = Annotated[str, StringConstraints(max_length=CODE_LENGTH)]
+Codes = Annotated[list[Code], Field(max_length=3)]  # that a group holds
 
 
 def _as_written(given: object) -> object:

@@ -11,7 +11,8 @@ from pydantic import BaseModel, Field, StringConstraints
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import ALIAS_LENGTH, MOST_PUPILS
 
-from .base import Date, Query, Source, Strict, Target, Title
+from .base import Codes, Date, Query, Source, Strict, Target, Title
+from .explaining import MendOut
 
 Alias = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=ALIAS_LENGTH)]
 # More than a class holds come in, so that the store can say in a sentence how many there are.
@@ -96,12 +97,16 @@ class NamedCode(BaseModel):
 
 
 class HeldOut(NamedCode):
-    """A misconception that a pupil may hold: *word* says how likely, *shown* and *chances* where it did and where it could."""
+    """A misconception that a pupil may hold: *word* says how likely, *shown* and *chances* where it did and where it could.
+
+    *question* is what to ask about it.
+    """
 
     word: str
     belief: float
     shown: int
     chances: int
+    question: str
 
 
 class MendedOut(NamedCode):
@@ -145,11 +150,22 @@ class PupilOverTime(BaseModel):
     reached: list[ReachedOut]
 
 
+class GroupNow(BaseModel):
+    """Pupils who hold the same after all that they wrote, and what to ask them; without codes they are ready to go on."""
+
+    codes: list[str]
+    names: list[str]
+    pupils: list[UUID]
+    question: str
+
+
 class OverTimeOut(BaseModel):
-    """A class over all its sittings."""
+    """A class over all its sittings, its *groups* as they stand, and who has many wrong answers without a reason."""
 
     name: str
     sittings: list[SittingSummary]
+    groups: list[GroupNow]
+    unclear: list[UUID]
     codes: list[CodeOverTime]
     pupils: list[PupilOverTime]
 
@@ -172,12 +188,25 @@ class SittingOfPupil(BaseModel):
 
 
 class PupilPageOut(BaseModel):
-    """A pupil over all sittings of her class."""
+    """A pupil over all sittings of her class: whether she is *ready* to go on, or many wrong answers have no reason (*unclear*).
 
+    What *cannot_tell* cannot be told apart yet, and the problem that would.
+    """
+
+    ready: bool
+    unclear: bool
+    cannot_tell: list[list[str]]
+    telling: MendOut
     class_name: str
     pupil: PupilOverTime
     codes: list[CodeOverTime]
     sittings: list[SittingOfPupil]
+
+
+class GroupNowIn(Strict):
+    """A group by what it holds, to be made a set for."""
+
+    codes: Codes
 
 
 class BackOut(BaseModel):

@@ -14,13 +14,12 @@ from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import ANSWER_LENGTH, LONGEST_PASTE, MOST_EXAMPLES, MOST_PUPILS
 from keen_slate.core.sittings.judge import Word
 
-from .base import Code, Id, Query, Source, Strict, Target
+from .base import Code, Codes, Id, Query, Source, Strict, Target
 from .classes import Day, HeldOut, MendedOut, NamedCode, PupilOut
 from .explaining import MendOut
 
 Kind = Literal["board", "quiz", "homework", "warm-up"]
 Number = Annotated[int, Field(ge=0, lt=MOST_EXAMPLES)]
-Codes = Annotated[list[Code], Field(max_length=3)]
 
 
 class SittingIn(Strict):
