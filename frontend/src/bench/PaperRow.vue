@@ -167,4 +167,25 @@ function choose(key: string): void {
   height: max(2.5px, calc(var(--square) / 10));
   background: var(--role);
 }
+/* There backgrounds are gone, and a plate lies behind every text: bars and what is crossed out would go with them. */
+@media (forced-colors: active) {
+  .row {
+    forced-color-adjust: preserve-parent-color;
+  }
+  .cell,
+  .bar {
+    color: inherit;
+  }
+  .bar,
+  .struck::after {
+    background: currentColor;
+  }
+  .frame,
+  .fill,
+  .cell[data-blank='true'] {
+    background: Canvas;
+    border-color: currentColor;
+    outline-color: currentColor;
+  }
+}
 </style>

@@ -43,8 +43,8 @@ onMounted(async () => {
         <template v-else
           >In <RouterLink :to="{ name: 'class', params: { classId: one.class_id } }">{{ one.name }}</RouterLink> it is
           time again for:</template
-        >
-        <template v-for="(back, i) in one.back.slice(0, FEW)" :key="back.what"
+        >{{ ' '
+        }}<template v-for="(back, i) in one.back.slice(0, FEW)" :key="back.what"
           >{{ i ? '; ' : '' }}{{ back.name }}
           <span class="quiet">({{ back.pupils }} {{ back.pupils === 1 ? 'pupil' : 'pupils' }})</span></template
         ><span v-if="one.back.length > FEW" class="quiet">; and {{ one.back.length - FEW }} more</span>

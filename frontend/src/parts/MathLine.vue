@@ -106,4 +106,11 @@ const drawingOf = (glyph: Glyph | Schemas['JottingGlyph']) => ('drawing' in glyp
 .bottom {
   padding: 0.05em 0.15em 0;
 }
+/* There a plate is laid behind every text, and the bar would lie below that of the denominator. */
+@media (forced-colors: active) {
+  .fraction {
+    forced-color-adjust: preserve-parent-color;
+    color: inherit;
+  }
+}
 </style>
