@@ -441,6 +441,8 @@ class BrowserTests(PageTests):
         expect(lines.first).to_contain_text("Sees separate whole numbers")
         lines.first.get_by_text("Put it on the ladder").click()
         self.wait_for_ladder(4)
+        self.page.fill("[aria-label='Find in the help']", "sort into a climb")
+        expect(self.page.locator(".help details[open]")).to_contain_text("Drag a rung, or press Alt with an arrow key")
         self.page.fill("[aria-label='Find in the help']", "no such word")
         expect(self.page.locator(".help [role=status]")).to_have_text("Nothing here has this word.")
 

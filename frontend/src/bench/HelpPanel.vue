@@ -8,6 +8,7 @@ import { ask, client, type Entry } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
 import { useTold } from '../parts/useTold'
 import { useBench } from '../stores/bench'
+import { PLACES } from './guide'
 import { KEYS, TYPED } from './help'
 
 const visible = defineModel<boolean>('visible', { required: true })
@@ -22,7 +23,8 @@ const has = (...texts: string[]) => texts.some((text) => text.toLowerCase().incl
 const keys = computed(() => KEYS.filter(([key, does]) => has(key, does)))
 const typed = computed(() => TYPED.filter((one) => has(one.name, one.said, one.example ?? '')))
 const wrong = computed(() => (wanted.value ? entries.value.filter((one) => has(one.name, one.reason, one.family)) : []))
-const nothing = computed(() => !keys.value.length && !typed.value.length && !wrong.value.length)
+const places = computed(() => PLACES.filter((one) => has(one.name, one.text)))
+const nothing = computed(() => [keys, typed, wrong, places].every((found) => !found.value.length))
 
 watch(
   visible,
@@ -64,7 +66,7 @@ function walk(): void {
         autofocus
         autocomplete="off"
         aria-label="Find in the help"
-        placeholder="Find: a key, how to type it, a wrong answer"
+        placeholder="Find: a place, a key, how to type it, a wrong answer"
       />
       <Button class="word" @click="walk">Walk me over the Bench</Button>
     </div>
@@ -84,6 +86,14 @@ function walk(): void {
       <div v-for="[key, does] in keys" :key="key" class="line">
         <strong>{{ key }}</strong> <span>{{ does }}</span>
       </div>
+    </section>
+    <section v-if="places.length">
+      <h3>The guide</h3>
+      <details v-for="one in places" :key="one.name" :open="wanted.length > 1 && places.length === 1">
+        <summary>{{ one.name }}</summary>
+        <!-- eslint-disable-next-line vue/no-v-html -- our own guide, from docs/ -->
+        <div class="told" v-html="one.html" />
+      </details>
     </section>
     <section v-if="wrong.length">
       <h3>What a wrong answer means</h3>
@@ -132,7 +142,23 @@ h3 {
 .line strong {
   font-weight: 700;
 }
-code {
+details {
+  border-top: 1px solid var(--hair);
+  padding: 4px 0;
+}
+.told {
+  display: grid;
+  gap: 8px;
+  padding: 6px 0 8px 1.4em;
+}
+.told :deep(td),
+.told :deep(th) {
+  text-align: left;
+  vertical-align: top;
+  padding: 2px 16px 2px 0;
+}
+code,
+.told :deep(code) {
   font: inherit;
   font-weight: 700;
 }
