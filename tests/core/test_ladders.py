@@ -198,6 +198,7 @@ class CountTests(unittest.TestCase):
         "denominators": st.just([2, 4, 6, 9, 25]), "largest_whole": st.sampled_from([3, 400]), "seed": st.integers(0, 9),
     }))  # fmt: skip
     @example("M10", {"operations": ["×", "÷"], "lowest_terms": True})  # it went through all sums for nothing
+    @example("M10", {"answer_below": 2})  # the same: three mixed numbers are more than 3
     @settings(max_examples=40)
     def test_the_other_rungs_are_built_within_their_limits(self, rung, wish):
         spec = read_spec({"rungs": {rung: 2}, **wish})

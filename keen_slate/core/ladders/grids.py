@@ -34,7 +34,7 @@ from ..expressions.tree import (
 )
 from ..expressions.tree import value as value_of
 from ..limits import TIMES_TABLE
-from ..searching.deadline import look
+from ..searching.deadline import EndedEarlyError, look
 from .decimals import parts_of
 from .space import SEARCHED_WHOLE, smaller
 from .spec import Limits
@@ -45,6 +45,7 @@ _MOST_PAIRED = 100  # pairs of so many fractions are gone through
 _MOST_PARTS = 545  # of a single column, as many as where two numbers meet
 _MOST_WHOLES = 9  # wholes in an improper fraction
 _TRIED = 400
+_IN_VAIN = 300_000  # problems in a row that do not fit: some seconds of work
 _TIMES = 5  # in a chain the last fraction is the first one scaled by no more than this
 
 
@@ -98,13 +99,18 @@ class Grid:
         return self.all()
 
     def all(self) -> Iterator[Expr]:
-        """All of them that are within the limits as they stand."""
+        """All of them that are within the limits as they stand. Raises `EndedEarlyError` after too many in a row that are not."""
+        in_vain = 0
         for block in self.blocks:
             for chosen in product(*block.columns):
                 look()
                 problem = block.form(*chosen)
+                in_vain += 1
                 if self._fits(problem):
+                    in_vain = 0
                     yield problem
+                elif in_vain >= _IN_VAIN:
+                    raise EndedEarlyError
 
     def _fits(self, problem: Expr) -> bool:
         if not is_written_within(problem, self.limits):
@@ -129,6 +135,15 @@ def _fractions(limits: Limits) -> Sequence[Frac]:
 def _mixed(limits: Limits) -> Sequence[Mixed]:
     wholes = [w for w in some_wholes(limits.largest_whole) if w]
     return [Mixed(w, f.num, f.den) for f in _fractions(limits) for w in wholes]
+
+
+def _mixed_addends(limits: Limits) -> Sequence[Mixed]:
+    """Mixed numbers that the answer still leaves room for when the two others of a sum are the least ones."""
+    every = _mixed(limits)
+    if limits.below is None or not every:
+        return every
+    most = limits.below - 2 * min(map(value_of, every))
+    return [one for one in every if value_of(one) < most]
 
 
 def _improper(limits: Limits) -> list[Frac]:
@@ -275,7 +290,7 @@ _RUNGS: dict[str, Callable[[Limits], list[Block]]] = {
     "N4": lambda at: [
         Block(lambda w, f: Mixed(w.n, f.num, f.den), ([Whole(n) for n in range(1, 10)], _improper(at)))
     ],
-    "M10": lambda at: [Block(_joined(("+", "+")), (_mixed(at),) * 3)],
+    "M10": lambda at: [Block(_joined(("+", "+")), (_mixed_addends(at),) * 3)],
     "M11": lambda at: [Block(_joined(signs), (_mixed(at),) * 3) for signs in (("+", "-"), ("-", "+"), ("-", "-"))],
     "E3": lambda at: [
         Block(form, (_parts_of_totals(at),)) for form in (_addend_missing, _minuend_missing, _subtrahend_missing)
