@@ -137,6 +137,15 @@ class WallTests(PageTests):
             self.press("p")
             expect(self.foot()).to_contain_text("1 of 3")
 
+    def test_a_phone_holds_the_whole_line(self):
+        self.page.set_viewport_size({"width": 390, "height": 844})
+        self.page.reload()
+        self.page.wait_for_selector(".row")
+        for _ in range(3):
+            self.page.keyboard.press("PageDown")
+            edges = self.page.eval_on_selector_all(".row", "all => all.map(one => one.getBoundingClientRect().right)")
+            self.assertLess(max(edges), 390)
+
     def test_layouts_change_on_the_fly_and_nothing_of_it_is_kept_in_the_set(self):
         before = self.page.request.get(f"{self.server.address}/api/sets/{self.set_id}").json()["version"]
         self.press("l")
