@@ -202,6 +202,17 @@ class PageTests(unittest.TestCase):
         self.assertEqual((len(cut.strips), len(cut.circles)), (len(dens) + 1, len(dens) + 1))
         self.assertEqual({one.units for one in cut.strips}, {500})
 
+    def test_no_strip_to_cut_out_lies_alone_on_a_page(self):
+        for strips, wanted in ((9, [9]), (10, [10]), (11, [6, 5]), (14, [7, 7])):
+            items = [item(f"1/{d} + 1/{d}") for d in range(2, strips + 1)]
+            found = []
+            for words in places(made(items, kind="cut")):
+                rows = {round(top) for word, top, *_ in words[:-3] if word == "1"}  # without the number of the page
+                if any(word == "whole" for word, *_ in words) and found:
+                    break  # the circles
+                found.append(len(rows))
+            self.assertEqual(found, wanted)
+
 
 class ContentTests(unittest.TestCase):
     """What pupils get, and what is kept for the teacher."""

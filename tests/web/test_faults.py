@@ -63,6 +63,7 @@ BODIES = {
     "PUT /api/sittings/{sitting_id}/answers": {"entries": [{"pupil_id": PUPIL, "number": 0, "written": "5/6"}]},
     "PUT /api/sittings/{sitting_id}/groups": {"moves": {PUPIL: []}},
     "POST /api/sittings/{sitting_id}/sets": {"codes": [], "pupils": 1, "problems": ["1/2 + 1/5"]},
+    "POST /api/classes/{class_id}/sets": {"codes": ["add-across"]},
     "POST /api/classes/{class_id}/sittings": {}, "POST /api/warm-ups": {"day": "2026-11-12", "problems": ["1/2 + 1/5"]},
 }  # fmt: skip
 QUERIES = {

@@ -138,11 +138,12 @@ const room = computed({
     <label
       >Minutes
       <InputNumber
-        v-model="options.minutes"
+        :model-value="options.minutes || null"
         :min="0"
         :max="limits.minutes"
         :input-props="{ size: 4 }"
         aria-label="Minutes"
+        @update:model-value="options.minutes = $event ?? 0"
     /></label>
     <label class="tick"><Checkbox v-model="options.large" binary /> large print</label>
     <label class="tick"><Checkbox v-model="options.wide" binary /> wide spacing, for who reads more easily so</label>

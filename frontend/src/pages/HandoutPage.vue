@@ -33,6 +33,7 @@ const saidOfLeftOut = computed(() => {
   if (!leftOut.value.length) return ''
   const kind = PAGE_KINDS.find((one) => one.code === options.kind)
   const list = leftOut.value.join(', ')
+  if (options.kind === 'slip') return `A slip takes four. Not on it: ${list}; choose others under “Which examples”.`
   return `Not on these pages: ${list}. ${leftOut.value.length === 1 ? 'It has' : 'They have'} nothing for “${kind?.name}”.`
 })
 

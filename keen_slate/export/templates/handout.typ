@@ -193,11 +193,26 @@
   place(top, grid(columns: (width,) * 3, rows: (high,) * rows, stroke: (dash: "dashed", thickness: 0.6pt, paint: rule), ..(card,) * (3 * rows)))
 }
 
-// Strips under each other, then circles in pairs.
-#let cut-outs-part(part) = {
-  title-of((title: part.title, letter: ""), text(size: size(12))[: to cut out])
-  v(4mm)
-  for one in part.strips { block(breakable: false, below: 4.5mm, drawn(one.states.first(), one.alt, 100%)) }
+// Strips under each other, closer where they then stay on one page, else as many on each; then circles in pairs.
+#let cut-outs-part(part) = context {
+  let head = {
+    title-of((title: part.title, letter: ""), text(size: size(12))[: to cut out])
+    v(4mm)
+  }
+  let width = region.width
+  let strips = part.strips.map(one => block(breakable: false, spacing: 0pt, width: width, drawn(one.states.first(), one.alt, 100%)))
+  let high = strips.map(one => measure(one).height).fold(0pt, calc.max)
+  let free = region.height - measure(block(width: width, head)).height
+  let on-a-page(gap) = calc.max(1, calc.floor((free + gap) / (high + gap)))
+  let gap = (4.5mm, 3.5mm, 2.5mm).find(one => strips.len() <= on-a-page(one))
+  if gap == none { gap = 4.5mm }
+  let pages = calc.ceil(strips.len() / on-a-page(gap))
+  let each = calc.ceil(strips.len() / calc.max(1, pages))
+  head
+  for (i, one) in strips.enumerate() {
+    if i > 0 { if calc.rem(i, each) == 0 { pagebreak() } else { v(gap) } }
+    one
+  }
   pagebreak(weak: true)
   grid(columns: (1fr, 1fr), row-gutter: 6mm, ..part.circles.map(one => align(center, drawn(one.states.first(), one.alt, 84mm))))
 }
