@@ -6,6 +6,7 @@ from fractions import Fraction
 from itertools import product
 from math import gcd, lcm
 from random import Random
+from unittest import mock
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -21,7 +22,7 @@ from keen_slate.core.errors import LimitError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
-from keen_slate.core.ladders import Impossible, build_or_why, counts_of, read_spec
+from keen_slate.core.ladders import Impossible, build_or_why, counts_of, grids, read_spec
 from keen_slate.core.ladders.options import is_within
 from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.ladders.spaces import space_of
@@ -143,14 +144,14 @@ class DeadlineTests(unittest.TestCase):
         self.assertEqual(made.not_revealed, ())
 
     def test_going_through_what_does_not_fit_ends_at_the_deadline(self):
-        # Hundreds of millions of sums, all above the limit: none is found however long one looks.
-        for rung in ("M10", "D6"):
+        # Hundreds of millions of problems, hardly one within the limit: none is found however long one looks.
+        limits = Limits(denominators=(7, 11, 13, 17), largest_whole=99, below=Fraction(1, 9999))
+        for rung in ("M11", "D6"):
             with until(after_looks(5000)), self.assertRaises(EndedEarlyError):
-                list(
-                    space_of(
-                        rung, Limits(denominators=(7, 11, 13, 17), largest_whole=99, below=Fraction(1, 9999))
-                    ).all()
-                )
+                list(space_of(rung, limits).all())
+        with mock.patch.object(grids, "_IN_VAIN", 1000), self.assertRaises(EndedEarlyError):
+            list(space_of("M11", limits).all())  # by its own bound, where nobody has a clock
+        self.assertEqual(space_of("M10", limits).count, 0)  # each mixed number alone is more
 
     def test_every_search_ends_at_its_deadline(self):
         spec = read_spec({"rungs": {"F7": 1, "O4": 1}, "denominators": [7, 11, 13]})
