@@ -26,6 +26,11 @@ MOST_PARTS = 24
 MOST_WHOLES = 12
 TIMES_TABLE = 12
 
+# What a teacher signs in by (RFC 5321: a path of 256 with its two brackets), and how long a password is.
+ADDRESS_LENGTH = 254
+LEAST_PASSWORD = 10
+PASSWORD_LENGTH = 200
+
 # What a teacher adds.
 TITLE_LENGTH = 120
 WORDS_LENGTH = 1000

@@ -19,6 +19,7 @@ from .models import EntryLink, SignIn, Teacher
 LINK_LASTS = timedelta(hours=12)
 SIGN_IN_LASTS = timedelta(days=30)
 IDLE = timedelta(hours=12)  # after it was last used, a sign-in has ended
+_JUST = timedelta(hours=1)
 _SEEN_EVERY = timedelta(minutes=10)
 _ID_LENGTH = 32  # hexadecimal digits of a teacher's id
 
@@ -39,10 +40,45 @@ def enter(session: Session, link_secret: str) -> str | None:
     made_at = session.scalar(used.returning(EntryLink.made_at))
     if made_at is None or made_at < _now(session) - LINK_LASTS:
         return None
+    return begin(session, teacher_id, by_link=True)
+
+
+def begin(session: Session, teacher_id: uuid.UUID, by_link: bool) -> str:
+    """The secret of a new sign-in of a teacher, who came *by_link* or by her password; those that have ended are taken away."""
     session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, _ended()))
     secret = teacher_id.hex + secrets.token_urlsafe(32)
-    session.add(SignIn(teacher_id=teacher_id, secret=_hashed(secret)))
+    session.add(SignIn(teacher_id=teacher_id, secret=_hashed(secret), by_link=by_link))
     return secret
+
+
+def sign_ins(session: Session, teacher_id: uuid.UUID) -> list[SignIn]:
+    """The browsers in which a teacher is signed in, the one used last first."""
+    query = select(SignIn).where(SignIn.teacher_id == teacher_id, not_(_ended()))
+    return list(session.scalars(query.order_by(SignIn.seen_at.desc(), SignIn.made_at.desc())))
+
+
+def is_of(sign_in: SignIn, secret: str) -> bool:
+    """Whether *sign_in* is the one of *secret*."""
+    return sign_in.secret == _hashed(secret)
+
+
+def has_just_come_by_link(session: Session, teacher_id: uuid.UUID, secret: str) -> bool:
+    """Whether the sign-in of *secret* was made by a link a short while ago: who has that may name a new password."""
+    query = select(SignIn.by_link).where(
+        SignIn.teacher_id == teacher_id, SignIn.secret == _hashed(secret), SignIn.made_at > func.now() - _JUST
+    )
+    return bool(session.scalar(query))
+
+
+def end(session: Session, teacher_id: uuid.UUID, named: str) -> int:
+    """End the sign-in that *named* (the beginning of its hash) tells; how many there were."""
+    mine = delete(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret.startswith(named, autoescape=True))
+    return len(session.execute(mine.returning(SignIn.secret)).all())
+
+
+def end_others(session: Session, teacher_id: uuid.UUID, secret: str) -> None:
+    """End all sign-ins of a teacher but that of *secret*."""
+    session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret != _hashed(secret)))
 
 
 def signed_in(session: Session, secret: str) -> Teacher | None:

@@ -14,7 +14,7 @@ from sqlalchemy import DateTime, ForeignKey, ForeignKeyConstraint, Index, MetaDa
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
-from keen_slate.core.limits import ALIAS_LENGTH, TITLE_LENGTH
+from keen_slate.core.limits import ADDRESS_LENGTH, ALIAS_LENGTH, TITLE_LENGTH
 
 uuid_key = Annotated[uuid.UUID, mapped_column(primary_key=True)]
 teacher_key = Annotated[uuid.UUID, mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"), primary_key=True)]
@@ -74,12 +74,13 @@ class HouseChange(Base):
 
 
 class SignIn(Base):
-    """A browser in which a teacher is signed in: a hash of the *secret* that its cookie holds."""
+    """A browser in which a teacher is signed in: a hash of the *secret* that its cookie holds; *by_link* or by her password."""
 
     __tablename__ = "sign_in"
 
     teacher_id: Mapped[teacher_key]
     secret: Mapped[str] = mapped_column(String(64), primary_key=True)
+    by_link: Mapped[bool] = mapped_column(default=True, server_default="true")
     seen_at: Mapped[moment]
     made_at: Mapped[moment]
 
@@ -92,6 +93,32 @@ class EntryLink(Base):
     teacher_id: Mapped[teacher_key]
     secret: Mapped[str] = mapped_column(String(64), primary_key=True)
     made_at: Mapped[moment]
+
+
+class Account(Base):
+    """The *address* that a teacher signs in by, in small letters, and her *password* as argon2 keeps it.
+
+    It is looked up before anybody knows which teacher it is, so the address leads, the one exception of this kind.
+    """
+
+    __tablename__ = "account"
+
+    address: Mapped[str] = mapped_column(String(ADDRESS_LENGTH), primary_key=True)
+    teacher_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"))
+    password: Mapped[str] = mapped_column(Text)
+    changed_at: Mapped[moment]
+
+    __table_args__ = (Index(None, "teacher_id", unique=True),)
+
+
+class Tries(Base):
+    """How many tries to sign in there were *since* a moment: a hash says of whom, or from where. They are nobody's yet."""
+
+    __tablename__ = "tries"
+
+    subject: Mapped[str] = mapped_column(String(64), primary_key=True)
+    count: Mapped[int]
+    since: Mapped[moment]
 
 
 class Answered(Base):

@@ -12,6 +12,7 @@ from apiflask import APIFlask
 from keen_slate.store.database import open_engine
 
 from . import (
+    account,
     building,
     class_files,
     classes,
@@ -80,6 +81,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     texts.init_app(app)
     heavy.init_app(app)
     conflict.init_app(app)
+    app.register_blueprint(account.blueprint)
     app.register_blueprint(work.blueprint)
     app.register_blueprint(sets.blueprint)
     app.register_blueprint(ways.blueprint)

@@ -24,7 +24,7 @@ OURS = ["127.0.0.1", "localhost", "[::1]"]
 NOBODY = "Nobody is signed in here."
 USED = "This link was used before, or is too old."
 # What may be asked for by anybody: to come in, and what can be asked for here at all.
-OPEN = {"/api/enter", "/api/openapi.json"}
+OPEN = {"/api/enter", "/api/sign-in", "/api/openapi.json"}
 
 
 def init_app(app: APIFlask, hosts: list[str]) -> None:
@@ -51,24 +51,15 @@ def init_app(app: APIFlask, hosts: list[str]) -> None:
         responses={204: "The cookie of the sign-in is set.", 403: "It was used."},
     )
     def enter(json_data: EnterIn) -> Response:
-        secret = doors.enter(session.database(), json_data.link)
-        if secret is None:
+        made = doors.enter(session.database(), json_data.link)
+        if made is None:
             raise HTTPError(403, USED)
-        answer = Response(status=204)
-        answer.set_cookie(
-            cookie_name(),
-            secret,
-            max_age=doors.SIGN_IN_LASTS,
-            secure=request.is_secure,
-            httponly=True,
-            samesite="Strict",
-        )
-        return answer
+        return with_cookie(made)
 
     @app.post("/api/leave")
     @app.doc(summary="Sign this browser out", responses=[204])
     def leave() -> Response:
-        doors.leave(session.database(), _secret())
+        doors.leave(session.database(), secret())
         answer = Response(status=204)
         answer.delete_cookie(cookie_name(), secure=request.is_secure, httponly=True, samesite="Strict")
         return answer
@@ -77,6 +68,15 @@ def init_app(app: APIFlask, hosts: list[str]) -> None:
 def cookie_name() -> str:
     """The name of the cookie: each folder of Keen Slate has its own, for a browser keeps one jar for all ports of an address."""
     return f"keen_slate_{sha256(b'cookie of ' + str(current_app.config['SECRET_KEY']).encode()).hexdigest()[:8]}"
+
+
+def with_cookie(made: str) -> Response:
+    """An answer that gives this browser the secret of the sign-in that was *made*."""
+    answer = Response(status=204)
+    answer.set_cookie(
+        cookie_name(), made, max_age=doors.SIGN_IN_LASTS, secure=request.is_secure, httponly=True, samesite="Strict"
+    )
+    return answer
 
 
 def teacher() -> Teacher:
@@ -89,17 +89,18 @@ def teacher() -> Teacher:
 
 def csrf_token() -> str:
     """The token of the sign-in of this browser. Raises `HTTPError` 401 where there is none."""
-    if not _secret():
+    if not secret():
         raise HTTPError(401, NOBODY)
     key = str(current_app.config["SECRET_KEY"]).encode()
-    return hmac.new(key, b"token of " + _secret().encode(), sha256).hexdigest()
+    return hmac.new(key, b"token of " + secret().encode(), sha256).hexdigest()
 
 
-def _secret() -> str:
+def secret() -> str:
+    """The secret of the sign-in of this browser; "" where it has none."""
     return request.cookies.get(cookie_name(), "")
 
 
 def _signed_in() -> Teacher | None:
     if "teacher" not in g:
-        g.teacher = doors.signed_in(session.database(), _secret()) if _secret() else None
+        g.teacher = doors.signed_in(session.database(), secret()) if secret() else None
     return g.teacher  # type: ignore[no-any-return]

@@ -45,7 +45,11 @@ def serve(app: APIFlask, listening: socket.socket) -> None:
     listening.setblocking(False)
     heavy.warm_up(app)
     behind = os.environ.get("KEEN_SLATE_PROXY")
-    proxy = {"trusted_proxy": behind, "trusted_proxy_headers": "x-forwarded-proto x-forwarded-host"} if behind else {}
+    proxy = (
+        {"trusted_proxy": behind, "trusted_proxy_headers": "x-forwarded-for x-forwarded-proto x-forwarded-host"}
+        if behind
+        else {}
+    )
     server = waitress.create_server(
         app, sockets=[listening], threads=THREADS, connection_limit=CONNECTIONS, channel_timeout=SILENT,
         cleanup_interval=5, max_request_body_size=LARGEST_BODY, asyncore_use_poll=True, channel_request_lookahead=1,

@@ -98,7 +98,8 @@ def init_app(app: APIFlask) -> None:
 
 def _keep(session: Session, response: Response) -> None:
     session.flush()
-    if session.info.get(_WROTE) and (key := change_key()) is not None and "teacher" in g and g.teacher is not None:
+    said = "teacher" in g and g.teacher is not None and not g.get("unkept")
+    if said and session.info.get(_WROTE) and (key := change_key()) is not None:
         body = response.get_data()
         about = g.get("about_class")
         once.keep_answer(session, g.teacher.id, key, change_digest(), response.status_code, body, about)
@@ -125,6 +126,11 @@ def database() -> Session:
     if "session" not in g:
         g.session = RequestSession(engine(), expire_on_commit=False)
     return g.session  # type: ignore[no-any-return]
+
+
+def keep_no_answer() -> None:
+    """Have nothing kept of what this change was, for what was sent with it is nobody's business."""
+    g.unkept = True
 
 
 def about_class(class_id: uuid.UUID) -> None:

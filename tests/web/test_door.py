@@ -51,7 +51,7 @@ class Browser:
     def send(self, method, path, body=None, **headers):
         sent = {"X-CSRF-Token": self.token} | {name.replace("_", "-"): value for name, value in headers.items()}
         answer = self.http.open(path, method=method, json=body, headers=sent, base_url=self.base)
-        return answer.status_code, answer.json
+        return answer.status_code, answer.json if answer.data else None
 
 
 class DoorTests(unittest.TestCase):

@@ -41,7 +41,9 @@ BODIES = {
     "POST /api/ladders/count": {"spec": SPEC}, "POST /api/ladders": {"spec": SPEC}, "POST /api/ladders/smallest": {"codes": ["add-across"]},
     "PUT /api/ways": {"house": {}, "version": 1}, "POST /api/ways/undo": {"version": 1}, "POST /api/ways/redo": {"version": 1},
     "POST /api/starts": {"between": {"first": "F1", "last": "F3", "problems": 3}}, "POST /api/starts/judge": {"text": "1/2 + 1/3"},
-    "POST /api/tables": None, "POST /api/leave": None, "POST /api/enter": {"link": "guessed"}, "DELETE /api/sets/bin": None,
+    "POST /api/tables": None, "POST /api/leave": None, "POST /api/enter": {"link": "guessed"}, "POST /api/sign-in": {"address": "sedge@wren.example", "password": "guessed"},
+    "PUT /api/account/password": {"address": "sedge@wren.example", "password": "short"}, "DELETE /api/account/sign-ins": None,
+    "DELETE /api/account/sign-ins/{named}": None, "DELETE /api/sets/bin": None,
     "POST /api/sets/bring": {"format": "keen-slate/set", "version": 1, "title": "x", "examples": [{"problem": "1/2 + 1/3"}]},
     "PATCH /api/sets/{set_id}": {"version": 1, "title": "x"}, "POST /api/sets/{set_id}/undo": {"version": 1},
     "POST /api/sets/{set_id}/redo": {"version": 1}, "POST /api/sets/{set_id}/examples": {"version": 1, "source": "1/2 + 1/5"},
@@ -98,7 +100,7 @@ class FaultTests(unittest.TestCase):
                 made.id, "Planks", [{"source": "1/2 + 1/3"}], date(2026, 11, 12), "quiz"
             )
             Sittings(session_, self.teacher).enter(sat.id, [Entered(uuid.UUID(PUPIL), 0, "2/5")])
-            self.ids = {"class_id": made.id, "sitting_id": sat.id, "pupil_id": PUPIL, "number": 0}
+            self.ids = {"class_id": made.id, "sitting_id": sat.id, "pupil_id": PUPIL, "number": 0, "named": "0" * 16}
 
     def ask(self, operation, given=None):
         method, path = operation.split(" ")
@@ -126,7 +128,11 @@ class FaultTests(unittest.TestCase):
         self.assertEqual({o for o in self.operations if not o.startswith("GET") and o not in QUERIES}, set(BODIES))
         for operation in self.operations:
             if "leave" not in operation:
-                allowed = (403,) if "enter" in operation else (200, 201, 204, 404, 409, 422)
+                allowed = (
+                    (403, 429)
+                    if "enter" in operation or "sign-in" in operation and "POST" in operation
+                    else (200, 201, 204, 404, 409, 422)
+                )
                 self.assertIn(self.ask(operation), allowed, operation)
 
     def test_every_kind_of_problem_in_every_place_that_takes_one(self):

@@ -1,0 +1,117 @@
+"""How a teacher comes in by herself: an address and a password of her own, and the browsers that are signed in.
+
+No message says whether an address is known: a wrong password, an unknown address and a try too many sound the same for each.
+"""
+
+from __future__ import annotations
+
+from apiflask import APIBlueprint, HTTPError
+from flask import Response, request
+from sqlalchemy.orm import Session
+
+from keen_slate.store import accounts, doors
+from keen_slate.store.models import Account
+
+from . import door, session
+from .schemas.door import AccountOut, PasswordIn, SignInIn, SignInOut
+
+blueprint = APIBlueprint("account", __name__, url_prefix="/api")
+WRONG = "This address and this password do not belong together."
+TOO_MANY = "There were too many tries. Wait a quarter of an hour, or come in by a link."
+_NAMED = 16  # digits of a hash that name a sign-in
+
+
+@blueprint.post("/sign-in")
+@blueprint.input(SignInIn)
+@blueprint.doc(
+    summary="Come in by an address and a password",
+    responses={204: "The cookie of the sign-in is set.", 403: "They do not belong together.", 429: "Too many tries"},
+)
+def sign_in(json_data: SignInIn) -> Response:
+    address = json_data.address
+    _may_try(address)
+    with Session(session.engine(), expire_on_commit=False) as looking:
+        account = accounts.account_at(looking, address)
+    if not accounts.is_right(account, json_data.password) or account is None:
+        raise HTTPError(403, WRONG)
+    accounts.forgive(session.engine(), address, _remote())
+    accounts.keep_anew(session.database(), account, json_data.password)
+    return door.with_cookie(doors.begin(session.database(), account.teacher_id, by_link=False))
+
+
+@blueprint.get("/account")
+@blueprint.output(AccountOut)
+def get_account() -> AccountOut:
+    """The address that the teacher signs in by, and where she is signed in."""
+    teacher, here = door.teacher(), door.secret()
+    account = accounts.account_of(session.database(), teacher.id)
+    return AccountOut(
+        name=teacher.name,
+        address=account.address if account else None,
+        asks_now=_asks_now(account),
+        sign_ins=[
+            SignInOut(
+                id=one.secret[:_NAMED], made_at=one.made_at, seen_at=one.seen_at, by_link=one.by_link,
+                here=doors.is_of(one, here),
+            )
+            for one in doors.sign_ins(session.database(), teacher.id)
+        ],
+    )  # fmt: skip
+
+
+@blueprint.put("/account/password")
+@blueprint.input(PasswordIn)
+@blueprint.doc(
+    responses={204: "It holds from now on; all other browsers are signed out.", 403: "The present one is another."}
+)
+def set_password(json_data: PasswordIn) -> Response:
+    """An address and a password to sign in by. Who has just come in by a link need not know the present password."""
+    session.keep_no_answer()  # what would be kept of it begins with what was sent
+    teacher = door.teacher()
+    account = accounts.account_of(session.database(), teacher.id)
+    if account is not None and _asks_now(account):
+        _may_try(account.address)
+        if not accounts.is_right(account, json_data.now or ""):
+            raise HTTPError(403, "The present password is another one.")
+        accounts.forgive(session.engine(), account.address, _remote())
+    try:
+        accounts.keep(session.database(), teacher.id, json_data.address, json_data.password)
+    except accounts.WeakPasswordError as error:
+        raise HTTPError(422, str(error)) from None
+    except accounts.TakenError:
+        raise HTTPError(422, "This address cannot be taken. Take another one.") from None
+    made = doors.begin(session.database(), teacher.id, by_link=False)
+    doors.end_others(session.database(), teacher.id, made)
+    return door.with_cookie(made)
+
+
+@blueprint.delete("/account/sign-ins")
+@blueprint.output({}, status_code=204)
+def end_others() -> str:
+    """Sign all other browsers out."""
+    doors.end_others(session.database(), door.teacher().id, door.secret())
+    return ""
+
+
+@blueprint.delete("/account/sign-ins/<string(length=16):named>")
+@blueprint.output({}, status_code=204)
+def end(named: str) -> str:
+    """Sign one browser out."""
+    if not doors.end(session.database(), door.teacher().id, named):
+        raise HTTPError(404, "That browser is signed out already.")
+    return ""
+
+
+def _asks_now(account: Account | None) -> bool:
+    return account is not None and not doors.has_just_come_by_link(
+        session.database(), account.teacher_id, door.secret()
+    )
+
+
+def _may_try(address: str) -> None:
+    if not accounts.may_try(session.engine(), address, _remote()):
+        raise HTTPError(429, TOO_MANY, headers={"Retry-After": str(int(accounts.WITHIN.total_seconds()))})
+
+
+def _remote() -> str:
+    return request.remote_addr or ""
