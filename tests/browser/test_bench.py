@@ -8,6 +8,7 @@ from collections import Counter
 from pathlib import Path
 
 from playwright.sync_api import expect
+from sqlalchemy import text
 
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.worked import work_text
@@ -677,7 +678,7 @@ class BrowserTests(PageTests):
         self.addCleanup(stranger.close)
         page = stranger.new_page()
         page.goto(self.server.address)
-        page.wait_for_selector("text=Nobody is signed in here")
+        page.wait_for_selector("h1 >> text=Sign in")
         page.goto(link)  # looking at it uses nothing up
         page.wait_for_selector("h1 >> text=Come in")
         page.reload()
@@ -692,7 +693,45 @@ class BrowserTests(PageTests):
         page.click("text=Sign out")
         page.wait_for_selector("text=./slate link")
         page.goto(f"{self.server.address}/bench/{self.set_id}")
-        page.wait_for_selector("text=Nobody is signed in here")
+        page.wait_for_selector("h1 >> text=Sign in")
+
+    def test_a_password_of_ones_own_lets_one_in_and_other_browsers_are_signed_out(self):
+        address = f"{uuid.uuid4().hex}@wren.example"
+        second = self.browser.new_context()
+        self.addCleanup(second.close)
+        come_in(second.request, self.server.link(self.teacher))
+        other = second.new_page()
+        other.goto(self.server.address)
+        other.wait_for_selector(".sheets h2")
+        with support.engine().begin() as connection:
+            connection.execute(text("delete from tries"))  # of other tests, from this same machine
+        page = self.page
+        page.goto(f"{self.server.address}/account")
+        page.get_by_label("Address (e-mail), as the name").fill(address)
+        for password, said in (("planks", "10 characters or more"), ("1234567890", "Others would try this one first")):
+            page.get_by_label("New password").fill(password)
+            page.click("text=Keep it")
+            expect(page.get_by_role("alert")).to_contain_text(said)
+        self.assertEqual(self.unfair(), [])
+        page.get_by_label("New password").fill("seven planks & a <b>")
+        page.keyboard.press("Enter")
+        expect(page.locator(".p-toast")).to_contain_text("From now on you sign in by this address and password")
+        expect(page.locator("li")).to_have_count(1)
+        other.reload()
+        other.wait_for_selector("h1 >> text=Sign in")
+        self.assertEqual(self.unfair(other), [])
+        other.fill("#address", address.upper())
+        other.fill("#password", "seven planks & a <i>")
+        other.keyboard.press("Enter")
+        expect(other.get_by_role("alert")).to_contain_text("do not belong together")
+        other.fill("#password", "seven planks & a <b>")
+        other.keyboard.press("Enter")
+        other.wait_for_selector(".sheets h2")
+        page.reload()
+        page.get_by_role("button", name=re.compile("Sign out the browser")).click()
+        expect(page.locator("li")).to_have_count(1)
+        other.reload()
+        other.wait_for_selector("h1 >> text=Sign in")
 
     def test_the_ways_for_all_sets_have_their_own_undo_and_two_tabs_choose(self):
         self.type_problem("2 3/4 + 1 2/3")

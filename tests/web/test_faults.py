@@ -130,7 +130,7 @@ class FaultTests(unittest.TestCase):
             if "leave" not in operation:
                 allowed = (
                     (403, 429)
-                    if "enter" in operation or "sign-in" in operation and "POST" in operation
+                    if "enter" in operation or ("sign-in" in operation and "POST" in operation)
                     else (200, 201, 204, 404, 409, 422)
                 )
                 self.assertIn(self.ask(operation), allowed, operation)

@@ -3,6 +3,7 @@ import Dialog from 'primevue/dialog'
 import { onMounted, ref } from 'vue'
 
 import { ask, client, type Refusal, type Schemas } from '../api/client'
+import { momentOf } from '../parts/moments'
 
 const props = defineProps<{ sittingId: string }>()
 const emit = defineEmits<{ done: [] }>()
@@ -10,8 +11,6 @@ const lines = ref<Schemas['LogLine'][] | null>(null)
 const refusal = ref<Refusal | null>(null)
 const WHO: Record<string, string> = { teacher: 'by you', pupil: 'by the pupil', file: 'from a file' }
 
-const at = (moment: string) =>
-  new Date(moment).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const said = (line: Schemas['LogLine']) => (line.gone ? 'emptied' : (line.written ?? 'away') || 'blank')
 
 onMounted(async () => {
@@ -33,7 +32,7 @@ onMounted(async () => {
             <th scope="row">{{ line.alias }}</th>
             <td>problem {{ line.number + 1 }}</td>
             <td class="said">{{ said(line) }}</td>
-            <td>{{ WHO[line.made_by] ?? line.made_by }}, {{ at(line.made_at) }}</td>
+            <td>{{ WHO[line.made_by] ?? line.made_by }}, {{ momentOf(line.made_at) }}</td>
           </tr>
         </tbody>
       </table>

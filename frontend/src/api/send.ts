@@ -45,7 +45,7 @@ const SILENT = 60_000 // milliseconds after which it is not taken for granted th
 const KEY = 'Idempotency-Key'
 const TOKEN = 'X-CSRF-Token'
 const PARKED = 'X-Parked' // never leaves the page
-const ENTER = '/api/enter' // whoever comes in has no token yet
+const ENTER = /\/api\/(enter|sign-in)$/ // whoever comes in has no token yet
 let token: Promise<string> | null = null
 let away = false // the last request was not answered
 let heardAt = Date.now()
@@ -64,7 +64,7 @@ export async function send(request: Request): Promise<Response> {
     if (request.headers.has(PARKED)) throw new NotSent()
     // What is not sent has surely not been made: a change goes out only to a server that is there.
     if ((away || Date.now() - heardAt > SILENT) && !(await isThere())) throw new NotSent()
-    if (!request.url.endsWith(ENTER)) request.headers.set(TOKEN, await currentToken())
+    if (!ENTER.test(request.url)) request.headers.set(TOKEN, await currentToken())
   }
   const response = await inTurn(request, change)
   if (response.status === 403) token = null

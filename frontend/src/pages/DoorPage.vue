@@ -2,16 +2,18 @@
 import Button from 'primevue/button'
 
 import DoorNote from '../parts/DoorNote.vue'
+import SignInForm from '../parts/SignInForm.vue'
 
 document.title = 'At the door · Keen Slate'
 </script>
 
 <template>
   <DoorNote>
-    <h1>Nobody is signed in here</h1>
-    <p>
-      Come in by the link that Keen Slate printed when it was started. It works once; this command, in the folder of
-      Keen Slate, prints another one:
+    <h1>Sign in</h1>
+    <SignInForm />
+    <p class="or">
+      No password yet, or forgotten? Come in by a link that works once; this command, in the folder of Keen Slate,
+      prints one (with a name behind it, for whom):
     </p>
     <p class="command"><code>./slate link</code></p>
     <Button as="a" href="/" class="in" label="I am signed in: to the Shelf" />
@@ -21,6 +23,12 @@ document.title = 'At the door · Keen Slate'
 <style scoped>
 .in {
   text-decoration: none;
+}
+
+.or {
+  border-top: 1px solid var(--hair);
+  padding-top: 14px;
+  width: 100%;
 }
 .command {
   font-size: 1.15rem;

@@ -57,6 +57,7 @@ onMounted(() => {
       <RouterLink class="word" :to="{ name: 'classes' }">Classes</RouterLink>
       <RouterLink class="word" :to="{ name: 'catalogue' }">Likely wrong answers</RouterLink>
       <RouterLink class="word" :to="{ name: 'building' }">Number building</RouterLink>
+      <RouterLink class="word mine" :to="{ name: 'account' }">My account</RouterLink>
       <Button class="word leave" @click="leave">Sign out</Button>
     </PageHead>
     <p v-if="trouble" class="trouble" role="alert">

@@ -1,0 +1,180 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { onMounted, ref } from 'vue'
+
+import { momentOf } from '../parts/moments'
+import { ask, client, type Refusal, type Schemas } from '../api/client'
+import limits from '../parts/limits.json'
+import PageHead from '../parts/PageHead.vue'
+import { useTold } from '../parts/useTold'
+
+/** How a teacher comes in: an address and a password of her own, and the browsers in which she is signed in. */
+const account = ref<Schemas['AccountOut'] | null>(null)
+const refusal = ref<Refusal | null>(null)
+const address = ref('')
+const password = ref('')
+const now = ref('')
+const busy = ref(false)
+const tell = useTold()
+
+async function load(): Promise<void> {
+  const answer = await ask(client.GET('/api/account'))
+  if (!answer.ok) return void (refusal.value = answer.refusal)
+  account.value = answer.data
+  address.value ||= answer.data.address ?? ''
+}
+
+async function keep(): Promise<void> {
+  busy.value = true
+  const body = { address: address.value, password: password.value, now: account.value?.asks_now ? now.value : null }
+  const answer = await ask(client.PUT('/api/account/password', { body }))
+  busy.value = false
+  if (!answer.ok) return void (refusal.value = answer.refusal)
+  // A new page: this browser has a sign-in of its own now.
+  window.location.replace('/account#kept')
+  window.location.reload()
+}
+
+async function end(id: string | null): Promise<void> {
+  const answer = id
+    ? await ask(client.DELETE('/api/account/sign-ins/{named}', { params: { path: { named: id } } }))
+    : await ask(client.DELETE('/api/account/sign-ins'))
+  refusal.value = answer.ok ? null : answer.refusal
+  await load()
+}
+
+onMounted(async () => {
+  document.title = 'My account · Keen Slate'
+  await load()
+  if (window.location.hash === '#kept') tell('From now on you sign in by this address and password.')
+})
+</script>
+
+<template>
+  <main class="account">
+    <PageHead title="My account" />
+    <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+    <template v-if="account">
+      <form class="sheet on-paper" @submit.prevent="keep">
+        <h2>{{ account.address ? 'How you sign in' : 'A password of your own' }}</h2>
+        <p class="quiet">
+          {{
+            account.address
+              ? 'A new password signs all other browsers out.'
+              : 'With it you come in from any browser, without a link.'
+          }}
+        </p>
+        <label for="address">Address (e-mail), as the name you sign in by</label>
+        <InputText
+          id="address"
+          v-model="address"
+          type="email"
+          autocomplete="username"
+          :maxlength="limits.address"
+          required
+        />
+        <template v-if="account.asks_now">
+          <label for="now">Present password</label>
+          <InputText
+            id="now"
+            v-model="now"
+            type="password"
+            autocomplete="current-password"
+            :maxlength="limits.password"
+          />
+        </template>
+        <label for="password">New password, {{ limits.least_password }} characters or more</label>
+        <InputText
+          id="password"
+          v-model="password"
+          type="password"
+          autocomplete="new-password"
+          :maxlength="limits.password"
+        />
+        <Button type="submit" label="Keep it" :loading="busy" :disabled="!address.trim() || !password" />
+      </form>
+      <section class="sheet on-paper" aria-labelledby="where">
+        <h2 id="where">Where you are signed in</h2>
+        <ul>
+          <li v-for="one in account.sign_ins" :key="one.id">
+            <span>
+              {{ one.here ? 'This browser' : 'Another browser' }}, {{ one.by_link ? 'by a link' : 'by your password' }},
+              since {{ momentOf(one.made_at) }}
+            </span>
+            <span class="quiet">{{ one.here ? '' : `last used ${momentOf(one.seen_at)}` }}</span>
+            <Button
+              v-if="!one.here"
+              class="word"
+              :aria-label="`Sign out the browser that came in ${momentOf(one.made_at)}`"
+              @click="end(one.id)"
+            >
+              Sign out
+            </Button>
+          </li>
+        </ul>
+        <Button v-if="account.sign_ins.length > 1" class="word all" @click="end(null)">Sign out all others</Button>
+      </section>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.account {
+  max-width: 860px;
+  margin: 0 auto;
+  padding: 22px 24px 60px;
+}
+.sheet {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+  background: var(--paper);
+  color: var(--ink);
+  border-radius: 3px;
+  padding: 18px 26px 22px;
+  margin-bottom: 14px;
+}
+h2 {
+  font-size: 1.15rem;
+}
+label {
+  padding-top: 8px;
+}
+form :deep(input) {
+  width: min(28rem, 100%);
+}
+[type='submit'] {
+  margin-top: 12px;
+}
+ul {
+  width: 100%;
+}
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 3fr) 6rem;
+  gap: 2px 20px;
+  padding: 6px 0;
+  border-top: 1px solid var(--hair);
+  align-items: baseline;
+}
+.quiet {
+  color: var(--ink-quiet);
+}
+.all {
+  padding-left: 0;
+  text-decoration-color: currentColor;
+}
+.trouble {
+  background: var(--paper);
+  color: var(--role-wrong);
+  padding: 10px 16px;
+  margin-bottom: 14px;
+  border-radius: 3px;
+}
+@media (max-width: 640px) {
+  li {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
