@@ -95,13 +95,14 @@ onMounted(async () => {
         <Button type="submit" label="Keep it" :loading="busy" :disabled="!address.trim() || !password" />
       </form>
       <section class="sheet on-paper" aria-labelledby="where">
-        <h2 id="where">Where you are signed in</h2>
+        <div class="heading">
+          <h2 id="where">Where you are signed in</h2>
+          <Button v-if="account.sign_ins.length > 1" class="word all" @click="end(null)">Sign out all others</Button>
+        </div>
         <ul>
           <li v-for="one in account.sign_ins" :key="one.id">
-            <span>
-              {{ one.here ? 'This browser' : 'Another browser' }}, {{ one.by_link ? 'by a link' : 'by your password' }},
-              since {{ momentOf(one.made_at) }}
-            </span>
+            <span>{{ one.here ? 'This browser' : 'Another one' }}</span>
+            <span>{{ one.by_link ? 'by a link' : 'by your password' }}, since {{ momentOf(one.made_at) }}</span>
             <span class="quiet">{{ one.here ? '' : `last used ${momentOf(one.seen_at)}` }}</span>
             <Button
               v-if="!one.here"
@@ -113,7 +114,6 @@ onMounted(async () => {
             </Button>
           </li>
         </ul>
-        <Button v-if="account.sign_ins.length > 1" class="word all" @click="end(null)">Sign out all others</Button>
       </section>
     </template>
   </main>
@@ -152,7 +152,7 @@ ul {
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 5fr) minmax(0, 3fr) 6rem;
+  grid-template-columns: 7rem minmax(0, 5fr) minmax(0, 4fr) 6rem;
   gap: 2px 20px;
   padding: 6px 0;
   border-top: 1px solid var(--hair);
@@ -161,8 +161,13 @@ li {
 .quiet {
   color: var(--ink-quiet);
 }
+.heading {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  align-items: baseline;
+}
 .all {
-  padding-left: 0;
   text-decoration-color: currentColor;
 }
 .trouble {

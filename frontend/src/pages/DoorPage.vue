@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-
 import DoorNote from '../parts/DoorNote.vue'
 import SignInForm from '../parts/SignInForm.vue'
 
@@ -16,13 +14,14 @@ document.title = 'At the door · Keen Slate'
       prints one (with a name behind it, for whom):
     </p>
     <p class="command"><code>./slate link</code></p>
-    <Button as="a" href="/" class="in" label="I am signed in: to the Shelf" />
+    <a href="/" class="word in">I am signed in: to the Shelf</a>
   </DoorNote>
 </template>
 
 <style scoped>
 .in {
-  text-decoration: none;
+  padding-left: 0;
+  text-decoration-color: currentColor;
 }
 
 .or {
