@@ -4,6 +4,7 @@ python -m tools.launch demo [--port N] [--begin-anew]     PostgreSQL in var/, ta
 python -m tools.launch serve [--port N]                   the application alone, settings from the environment
 python -m tools.launch stop          end the instance of this folder
 python -m tools.launch link [NAME]   a link by which a teacher comes in, once
+python -m tools.launch keeper ...     schools and their teachers (tools.keeper)
 python -m tools.launch downgrade REVISION [--lose-data]     bring the records back to those of an older version
 python -m tools.launch backup FILE   the records as one file
 python -m tools.launch restore FILE  bring them back; those that are there are kept beside
@@ -68,6 +69,7 @@ def main(arguments: list[str]) -> int:
             "serve": lambda: serve(given.port),
             "stop": stop,
             "link": lambda: link(" ".join(given.name)),
+            "keeper": lambda: keeper(given.words),
             "downgrade": lambda: downgrade(given.revision, given.lose_data),
             "backup": lambda: backup(given.file),
             "restore": lambda: restore(given.file),
@@ -97,6 +99,7 @@ def _parser() -> argparse.ArgumentParser:
     for name in ("stop", "front-end"):
         commands.add_parser(name)
     commands.add_parser("link").add_argument("name", nargs="*")
+    commands.add_parser("keeper").add_argument("words", nargs="*")
     back = commands.add_parser("downgrade")
     back.add_argument("revision")
     back.add_argument("--lose-data", action="store_true")
@@ -154,11 +157,12 @@ def demo(port: int | None = None, begin_anew: bool = False) -> int:
             print(f"The records that were here are kept in {aside}.")
         url = server.start()
         supervisor.add("PostgreSQL", server.run, server.process)
-        secret = _prepare(url)
+        secret, next_door = _prepare(url)
         environment = os.environ | {"KEEN_SLATE_DATABASE_URL": url, "KEEN_SLATE_SECRET_KEY": _kept_secret()}
         address = _start_application(supervisor, instance, environment, listening)
         instance.say(address, url)
         print(f"\nKeen Slate is running. Come in by this link, which works once:\n\n    {address}/enter/{secret}\n")
+        print(f"As her colleague next door (in another browser):\n\n    {address}/enter/{next_door}\n")
         print("Another one: ./slate link. Ctrl+C (or ./slate stop) stops everything.", flush=True)
         _open_page(f"{address}/enter/{secret}#now")
         supervisor.watch()
@@ -210,11 +214,26 @@ def stop() -> int:
 
 def link(name: str) -> int:
     """Print a link that lets a teacher in once: the demo's, or the one called *name* (made where there is none)."""
+    print(_new_link(_running(), name))
+    return 0
+
+
+def keeper(words: list[str]) -> int:
+    """Schools, who teaches in them, a link for who has forgotten a password; while Keen Slate runs."""
+    from tools.keeper import KeeperError, keep
+
+    try:
+        print(keep(_running().database, _running().address, words))
+    except KeeperError as error:
+        raise LaunchError(str(error)) from None
+    return 0
+
+
+def _running() -> Running:
     running = Instance(VAR).running()
     if running is None:
         raise LaunchError("Keen Slate is not running here: ./slate demo starts it")
-    print(_new_link(running, name))
-    return 0
+    return running
 
 
 def downgrade(revision: str, lose_data: bool) -> int:
@@ -328,20 +347,22 @@ def _new_link(running: Running, name: str) -> str:
     return f"{running.address}/enter/{secret}"
 
 
-def _prepare(url: str) -> str:
-    """Tables and demo data; returns the secret of a link for the demo's teacher."""
+def _prepare(url: str) -> tuple[str, str]:
+    """Tables and demo data; returns the secrets of links for the demo's teacher and for her colleague."""
     from sqlalchemy.orm import Session
 
     from keen_slate.store.database import bring_up_to_date, open_engine
-    from keen_slate.store.demo import load
+    from keen_slate.store.demo import COLLEAGUE, load
     from keen_slate.store.doors import new_link
+    from keen_slate.store.shelf import teacher_named
 
     print(bring_up_to_date(url, lambda revision: _keep_first(url, revision)), end="")
     engine = open_engine(url)
     with Session(engine) as session, session.begin():
         secret = new_link(session, load(session))
+        next_door = new_link(session, teacher_named(session, COLLEAGUE).id)
     engine.dispose()
-    return secret
+    return secret, next_door
 
 
 def _kept_secret() -> str:

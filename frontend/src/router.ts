@@ -49,6 +49,7 @@ export const router = createRouter({
       props: (route) => ({ sittingId: route.params.sittingId, leaf: route.params.leaf || undefined }),
     },
     { path: '/enter/:secret', name: 'enter', component: () => import('./pages/EnterPage.vue'), props: true },
+    { path: '/colleagues', name: 'colleagues', component: () => import('./pages/ColleaguesPage.vue') },
     { path: '/account', name: 'account', component: () => import('./pages/AccountPage.vue') },
     { path: '/door', name: 'door', component: DoorPage },
     { path: '/:path(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },

@@ -9,9 +9,27 @@ from sqlalchemy.orm import Session
 from keen_slate.core.stories.any_text import read_any
 
 from . import demo_classes
+from .colleagues import Colleagues, school_named
+from .models import Teacher
 from .shelf import Shelf, count_sets, teacher_named
 
 TEACHER = "The Wren Hollow trail crew"
+SCHOOL = "Wren Hollow"
+COLLEAGUE = "The pond crew next door"
+# The class next door works in other ways; the first of its sets is shared.
+NEXT_DOOR_WAYS = {"mixed_subtract": "count-back", "say_least": "lowest"}
+NEXT_DOOR: tuple[tuple[str, tuple[str, ...]], ...] = (
+    (
+        "Pond edges: boards cut off",
+        (
+            "8 3/4 - 2 1/4 ft",  # M5
+            "6 - 2 3/8 ft",  # M6
+            "9 1/6 - 3 5/6 ft",  # M7
+            "12 1/3 - 4 3/4 ft",  # M8
+        ),
+    ),
+    ("Pond water: decimals", ("14.2 + 3.5 L", "8.4 - 2.75 L", "0.8 × 1.5 L")),
+)
 
 SETS: tuple[tuple[str, tuple[str, ...]], ...] = (
     (
@@ -104,4 +122,20 @@ def load(session: Session) -> uuid.UUID:
         for title, problems in SETS:
             shelf.add_set(title, [{"source": read_any(problem).text} for problem in problems])
         demo_classes.load(session, teacher.id)
+    if teacher.school_id is None:
+        _next_door(session, teacher)
     return teacher.id
+
+
+def _next_door(session: Session, teacher: Teacher) -> None:
+    """A school for *teacher*, and a colleague in it who shares a set."""
+    colleague = teacher_named(session, COLLEAGUE)
+    teacher.school_id = colleague.school_id = school_named(session, SCHOOL).id
+    if count_sets(session, colleague.id) == 0:
+        colleague.ways = NEXT_DOOR_WAYS
+        shelf = Shelf(session, colleague.id)
+        made = [
+            shelf.add_set(title, [{"source": read_any(problem).text} for problem in problems])
+            for title, problems in NEXT_DOOR
+        ]
+        Colleagues(session, colleague).share(made[0].id, True)

@@ -45,8 +45,20 @@ class Base(DeclarativeBase):
     type_annotation_map = {dict[str, Any]: JSONB}
 
 
+class School(Base):
+    """Where teachers are colleagues: they see what they share with each other, and nothing of any other school."""
+
+    __tablename__ = "school"
+
+    id: Mapped[uuid_key]
+    name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    made_at: Mapped[moment]
+
+    __table_args__ = (Index(None, "name", unique=True),)
+
+
 class Teacher(Base):
-    """Somebody who makes sets. *ways* are the house's: what departs from the defaults.
+    """Somebody who makes sets, in a school or in none. *ways* are the house's: what departs from the defaults.
 
     *version* counts the changes of the ways, *at_change* is the change of their history that they stand at.
     """
@@ -55,10 +67,13 @@ class Teacher(Base):
 
     id: Mapped[uuid_key]
     name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    school_id: Mapped[uuid.UUID | None] = mapped_column(ForeignKey("school.id", ondelete="SET NULL"))
     ways: Mapped[settings]
     version: Mapped[int] = mapped_column(default=1, server_default="1")
     at_change: Mapped[int] = mapped_column(default=0, server_default="0")
     created_at: Mapped[moment]
+
+    __table_args__ = (Index(None, "school_id"),)
 
 
 class HouseChange(Base):
@@ -227,6 +242,22 @@ class Change(Base):
     number: Mapped[int] = mapped_column(primary_key=True)
     said: Mapped[str] = mapped_column(Text)
     after: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    made_at: Mapped[moment]
+
+    __table_args__ = (
+        ForeignKeyConstraint(
+            ["teacher_id", "set_id"], ["example_set.teacher_id", "example_set.id"], ondelete="CASCADE"
+        ),
+    )
+
+
+class Share(Base):
+    """A set that its teacher shares with the colleagues of her school: to be read and taken a copy of, not to be changed."""
+
+    __tablename__ = "share"
+
+    teacher_id: Mapped[uuid_key]
+    set_id: Mapped[uuid_key]
     made_at: Mapped[moment]
 
     __table_args__ = (

@@ -47,6 +47,11 @@ def remember(example: Example, key: str, summary: dict[str, Any]) -> None:
         session.info.setdefault(_WAITING, {})[example.id] = (example.teacher_id, key, summary)
 
 
+def forget(session: Session) -> None:
+    """Have nothing kept of what was remembered."""
+    session.info.pop(_WAITING, None)
+
+
 def keep(session: Session) -> None:
     """Keep what was remembered. An example that somebody else is changing at this moment is passed over."""
     waiting = session.info.pop(_WAITING, {})

@@ -16,6 +16,7 @@ from . import (
     building,
     class_files,
     classes,
+    colleagues,
     conflict,
     documents,
     door,
@@ -98,6 +99,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(sittings.blueprint)
     app.register_blueprint(class_files.blueprint)
     app.register_blueprint(met.blueprint)
+    app.register_blueprint(colleagues.blueprint)
     app.get("/show/<uuid:teacher_id>/<string:key>")(app.doc(hide=True)(handouts.shown))
     pages.init_app(app, app.config["DIST"])
     return app

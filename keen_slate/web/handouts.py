@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import fields
 from pathlib import Path
 from typing import TypeVar
@@ -17,6 +17,7 @@ from keen_slate.export import fonts
 from keen_slate.export.page import withdrawn
 from keen_slate.export.paper.options import Options
 from keen_slate.export.typesetting import FOLDER
+from keen_slate.store.models import ExampleSet
 from keen_slate.store.shelf import NotFoundError, Shelf
 
 from . import heavy, papers
@@ -149,6 +150,11 @@ def shown(teacher_id: UUID, key: str) -> Response:
         example_set = mine.shown(key)
     except NotFoundError:
         return Response(withdrawn(), 404, {"Cache-Control": "no-store", "X-Robots-Tag": "noindex"}, "text/html")
-    html = papers.page(example_set.title, given(example_set, mine.house_ways()), fonts.served(assets()), nonce())
+    return readable(example_set, mine.house_ways())
+
+
+def readable(example_set: ExampleSet, house: Mapping[str, str]) -> Response:
+    """The page of a set to be read, in the ways of its *house*; nobody keeps it."""
+    html = papers.page(example_set.title, given(example_set, house), fonts.served(assets()), nonce())
     headers = {"Cache-Control": "no-store", "X-Robots-Tag": "noindex", "Referrer-Policy": "no-referrer"}
     return Response(html, mimetype="text/html", headers=headers)

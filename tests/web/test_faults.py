@@ -49,7 +49,8 @@ BODIES = {
     "POST /api/sets/{set_id}/redo": {"version": 1}, "POST /api/sets/{set_id}/examples": {"version": 1, "source": "1/2 + 1/5"},
     "POST /api/sets/{set_id}/problems": {"version": 1, "problems": ["1/2 + 1/5"]}, "POST /api/sets/{set_id}/versions": {"count": 1},
     "POST /api/sets/{set_id}/copies": {"title": "x"}, "PUT /api/sets/{set_id}/place": {"place": "archive"},
-    "PUT /api/sets/{set_id}/show": {"shown": True}, "PUT /api/sets/{set_id}/fading": {"version": 1, "hides": {}},
+    "PUT /api/sets/{set_id}/show": {"shown": True}, "PUT /api/sets/{set_id}/share": {"shared": False},
+    "POST /api/colleagues/{teacher_id}/sets/{set_id}/copies": None, "PUT /api/sets/{set_id}/fading": {"version": 1, "hides": {}},
     "POST /api/sets/{set_id}/judge": {"text": "1/2 + 1/3"}, "PATCH /api/sets/{set_id}/examples/{example_id}": {"version": 1, "note": "x"},
     "POST /api/sets/{set_id}/examples/{example_id}/time": {"day": "2030-01-02", "seconds": 3},
     "POST /api/sets/{set_id}/examples/{example_id}/parallel": {"seed": 1},
@@ -100,7 +101,14 @@ class FaultTests(unittest.TestCase):
                 made.id, "Planks", [{"source": "1/2 + 1/3"}], date(2026, 11, 12), "quiz"
             )
             Sittings(session_, self.teacher).enter(sat.id, [Entered(uuid.UUID(PUPIL), 0, "2/5")])
-            self.ids = {"class_id": made.id, "sitting_id": sat.id, "pupil_id": PUPIL, "number": 0, "named": "0" * 16}
+            self.ids = {
+                "class_id": made.id,
+                "sitting_id": sat.id,
+                "pupil_id": PUPIL,
+                "number": 0,
+                "named": "0" * 16,
+                "teacher_id": self.teacher,
+            }
 
     def ask(self, operation, given=None):
         method, path = operation.split(" ")

@@ -55,6 +55,7 @@ onMounted(() => {
   <main class="shelf">
     <PageHead title="Shelf">
       <RouterLink class="word" :to="{ name: 'classes' }">Classes</RouterLink>
+      <RouterLink class="word" :to="{ name: 'colleagues' }">From colleagues</RouterLink>
       <RouterLink class="word" :to="{ name: 'catalogue' }">Likely wrong answers</RouterLink>
       <RouterLink class="word" :to="{ name: 'building' }">Number building</RouterLink>
       <RouterLink class="word mine" :to="{ name: 'account' }">My account</RouterLink>

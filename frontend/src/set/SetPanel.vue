@@ -6,6 +6,7 @@ import SetAbout from './SetAbout.vue'
 import SetFading from './SetFading.vue'
 import SetFiles from './SetFiles.vue'
 import SetLink from './SetLink.vue'
+import SetShare from './SetShare.vue'
 import SetVersions from './SetVersions.vue'
 
 const visible = defineModel<boolean>('visible', { required: true })
@@ -27,6 +28,7 @@ const bench = useBench()
       <SetFading />
       <SetVersions @left="visible = false" />
       <SetFiles />
+      <SetShare />
       <SetLink />
     </div>
   </Drawer>

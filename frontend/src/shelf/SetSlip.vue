@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
 
 import type { SetSummary } from '../api/client'
 import MathLine from '../parts/MathLine.vue'
@@ -9,14 +10,23 @@ import type { Place } from './useShelf'
 
 const props = defineProps<{
   set: SetSummary
-  /** Where it lies. */
-  place: Place
+  /** Where it lies; a colleague's lies nowhere here. */
+  place?: Place
   /** Whether it is a line of a list. */
-  compact: boolean
+  compact?: boolean
+  /** The colleague whose it is. */
+  by?: string
+  /** The page where a colleague's set is read. */
+  readAt?: string
 }>()
 defineEmits<{ put: [to: Place]; duplicate: [] }>()
 
 const day = (date: string) => new Date(date).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })
+const way = computed(() =>
+  props.readAt
+    ? { href: props.readAt, target: '_blank', rel: 'noopener' }
+    : { to: { name: 'bench', params: { setId: props.set.id } } },
+)
 const count = computed(() => `${props.set.examples} ${props.set.examples === 1 ? 'example' : 'examples'}`)
 const minutes = computed(() => `about ${Math.max(1, Math.round(props.set.seconds / 60))} minutes`)
 const climb = computed(() => props.set.climb.join(' → '))
@@ -28,7 +38,7 @@ const when = computed(() =>
 
 <template>
   <li class="slip" :data-compact="compact">
-    <RouterLink class="sheet on-paper" :to="{ name: 'bench', params: { setId: set.id } }">
+    <component :is="readAt ? 'a' : RouterLink" v-bind="way" class="sheet on-paper">
       <h2>{{ set.title }}</h2>
       <span class="first">
         <MathLine v-for="(glyphs, i) in set.first" :key="i" :glyphs="glyphs" />
@@ -40,36 +50,45 @@ const when = computed(() =>
       >
       <span class="when">{{ when }}</span>
       <span v-if="climb" class="for">{{ climb }}</span>
+      <span v-if="by" class="for">from {{ by }}</span>
       <span v-if="whom.length" class="for">for {{ whom.join(' · ') }}</span>
-    </RouterLink>
+    </component>
     <p class="acts">
-      <Button v-if="place === 'shelf'" class="word" :aria-label="`Duplicate ${set.title}`" @click="$emit('duplicate')">
-        Duplicate
-      </Button>
-      <Button
-        v-if="place !== 'archive'"
-        class="word"
-        :aria-label="`Put ${set.title} into the archive`"
-        @click="$emit('put', 'archive')"
-      >
-        Archive
-      </Button>
-      <Button
-        v-if="place !== 'shelf'"
-        class="word"
-        :aria-label="`Put ${set.title} back on the shelf`"
-        @click="$emit('put', 'shelf')"
-      >
-        Back on the shelf
-      </Button>
-      <Button
-        v-if="place !== 'bin'"
-        class="word"
-        :aria-label="`Put ${set.title} into the bin`"
-        @click="$emit('put', 'bin')"
-      >
-        Bin
-      </Button>
+      <slot />
+      <template v-if="place">
+        <Button
+          v-if="place === 'shelf'"
+          class="word"
+          :aria-label="`Duplicate ${set.title}`"
+          @click="$emit('duplicate')"
+        >
+          Duplicate
+        </Button>
+        <Button
+          v-if="place !== 'archive'"
+          class="word"
+          :aria-label="`Put ${set.title} into the archive`"
+          @click="$emit('put', 'archive')"
+        >
+          Archive
+        </Button>
+        <Button
+          v-if="place !== 'shelf'"
+          class="word"
+          :aria-label="`Put ${set.title} back on the shelf`"
+          @click="$emit('put', 'shelf')"
+        >
+          Back on the shelf
+        </Button>
+        <Button
+          v-if="place !== 'bin'"
+          class="word"
+          :aria-label="`Put ${set.title} into the bin`"
+          @click="$emit('put', 'bin')"
+        >
+          Bin
+        </Button>
+      </template>
     </p>
   </li>
 </template>

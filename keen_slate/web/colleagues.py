@@ -1,0 +1,103 @@
+"""What teachers of a school share: a set is read as it is now, a copy is one's own, and a withdrawal holds at once."""
+
+from __future__ import annotations
+
+from datetime import date
+from uuid import UUID
+
+from apiflask import APIBlueprint
+from flask import Response
+
+from keen_slate.core.limits import WORDS_LENGTH
+from keen_slate.store import summaries
+from keen_slate.store.classes import ClassError
+from keen_slate.store.colleagues import Colleagues
+from keen_slate.store.shelf import fields_of
+
+from . import door, views
+from .desk import shelf
+from .handouts import readable
+from .openapi import file_doc
+from .schemas.colleagues import ColleaguesQuery, ColleaguesSetsOut, SharedSet, ShareIn, ShareOut
+from .schemas.sets import SetOut
+from .sets import set_view
+
+blueprint = APIBlueprint("colleagues", __name__, url_prefix="/api")
+AT_ONCE = 30  # sets
+
+
+@blueprint.get("/sets/<uuid:set_id>/share")
+@blueprint.output(ShareOut)
+def get_share(set_id: UUID) -> ShareOut:
+    """Whether a set is shared, and with whom it can be."""
+    with shelf() as mine:
+        mine.one_set(set_id)
+        return _share_out(Colleagues(mine.session, door.teacher()), set_id)
+
+
+@blueprint.put("/sets/<uuid:set_id>/share")
+@blueprint.input(ShareIn)
+@blueprint.output(ShareOut)
+def put_share(set_id: UUID, json_data: ShareIn) -> ShareOut:
+    """Share a set with the colleagues of one's school, or withdraw it."""
+    with shelf() as mine:
+        mine.one_set(set_id)
+        colleagues = Colleagues(mine.session, door.teacher())
+        if json_data.shared and colleagues.school() is None:
+            raise ClassError(
+                "You are in no school here, so there is nobody to share with.", "Ask who keeps Keen Slate."
+            )
+        colleagues.share(set_id, json_data.shared)
+        return _share_out(colleagues, set_id)
+
+
+def _share_out(colleagues: Colleagues, set_id: UUID) -> ShareOut:
+    school = colleagues.school()
+    return ShareOut(shared=colleagues.is_shared(set_id), school=school.name if school else None)
+
+
+@blueprint.get("/colleagues/sets")
+@blueprint.input(ColleaguesQuery, location="query")
+@blueprint.output(ColleaguesSetsOut)
+def colleagues_sets(query_data: ColleaguesQuery) -> ColleaguesSetsOut:
+    """What the colleagues share, a page of it."""
+    with shelf() as mine:
+        colleagues = Colleagues(mine.session, door.teacher())
+        school = colleagues.school()
+        found = colleagues.sets(query_data.search, query_data.start, AT_ONCE)
+        shown = ColleaguesSetsOut(
+            school=school.name if school else None,
+            sets=[
+                SharedSet(
+                    teacher_id=one.teacher.id, teacher=one.teacher.name,
+                    set=views.set_summary(one.example_set, one.teacher.ways),
+                )
+                for one in found
+            ],
+            total=colleagues.count(query_data.search),
+        )  # fmt: skip
+        summaries.forget(mine.session)  # nobody writes in what is a colleague's
+        return shown
+
+
+@blueprint.get("/colleagues/<uuid:teacher_id>/sets/<uuid:set_id>/page")
+@blueprint.doc(responses=file_doc("text/html", "The page"))
+def shared_page(teacher_id: UUID, set_id: UUID) -> Response:
+    """A set that a colleague shares, to be read as her class works it."""
+    with shelf() as mine:
+        one = Colleagues(mine.session, door.teacher()).one(teacher_id, set_id)
+        return readable(one.example_set, one.teacher.ways)
+
+
+@blueprint.post("/colleagues/<uuid:teacher_id>/sets/<uuid:set_id>/copies")
+@blueprint.output(SetOut, status_code=201)
+def take_copy(teacher_id: UUID, set_id: UUID) -> SetOut:
+    """A copy of a colleague's set on one's own shelf, worked as one's own class works; its note says where it came from."""
+    with shelf() as mine:
+        one = Colleagues(mine.session, door.teacher()).one(teacher_id, set_id)
+        made = mine.add_set(one.example_set.title, map(fields_of, one.example_set.examples), one.example_set)
+        day = date.today()
+        said = f"Taken from {one.teacher.name} on {day.day} {day:%B %Y}."
+        made.note = f"{said} {one.example_set.note}".strip()[:WORDS_LENGTH]
+        mine.session.flush()
+        return set_view(mine, made)
