@@ -12,11 +12,11 @@ from keen_slate.core.limits import WORDS_LENGTH
 from keen_slate.store import summaries
 from keen_slate.store.classes import ClassError
 from keen_slate.store.colleagues import Colleagues
-from keen_slate.store.shelf import fields_of
+from keen_slate.store.shelf import NotFoundError, fields_of
 
 from . import door, views
 from .desk import shelf
-from .handouts import readable
+from .handouts import not_there, readable
 from .openapi import file_doc
 from .schemas.colleagues import ColleaguesQuery, ColleaguesSetsOut, SharedSet, ShareIn, ShareOut
 from .schemas.sets import SetOut
@@ -85,7 +85,10 @@ def colleagues_sets(query_data: ColleaguesQuery) -> ColleaguesSetsOut:
 def shared_page(teacher_id: UUID, set_id: UUID) -> Response:
     """A set that a colleague shares, to be read as her class works it."""
     with shelf() as mine:
-        one = Colleagues(mine.session, door.teacher()).one(teacher_id, set_id)
+        try:
+            one = Colleagues(mine.session, door.teacher()).one(teacher_id, set_id)
+        except NotFoundError:
+            return not_there()
         return readable(one.example_set, one.teacher.ways)
 
 

@@ -149,8 +149,13 @@ def shown(teacher_id: UUID, key: str) -> Response:
     try:
         example_set = mine.shown(key)
     except NotFoundError:
-        return Response(withdrawn(), 404, {"Cache-Control": "no-store", "X-Robots-Tag": "noindex"}, "text/html")
+        return not_there()
     return readable(example_set, mine.house_ways())
+
+
+def not_there() -> Response:
+    """The page that says that a set is not shown, or not any more."""
+    return Response(withdrawn(), 404, {"Cache-Control": "no-store", "X-Robots-Tag": "noindex"}, "text/html")
 
 
 def readable(example_set: ExampleSet, house: Mapping[str, str]) -> Response:

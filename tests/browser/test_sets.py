@@ -1,12 +1,18 @@
 """Sets as a whole in the real page: ladders built to order, climbs, fading, undo across reloads, the Shelf's places."""
 
 import re
+import uuid
 from pathlib import Path
 
 from playwright.sync_api import expect
+from sqlalchemy.orm import Session
 
 from keen_slate.export.workbook import workbook
+from keen_slate.store.colleagues import school_named
+from keen_slate.store.models import Teacher
+from tests import support
 from tests.browser.test_bench import PageTests
+from tools.browser import come_in
 
 
 class SetTests(PageTests):
@@ -230,6 +236,42 @@ class SetTests(PageTests):
         self.page.click("text=Empty the bin for good")
         self.page.click(".p-confirmpopup >> text=Empty it")
         expect(self.page.locator(".more")).to_have_text("Nothing lies here.")
+
+    def test_a_set_is_shared_read_taken_and_withdrawn(self):
+        school = f"Wren Hollow {uuid.uuid4().hex[:6]}"
+        colleague = support.new_teacher()
+        with Session(support.engine()) as session, session.begin():
+            for teacher in (self.teacher, colleague):
+                session.get_one(Teacher, teacher).school_id = school_named(session, school).id
+        second = self.browser.new_context()
+        self.addCleanup(second.close)
+        come_in(second.request, self.server.link(colleague))
+        other = second.new_page()
+        other.goto(f"{self.server.address}/colleagues")
+        expect(other.locator(".more")).to_have_text(
+            f"Nobody in {school} shares a set yet. Yours are shared under The set, on the Bench."
+        )
+        self.page.click(".top >> text=The set")
+        self.page.get_by_label(f"Shared with {school}").click()
+        expect(self.page.locator(".wide-drawer")).to_contain_text("They read it as it is now")
+        other.reload()
+        slip = other.locator(".slip")
+        expect(slip).to_contain_text("from ")
+        self.assertEqual(self.unfair(other), [])
+        for width in (320, 1920):
+            other.set_viewport_size({"width": width, "height": 800})
+            self.assertLessEqual(other.evaluate("document.documentElement.scrollWidth"), width)
+        with second.expect_page() as opened:
+            slip.locator(".sheet").click()
+        expect(opened.value.locator(".example")).to_have_count(3)
+        other.click("text=Take a copy")
+        other.wait_for_selector(".paper .row")
+        other.click(".top >> text=The set")
+        expect(other.locator(".wide-drawer textarea").first).to_have_value(re.compile("^Taken from "))
+        self.page.get_by_label(f"Shared with {school}").click()
+        expect(self.page.locator(".wide-drawer")).to_contain_text("Nobody but you sees it")
+        opened.value.reload()
+        expect(opened.value.locator("body")).to_contain_text("This is not shown any more")
 
     def test_the_working_is_copied_in_notation(self):
         self.context.grant_permissions(["clipboard-read", "clipboard-write"])

@@ -7,7 +7,7 @@ import xml.etree.ElementTree as ET
 from fractions import Fraction
 from itertools import combinations, pairwise
 
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from keen_slate.core.documents.figure import figure_view
@@ -380,6 +380,7 @@ class FigureTests(unittest.TestCase):
         self.assertEqual(counters - crosses, sum(int(d) for d in str(result)))
 
     @given(strategies.expressions)
+    @example(read("16 × 21 × 30 - 0").expr)  # five digits were wider than the block that they stand in
     def test_pictures_of_every_kind_of_problem_are_sound(self, expr):
         try:
             working = work_text(text(expr)).working

@@ -57,10 +57,10 @@ class _Sheet:
         if not wholes:
             return
         high = self.form.height
-        wide = max(high * 4 // 5, 64)
+        room = DIGIT_WIDTH * len(str(wholes)) + 12
+        wide = max(high * 4 // 5, 64, room)
         self.shapes.append(Shape("rect", "part", (self.x, self.y, wide, high), role))
         self.shapes.append(Shape("rect", "block", (self.x, self.y, wide, high)))
-        room = DIGIT_WIDTH * len(str(wholes)) + 12
         middle, foot = self.x + wide // 2, self.y + high // 2 + 7
         self.shapes.append(Shape("rect", "plate", (middle - room // 2, foot - 21, room, 28)))
         self.shapes.append(Shape("text", "label", (middle, foot), text=str(wholes), anchor="middle"))

@@ -37,7 +37,12 @@ from .improper import all_improper
 from .subtracting import subtract, wholes_apart, wholes_first_then_improper
 
 # The ways that keep numbers smallest; they take over where another would meet one past the limits.
-_SMALLEST = {"common_denominator": "list-multiples", "mixed_add": "wholes-first", "mixed_subtract": "regroup"}
+_SMALLEST = {
+    "reduce_first": "yes",
+    "common_denominator": "list-multiples",
+    "mixed_add": "wholes-first",
+    "mixed_subtract": "regroup",
+}
 
 
 def work(problem: Problem, ways: Ways) -> Working:
