@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 
 import type { ExampleSummary } from '../api/client'
@@ -11,6 +11,9 @@ import { usePaper } from '../stores/paper'
 import ClimbChoice from './ClimbChoice.vue'
 import LadderRung from './LadderRung.vue'
 import PasteProblems from './PasteProblems.vue'
+
+const RungJump = defineAsyncComponent(() => import('./RungJump.vue'))
+const MANY = 15 // examples; from so many on one goes to a rung by its name
 
 const bench = useBench()
 const paper = usePaper()
@@ -92,6 +95,9 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
       <Button class="word" @click="bringing = true">Bring in</Button>
       <Button v-if="uneven" class="word" @click="sorting = true">Sort into a climb</Button>
     </p>
+    <div v-if="bench.examples.length >= MANY" class="go">
+      <RungJump :examples="bench.examples" :chosen="paper.chosen" @go="choose" />
+    </div>
     <VueDraggable
       v-model="order"
       tag="ol"
@@ -137,6 +143,14 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
   background:
     linear-gradient(90deg, transparent 10px, var(--rail) 10px 13px, transparent 13px),
     linear-gradient(270deg, transparent 26px, var(--rail) 26px 29px, transparent 29px);
+}
+/* It stays where the ladder scrolls below it. */
+.go {
+  position: sticky;
+  top: -4px;
+  z-index: 2;
+  padding: 4px 20px 6px 0;
+  background: var(--slate);
 }
 .dragged {
   opacity: 0.45;
