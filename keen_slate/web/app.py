@@ -101,5 +101,6 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(met.blueprint)
     app.register_blueprint(colleagues.blueprint)
     app.get("/show/<uuid:teacher_id>/<string:key>")(app.doc(hide=True)(handouts.shown))
+    app.get("/shared/<uuid:teacher_id>/<uuid:set_id>")(app.doc(hide=True)(colleagues.shared_page))
     pages.init_app(app, app.config["DIST"])
     return app

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 from uuid import UUID
 
-from apiflask import APIBlueprint
+from apiflask import APIBlueprint, HTTPError
 from flask import Response
 
 from keen_slate.core.limits import WORDS_LENGTH
@@ -17,9 +17,9 @@ from keen_slate.store.shelf import NotFoundError, fields_of
 from . import door, views
 from .desk import shelf
 from .handouts import not_there, readable
-from .openapi import file_doc
 from .schemas.colleagues import ColleaguesQuery, ColleaguesSetsOut, SharedSet, ShareIn, ShareOut
 from .schemas.sets import SetOut
+from .session import database
 from .sets import set_view
 
 blueprint = APIBlueprint("colleagues", __name__, url_prefix="/api")
@@ -80,16 +80,13 @@ def colleagues_sets(query_data: ColleaguesQuery) -> ColleaguesSetsOut:
         return shown
 
 
-@blueprint.get("/colleagues/<uuid:teacher_id>/sets/<uuid:set_id>/page")
-@blueprint.doc(responses=file_doc("text/html", "The page"))
 def shared_page(teacher_id: UUID, set_id: UUID) -> Response:
-    """A set that a colleague shares, to be read as her class works it."""
-    with shelf() as mine:
-        try:
-            one = Colleagues(mine.session, door.teacher()).one(teacher_id, set_id)
-        except NotFoundError:
-            return not_there()
-        return readable(one.example_set, one.teacher.ways)
+    """The page of a set that a colleague shares, as her class works it; where it is not shared with who asks, a page that says so."""
+    try:
+        one = Colleagues(database(), door.teacher()).one(teacher_id, set_id)
+    except (NotFoundError, HTTPError):
+        return not_there()
+    return readable(one.example_set, one.teacher.ways)
 
 
 @blueprint.post("/colleagues/<uuid:teacher_id>/sets/<uuid:set_id>/copies")

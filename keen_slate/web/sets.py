@@ -10,7 +10,7 @@ from flask import Response
 
 from keen_slate.core.ways.settings import Ways
 from keen_slate.store.models import Example, ExampleSet
-from keen_slate.store.shelf import Shelf
+from keen_slate.store.shelf import NotFoundError, OrderError, Shelf
 
 from . import views
 from .desk import shelf
@@ -193,7 +193,10 @@ def put_fading(set_id: UUID, json_data: HidesIn) -> SetOut:
             example_id: {"fading": stored.get(example_id, {}) | {"hide": hide}}
             for example_id, hide in json_data.hides.items()
         }
-        return set_view(mine, mine.change_examples(set_id, json_data.version, changes))
+        try:
+            return set_view(mine, mine.change_examples(set_id, json_data.version, changes))
+        except NotFoundError as error:  # the set is there; what was sent names an example that is not
+            raise OrderError(str(error)) from None
 
 
 @blueprint.delete("/sets/<uuid:set_id>/examples/<uuid:example_id>")

@@ -19,6 +19,7 @@ from keen_slate.core.documents.ladder import ladder_document
 from keen_slate.core.documents.plain import plainly
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import Dec, Frac, Mixed, Sum, Whole, make, value
+from keen_slate.core.expressions.voice import OWN
 from keen_slate.core.expressions.walks import leaves
 from keen_slate.core.grading.features import features
 from keen_slate.core.grading.rungs import RUNGS
@@ -271,6 +272,7 @@ class StartTests(unittest.TestCase):
         for one in CLIMBS:
             rungs = list(between(one.first, one.last, 8))
             self.assertEqual((rungs[0], rungs[-1]), (one.first, one.last))
+            self.assertNotIn("<", OWN.said(one.name))  # a class says it in its own words
             words = " ".join(sorted(one.words))
             self.assertIn(one, climbs_for(words, len(CLIMBS)))
             self.assertEqual(len(climbs_for(words)), 3)

@@ -23,8 +23,8 @@ MATRIX = {
     ("PATCH", "/api/sets/{set}"): {NOBODY: 401, OWNER: 422, COLLEAGUE: 422, ELSEWHERE: 422, ALONE: 422},
     ("PUT", "/api/sets/{set}/place"): {NOBODY: 401, OWNER: 200, COLLEAGUE: 404, ELSEWHERE: 404, ALONE: 404},
     ("GET", "/api/colleagues/sets"): dict.fromkeys([OWNER, COLLEAGUE, ELSEWHERE, ALONE], 200) | {NOBODY: 401},
-    ("GET", "/api/colleagues/{owner}/sets/{set}/page"): {
-        NOBODY: 401, OWNER: 404, COLLEAGUE: 200, ELSEWHERE: 404, ALONE: 404,
+    ("GET", "/shared/{owner}/{set}"): {
+        NOBODY: 404, OWNER: 404, COLLEAGUE: 200, ELSEWHERE: 404, ALONE: 404,
     },
     ("POST", "/api/colleagues/{owner}/sets/{set}/copies"): {
         NOBODY: 401, OWNER: 404, COLLEAGUE: 201, ELSEWHERE: 404, ALONE: 404,
@@ -87,7 +87,7 @@ class ColleaguesTests(unittest.TestCase):
                 self.assertEqual(self.theirs(who), [self.set_id] if who == COLLEAGUE else [], who)
 
     def test_it_is_read_as_it_is_now_and_withdrawn_at_once(self):
-        page = "/api/colleagues/{owner}/sets/{set}/page"
+        page = "/shared/{owner}/{set}"
         self.assertEqual((self.ask(COLLEAGUE, "GET", page)[0], self.theirs(COLLEAGUE)), (404, []))
         self.share()
         self.share()  # twice is once

@@ -187,7 +187,7 @@ class ContractTests(unittest.TestCase):
     def test_no_operation_on_a_set_lets_a_stranger_in(self):
         example = self.get()["examples"][0]["id"]
         bodies = {
-            "copies": {"title": "x"}, "place": {"place": "bin"}, "versions": {"count": 1}, "show": {"shown": True},
+            "copies": {"title": "x"}, "place": {"place": "bin"}, "versions": {"count": 1}, "show": {"shown": True}, "share": {"shared": True},
             "undo": {"version": 1}, "redo": {"version": 1}, "judge": {"text": "1/2"}, "problems": {"version": 1, "problems": ["1"]},
             "examples": {"version": 1, "source": "1/2"}, "fading": {"version": 1, "hides": {}}, "parallel": {"seed": 1},
             "time": {"day": "2026-03-02", "seconds": 5},

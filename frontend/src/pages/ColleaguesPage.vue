@@ -34,7 +34,7 @@ async function load(start = 0): Promise<void> {
 }
 watchDebounced(search, () => load(), { debounce: 150 })
 
-const addressOf = (one: Shared) => `/api/colleagues/${one.teacher_id}/sets/${one.set.id}/page`
+const addressOf = (one: Shared) => `/shared/${one.teacher_id}/${one.set.id}`
 
 async function take(one: Shared): Promise<void> {
   busy.value = true

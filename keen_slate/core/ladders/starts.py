@@ -91,7 +91,7 @@ CLIMBS: tuple[Climb, ...] = (
     _climb("Adding <mixed numbers>", "M1", "M4", "mixed add adding sum plus total together carry"),
     _climb("Equal fractions", "E1", "E2", "equal equivalent same chain families"),
     _climb("<Lowest terms>", "N1", "N2", "simplify simplest lowest terms cancel factor factors"),
-    _climb("Improper and <mixed>", "V1", "V2", "improper mixed convert converting change rename"),
+    _climb("Improper and <mixed numbers>", "V1", "V2", "improper mixed convert converting change rename"),
     _climb("Multiplying fractions", "P1", "P3", "multiply multiplying product times of groups area"),
     _climb("Decimals, multiplied and divided", "P5", "P6", "decimal decimals multiply divide product quotient price"),
     _climb("Dividing fractions", "P4", "P4", "divide dividing share shared quotient groups"),
