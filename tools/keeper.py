@@ -1,4 +1,4 @@
-"""What the keeper of an installation does: schools, who teaches in them, and a link for who has forgotten a password."""
+"""What the keeper of an installation does: schools, their teachers, a link for who has forgotten a password."""
 
 from __future__ import annotations
 
@@ -14,8 +14,8 @@ from keen_slate.store.doors import new_link
 from keen_slate.store.shelf import teacher_named
 
 HOW = """./slate keeper school NAME           a school; its teachers are colleagues
-./slate keeper teacher SCHOOL NAME   put a teacher in a school (made where there is none of that name), and print a link for her
-./slate keeper reset ADDRESS         a link for the teacher who signs in by this address: with it she names a new password
+./slate keeper teacher SCHOOL NAME   put a teacher (a new one, if need be) in a school, and print a link for her
+./slate keeper reset ADDRESS         a link for who signs in by this address: with it she names a new password
 ./slate keeper list                  all teachers: school, name, address"""
 
 
@@ -24,7 +24,7 @@ class KeeperError(ValueError):
 
 
 def keep(database: str, address: str, words: list[str]) -> str:
-    """Do what *words* say in the records at *database*; what is to be said of it. *address* is where it runs. Raises `KeeperError`."""
+    """Do what *words* say in a *database*, and hand back what to say; links begin with *address*. Raises `KeeperError`."""
     engine = open_engine(database)
     try:
         with Session(engine) as session, session.begin():

@@ -222,8 +222,9 @@ def keeper(words: list[str]) -> int:
     """Schools, who teaches in them, a link for who has forgotten a password; while Keen Slate runs."""
     from tools.keeper import KeeperError, keep
 
+    running = _running()
     try:
-        print(keep(_running().database, _running().address, words))
+        print(keep(running.database, running.address, words))
     except KeeperError as error:
         raise LaunchError(str(error)) from None
     return 0

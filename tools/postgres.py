@@ -26,6 +26,7 @@ _STOPPING = {"fast": signal.SIGINT, "immediate": signal.SIGQUIT}
 # No text that somebody typed goes into the server's log: neither statements nor the values that a fault names.
 _QUIET = "log_min_error_statement = panic\nlog_error_verbosity = terse\n"
 _PATIENCE = 4  # seconds after which it is said what is waited for
+_PORTS = 5  # that are tried one after the other, where others are just taking them
 _ROOM = 32 * 1024 * 1024  # bytes on the disk; with less the server cannot put its records in order
 # Without these no server starts, or one that would be another's.
 _NEEDED = ("PG_VERSION", "global/pg_control", "postgresql.conf", "pg_hba.conf", "base")
@@ -104,9 +105,16 @@ class LocalPostgres:
             self._make()
         self._look_whether_whole()
         self._end_another()
-        self.port = free_port(wanted_port)
-        self.run()
-        self._wait()
+        for tried in range(1, _PORTS + 1):
+            self.port = free_port(wanted_port)
+            self.run()
+            try:
+                self._wait()
+                break
+            except PostgresError:
+                # Somebody may have taken the port between the look and the start.
+                if tried == _PORTS or free_port(self.port) == self.port:
+                    raise
         self._make_database()
         return self.url
 

@@ -1,7 +1,8 @@
-"""The address and the password that a teacher signs in by, and the tries that are counted where every process sees them.
+"""The address and the password that a teacher signs in by, and the tries, counted where every process sees them.
 
-A password is kept by argon2id (RFC 9106) with the parameters of its library; where those rise, it is kept anew at the next
-sign-in. A try is counted before it is looked at, in a transaction of its own, so that no number of processes lets more through.
+A password is kept by argon2id (RFC 9106) with the parameters of its library; where those rise, it is kept anew at the
+next sign-in. A try is counted before it is looked at, in a transaction of its own, so that no number of processes lets
+more through.
 """
 
 from __future__ import annotations
@@ -75,8 +76,7 @@ def keep(session: Session, teacher_id: uuid.UUID, address: str, password: str) -
     address = plain_address(address)
     if said := _weakness(password, address):
         raise WeakPasswordError(said)
-    with _AT_ONCE:
-        kept = _HASHER.hash(_plain(password))
+    kept = _hashed(password)
     session.execute(delete(Account).where(Account.teacher_id == teacher_id))
     made = insert(Account).values(address=address, teacher_id=teacher_id, password=kept).on_conflict_do_nothing()
     if session.scalar(made.returning(Account.address)) is None:
@@ -86,9 +86,13 @@ def keep(session: Session, teacher_id: uuid.UUID, address: str, password: str) -
 def keep_anew(session: Session, account: Account, password: str) -> None:
     """Keep the right *password* as it is kept by now, where its parameters have risen since."""
     if _HASHER.check_needs_rehash(account.password):
-        with _AT_ONCE:
-            kept = _HASHER.hash(_plain(password))
-        session.execute(update(Account).where(Account.address == account.address).values(password=kept))
+        mine = update(Account).where(Account.address == account.address)
+        session.execute(mine.values(password=_hashed(password)))
+
+
+def _hashed(password: str) -> str:
+    with _AT_ONCE:
+        return _HASHER.hash(_plain(password))
 
 
 def _plain(password: str) -> str:
@@ -146,7 +150,7 @@ def may_try(engine: Engine, address: str, remote: str) -> bool:
 
 
 def forgive(engine: Engine, address: str, remote: str) -> None:
-    """What was tried before is forgotten of an address whose password was right, and the try itself of where it came from."""
+    """Forget what was tried for an address whose password was right, and the try itself of where it came from."""
     with engine.begin() as connection:
         connection.execute(delete(Tries).where(Tries.subject == _subject("account", plain_address(address))))
         from_there = update(Tries).where(Tries.subject == _subject("from", remote), Tries.count > 0)

@@ -11,7 +11,7 @@ from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session, selectinload
 
 from .models import Account, ExampleSet, School, Share, Teacher
-from .shelf import NotFoundError
+from .shelf import AS_SLIPS, NotFoundError, words_in
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,7 +23,7 @@ class Shared:
 
 
 class Colleagues:
-    """What *teacher* shares, and what the others of her school share with her. Nothing of another school is ever found."""
+    """What *teacher* shares, and what others of her school share with her; nothing of another school is ever found."""
 
     def __init__(self, session: Session, teacher: Teacher) -> None:
         self.session = session
@@ -47,7 +47,7 @@ class Colleagues:
 
     def sets(self, search: str = "", start: int = 0, most: int | None = None) -> Sequence[Shared]:
         """What her colleagues share, the one changed last first: those in which each word of *search* is written."""
-        query = self._theirs(search).options(selectinload(ExampleSet.examples))
+        query = self._theirs(search).options(AS_SLIPS)
         query = query.order_by(ExampleSet.changed_at.desc(), ExampleSet.id).offset(start).limit(most)
         return [Shared(teacher, example_set) for teacher, example_set in self.session.execute(query)]
 
@@ -64,21 +64,19 @@ class Colleagues:
         return Shared(*found)
 
     def _theirs(self, search: str) -> Select[Teacher, ExampleSet]:
-        query = (
+        return (
             select(Teacher, ExampleSet)
             .join(Share, Share.teacher_id == Teacher.id)
             .join(ExampleSet, and_(ExampleSet.teacher_id == Share.teacher_id, ExampleSet.id == Share.set_id))
             # No school is like no other: NULL is equal to nothing.
             .where(
-                Teacher.school_id == self.teacher.school_id, Teacher.id != self.teacher.id, ExampleSet.place != "bin"
+                Teacher.school_id == self.teacher.school_id, Teacher.id != self.teacher.id, ExampleSet.place != "bin",
+                *words_in(search),
             )
-        )
-        for word in search.lower().split():
-            query = query.where(ExampleSet.searched.contains(word, autoescape=True))
-        return query
+        )  # fmt: skip
 
 
-# What the keeper of an installation does -------------------------------------------------------------------------------
+# What the keeper of an installation does ------------------------------------------------------------------------------
 
 
 def school_named(session: Session, name: str) -> School:

@@ -44,7 +44,7 @@ def enter(session: Session, link_secret: str) -> str | None:
 
 
 def begin(session: Session, teacher_id: uuid.UUID, by_link: bool) -> str:
-    """The secret of a new sign-in of a teacher, who came *by_link* or by her password; those that have ended are taken away."""
+    """The secret of a new sign-in, *by_link* or by a password; those of the teacher that have ended are taken away."""
     session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, _ended()))
     secret = teacher_id.hex + secrets.token_urlsafe(32)
     session.add(SignIn(teacher_id=teacher_id, secret=_hashed(secret), by_link=by_link))

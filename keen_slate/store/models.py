@@ -89,7 +89,7 @@ class HouseChange(Base):
 
 
 class SignIn(Base):
-    """A browser in which a teacher is signed in: a hash of the *secret* that its cookie holds; *by_link* or by her password."""
+    """A browser in which a teacher is signed in, *by_link* or by password: a hash of the *secret* that its cookie holds."""
 
     __tablename__ = "sign_in"
 
@@ -127,7 +127,7 @@ class Account(Base):
 
 
 class Tries(Base):
-    """How many tries to sign in there were *since* a moment: a hash says of whom, or from where. They are nobody's yet."""
+    """How many tries to sign in there were *since* a moment: a hash says for whom, or from where. They are nobody's."""
 
     __tablename__ = "tries"
 
@@ -252,7 +252,7 @@ class Change(Base):
 
 
 class Share(Base):
-    """A set that its teacher shares with the colleagues of her school: to be read and taken a copy of, not to be changed."""
+    """A set that its teacher shares with the colleagues of her school: they read it and take copies, and change nothing."""
 
     __tablename__ = "share"
 

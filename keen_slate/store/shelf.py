@@ -11,7 +11,7 @@ import uuid
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
-from sqlalchemy import ScalarSelect, Select, and_, bindparam, column, delete, func, select, true
+from sqlalchemy import ColumnElement, ScalarSelect, Select, and_, bindparam, column, delete, func, select, true
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import Session, defer, joinedload, selectinload
 from sqlalchemy.orm.attributes import flag_modified
@@ -71,9 +71,7 @@ class Shelf:
 
         In *order*: the one changed last first, by title, or the one that was on the wall last first.
         """
-        # What the Shelf does not show stays where it is.
-        unseen = [defer(column) for column in (Example.words, Example.fading, Example.note)]
-        query = self._in_place(place, search).options(selectinload(ExampleSet.examples).options(*unseen))
+        query = self._in_place(place, search).options(AS_SLIPS)
         if order == "title":
             query = query.order_by(func.lower(ExampleSet.title))
         if order == "shown":
@@ -102,10 +100,8 @@ class Shelf:
         return names
 
     def _in_place(self, place: str, search: str) -> Select[ExampleSet]:
-        query = select(ExampleSet).where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.place == place)
-        for word in search.lower().split():
-            query = query.where(ExampleSet.searched.contains(word, autoescape=True))
-        return query
+        mine = select(ExampleSet).where(ExampleSet.teacher_id == self.teacher_id, ExampleSet.place == place)
+        return mine.where(*words_in(search))
 
     def counts(self) -> dict[str, int]:
         """How many sets lie in each place."""
@@ -117,7 +113,7 @@ class Shelf:
         return self._found(_ONE_SET, {"teacher": self.teacher_id, "set": set_id})
 
     def ways_in(self, set_id: uuid.UUID | None) -> dict[str, str]:
-        """The ways that hold in a set: its own, else those of the house; of no set, those of the house. Raises `NotFoundError`."""
+        """The ways that hold in a set, its own before those of the house; in none, the house's. Raises `NotFoundError`."""
         if set_id is None:
             return self.house_ways()
         own = self.session.scalar(
@@ -147,13 +143,22 @@ class Shelf:
         return found
 
     def add_set(
-        self, title: str, examples: Iterable[Mapping[str, Any]] = (), like: ExampleSet | None = None
+        self,
+        title: str,
+        examples: Iterable[Mapping[str, Any]] = (),
+        like: ExampleSet | None = None,
+        about: Mapping[str, Any] | None = None,
     ) -> ExampleSet:
-        """A new set of *examples* (values of `EXAMPLE_FIELDS`), with all else that the set has which it is *like*."""
+        """A new set of *examples* (values of `EXAMPLE_FIELDS`), with all else that the set has which it is *like*.
+
+        What is known *about* it (values of `SET_FIELDS`) goes before that.
+        """
         new = ExampleSet(teacher_id=self.teacher_id, id=uuid.uuid4())
         if like is not None:
             for name in SET_FIELDS:
                 setattr(new, name, getattr(like, name))
+        for name, known in (about or {}).items():
+            setattr(new, name, known)
         new.examples = [self._new_example(i, fields) for i, fields in enumerate(examples)]
         new.title = title
         new.searched = _searched(new)
@@ -307,6 +312,13 @@ class Shelf:
         return Example(teacher_id=self.teacher_id, id=uuid.uuid4(), position=position, **_empty() | dict(fields))
 
 
+def words_in(search: str) -> list[ColumnElement[bool]]:
+    """That each word of *search* is written in a set."""
+    return [ExampleSet.searched.contains(word, autoescape=True) for word in search.lower().split()]
+
+
+# Sets with their examples as a slip shows them: what it does not show stays where it is.
+AS_SLIPS = selectinload(ExampleSet.examples).options(defer(Example.words), defer(Example.fading), defer(Example.note))
 # Asked with nearly every request, so made once.
 _ONE_SET = (
     select(ExampleSet)

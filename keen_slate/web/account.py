@@ -1,6 +1,6 @@
 """How a teacher comes in by herself: an address and a password of her own, and the browsers that are signed in.
 
-No message says whether an address is known: a wrong password, an unknown address and a try too many sound the same for each.
+No message says whether an address is known: to a wrong password and to an unknown address the answer is the same.
 """
 
 from __future__ import annotations

@@ -200,7 +200,7 @@ def make_group_set(class_id: UUID, json_data: GroupNowIn) -> SetOut:
     after = f"what was written until {day.day} {day:%B %Y}, {last.title} the last."
     names = [year.name(code) for code in group.codes]
     with shelf() as mine:
-        ways = dict(year.sittings[0].questions[0].get("ways", {}))
+        ways = year.sittings[0].questions[0].get("ways", {})
         return set_of_group(mine, names, fields, ways, len(here & set(group.pupils)), last.title, after)
 
 
@@ -252,7 +252,5 @@ def make_warm_up(json_data: WarmUpIn) -> SetOut:
             {"source": read_any(problem).text, "target": target}
             for problem, target in zip(wish.problems, targets, strict=False)
         ]
-        made = mine.add_set(f"Warm-up, {wish.day.day} {wish.day:%B}", fields)
-        mine.session.flush()
-        made.note = "Made of what comes back today."
-        return set_view(mine, made)
+        about = {"note": "Made of what comes back today."}
+        return set_view(mine, mine.add_set(f"Warm-up, {wish.day.day} {wish.day:%B}", fields, about=about))

@@ -17,8 +17,8 @@ from keen_slate.store.shelf import NotFoundError, fields_of
 from . import door, views
 from .desk import shelf
 from .handouts import not_there, readable
-from .schemas.colleagues import ColleaguesQuery, ColleaguesSetsOut, SharedSet, ShareIn, ShareOut
-from .schemas.sets import SetOut
+from .schemas.colleagues import ColleaguesSetsOut, SharedSet, ShareIn, ShareOut
+from .schemas.sets import SearchQuery, SetOut
 from .session import database
 from .sets import set_view
 
@@ -57,9 +57,9 @@ def _share_out(colleagues: Colleagues, set_id: UUID) -> ShareOut:
 
 
 @blueprint.get("/colleagues/sets")
-@blueprint.input(ColleaguesQuery, location="query")
+@blueprint.input(SearchQuery, location="query")
 @blueprint.output(ColleaguesSetsOut)
-def colleagues_sets(query_data: ColleaguesQuery) -> ColleaguesSetsOut:
+def colleagues_sets(query_data: SearchQuery) -> ColleaguesSetsOut:
     """What the colleagues share, a page of it."""
     with shelf() as mine:
         colleagues = Colleagues(mine.session, door.teacher())
@@ -81,7 +81,7 @@ def colleagues_sets(query_data: ColleaguesQuery) -> ColleaguesSetsOut:
 
 
 def shared_page(teacher_id: UUID, set_id: UUID) -> Response:
-    """The page of a set that a colleague shares, as her class works it; where it is not shared with who asks, a page that says so."""
+    """The page of a set as its class works it; where it is not shared with who asks, a page that says so."""
     try:
         one = Colleagues(database(), door.teacher()).one(teacher_id, set_id)
     except (NotFoundError, HTTPError):
@@ -92,12 +92,10 @@ def shared_page(teacher_id: UUID, set_id: UUID) -> Response:
 @blueprint.post("/colleagues/<uuid:teacher_id>/sets/<uuid:set_id>/copies")
 @blueprint.output(SetOut, status_code=201)
 def take_copy(teacher_id: UUID, set_id: UUID) -> SetOut:
-    """A copy of a colleague's set on one's own shelf, worked as one's own class works; its note says where it came from."""
+    """A copy of a colleague's set, worked as one's own class works; its note says where it came from."""
     with shelf() as mine:
         one = Colleagues(mine.session, door.teacher()).one(teacher_id, set_id)
-        made = mine.add_set(one.example_set.title, map(fields_of, one.example_set.examples), one.example_set)
-        day = date.today()
+        theirs, day = one.example_set, date.today()
         said = f"Taken from {one.teacher.name} on {day.day} {day:%B %Y}."
-        made.note = f"{said} {one.example_set.note}".strip()[:WORDS_LENGTH]
-        mine.session.flush()
-        return set_view(mine, made)
+        about = {"note": f"{said} {theirs.note}".strip()[:WORDS_LENGTH]}
+        return set_view(mine, mine.add_set(theirs.title, map(fields_of, theirs.examples), theirs, about))

@@ -146,11 +146,10 @@ def bring() -> SetOut:
     request.max_content_length = 4 * LARGEST_FILE
     document = heavy.run(read_document, request.get_data(), seconds=heavy.FILE)
     fields = [_fields(example) for example in document.examples]
+    known = ("objective", "standards", "note", "lesson_minutes", "ways", "words")
+    about = {name: getattr(document, name) for name in known}
     with shelf() as mine:
-        made = mine.add_set(document.title, fields)
-        for name in ("objective", "standards", "note", "lesson_minutes", "ways", "words"):
-            setattr(made, name, getattr(document, name))
-        return set_view(mine, made)
+        return set_view(mine, mine.add_set(document.title, fields, about=about))
 
 
 @blueprint.post("/sets/<uuid:set_id>/judge")

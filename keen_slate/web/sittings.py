@@ -404,7 +404,7 @@ def make_set(sitting_id: UUID, json_data: GroupSetIn) -> SetOut:
         desk = Desk(mine, sitting_id)
         asked = zip_longest(wish.problems, wish.targets[: len(wish.problems)])
         fields = [{"source": read_any(problem).text, "target": target} for problem, target in asked]
-        stored = dict(desk.sitting.questions[0].get("ways", {}))
+        stored = desk.sitting.questions[0].get("ways", {})
         day = f"{desk.sitting.day.day} {desk.sitting.day:%B %Y}"
         note = f"the {_KIND[desk.sitting.kind]} of {day}, {desk.sitting.title}."
         about_ = names(wish.codes, voice_of(desk.ways))
@@ -413,21 +413,21 @@ def make_set(sitting_id: UUID, json_data: GroupSetIn) -> SetOut:
 
 def set_of_group(
     mine: Shelf,
-    names: Sequence[str],
+    held: Sequence[str],
     fields: Sequence[Mapping[str, Any]],
     ways: Mapping[str, str],
     pupils: int,
     of: str,
     after: str,
 ) -> SetOut:
-    """A set of the examples of some *fields* for a group that holds what *names* say; its note tells what it was made *after*."""
-    title = f"{' and '.join(names)[:60] or 'Ready to go on'}: after {of}"
-    made = mine.add_set(title[0].upper() + title[1:120], fields)
+    """A set of some *fields* of examples for a group; *held* is what it holds, the note tells what it came *after*."""
+    title = f"{' and '.join(held)[:60] or 'Ready to go on'}: after {of}"
     house = mine.house_ways()
-    made.ways = {name: code for name, code in ways.items() if house.get(name) != code}
-    made.note = f"Made for {'1 pupil' if pupils == 1 else f'{pupils} pupils'} after {after}"
-    mine.session.flush()
-    return set_view(mine, made)
+    about = {
+        "ways": {name: code for name, code in ways.items() if house.get(name) != code},
+        "note": f"Made for {'1 pupil' if pupils == 1 else f'{pupils} pupils'} after {after}",
+    }
+    return set_view(mine, mine.add_set(title[0].upper() + title[1:120], fields, about=about))
 
 
 _KIND = {"board": "lesson at the board", "quiz": "quiz", "homework": "homework", "warm-up": "warm-up"}

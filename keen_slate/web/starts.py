@@ -53,10 +53,7 @@ def start(json_data: StartIn) -> SetOut:
     texts = [(one.text, one.target) for one in found] + [(text, None) for text in wanted.problems]
     fields = [{"source": views.stored_text(text, ways), "target": target} for text, target in texts]
     with shelf() as mine:
-        made = mine.add_set((wanted.title or title)[:TITLE_LENGTH], fields)
-        for name, known in about.items():
-            setattr(made, name, known)
-        return set_view(mine, made)
+        return set_view(mine, mine.add_set((wanted.title or title)[:TITLE_LENGTH], fields, about=about))
 
 
 def _wishes(wanted: StartIn, ways: Ways) -> tuple[list[dict[str, Any]], str, dict[str, Any]]:

@@ -4,6 +4,7 @@ import contextlib
 import json
 import os
 import signal
+import socket
 import subprocess
 import sys
 import tempfile
@@ -12,6 +13,7 @@ import time
 import unittest
 import uuid
 from pathlib import Path
+from unittest import mock
 
 from alembic import command
 from sqlalchemy import text
@@ -28,7 +30,7 @@ from tests import support
 from tests.web.test_api import Client
 from tools.instance import Instance
 from tools.launch import ROOT
-from tools.postgres import LocalPostgres
+from tools.postgres import LocalPostgres, free_port
 
 
 class Slate:
@@ -207,6 +209,22 @@ class EndingTests(unittest.TestCase):
         with engine.connect() as connection:
             self.assertEqual(connection.execute(text("select 1")).scalar(), 1)
         engine.dispose()
+
+    def test_a_port_that_is_taken_between_the_look_and_the_start_is_left_for_another(self):
+        self.var.mkdir(mode=0o755, exist_ok=True)
+        server = LocalPostgres(self.var / "postgres", lasting=False)
+        self.addCleanup(server.remove)
+        with socket.socket() as other:
+            other.bind(("127.0.0.1", 0))
+            other.listen()
+            taken = other.getsockname()[1]
+            looks = iter([taken])
+            with mock.patch("tools.postgres.free_port", lambda wanted: next(looks, None) or free_port(wanted)):
+                engine = open_engine(server.start(taken))
+            with engine.connect() as connection:
+                self.assertEqual(connection.execute(text("select 1")).scalar(), 1)
+            engine.dispose()
+            self.assertNotEqual(server.port, taken)
 
     def test_two_first_starts_at_once_leave_one_that_runs(self):
         slates = [Slate(self.var) for _ in range(2)]

@@ -95,6 +95,9 @@ class ApiTests(unittest.TestCase):
             self.assertTrue(made["title"].startswith(title), made["title"])
             again = self.call("POST", "/api/starts", {"seed": 3, **body})[1]
             self.assertEqual([e["text"] for e in again["examples"]], [e["text"] for e in made["examples"]])
+            about = made["standards"][0] if made["standards"] else made["title"].replace(" ", "%20").replace("<b>", "")
+            found = self.call("GET", f"/api/sets?search={about}")[1]["sets"]
+            self.assertIn(made["id"], [one["id"] for one in found], about)
         for body, said in (
             ({"standard": "9.XX"}, "no such standard"), ({"between": {"first": "M9", "last": "M5"}}, "a first and a last rung"),
             ({"problems": ["1/0"]}, "0"), ({"between": {"first": "ZZ", "last": "M5"}}, "a first and a last rung"),

@@ -20,7 +20,7 @@ MATRIX = {
     ("GET", "/api/sets/{set}/share"): {NOBODY: 401, OWNER: 200, COLLEAGUE: 404, ELSEWHERE: 404, ALONE: 404},
     ("PUT", "/api/sets/{set}/share"): {NOBODY: 401, OWNER: 200, COLLEAGUE: 404, ELSEWHERE: 404, ALONE: 404},
     ("GET", "/api/sets/{set}"): {NOBODY: 401, OWNER: 200, COLLEAGUE: 404, ELSEWHERE: 404, ALONE: 404},
-    ("PATCH", "/api/sets/{set}"): {NOBODY: 401, OWNER: 422, COLLEAGUE: 422, ELSEWHERE: 422, ALONE: 422},
+    ("PATCH", "/api/sets/{set}"): {NOBODY: 401, OWNER: 200, COLLEAGUE: 404, ELSEWHERE: 404, ALONE: 404},
     ("PUT", "/api/sets/{set}/place"): {NOBODY: 401, OWNER: 200, COLLEAGUE: 404, ELSEWHERE: 404, ALONE: 404},
     ("GET", "/api/colleagues/sets"): dict.fromkeys([OWNER, COLLEAGUE, ELSEWHERE, ALONE], 200) | {NOBODY: 401},
     ("GET", "/shared/{owner}/{set}"): {
@@ -30,7 +30,11 @@ MATRIX = {
         NOBODY: 401, OWNER: 404, COLLEAGUE: 201, ELSEWHERE: 404, ALONE: 404,
     },
 }  # fmt: skip
-BODIES = {"/api/sets/{set}/share": {"shared": True}, "/api/sets/{set}/place": {"place": "shelf"}, "/api/sets/{set}": {}}
+BODIES = {
+    "/api/sets/{set}/share": {"shared": True},
+    "/api/sets/{set}/place": {"place": "shelf"},
+    "/api/sets/{set}": {"version": 1, "title": "x"},
+}
 
 
 class ColleaguesTests(unittest.TestCase):
@@ -121,6 +125,8 @@ class ColleaguesTests(unittest.TestCase):
         status, copy = self.ask(COLLEAGUE, "POST", "/api/colleagues/{owner}/sets/{set}/copies")
         self.assertEqual((status, [one["source"] for one in copy["examples"]]), (201, PLANKS))
         self.assertRegex(copy["note"], r"^Taken from Teacher \w{6} on \d+ \w+ \d{4}\. For Monday\.$")
+        found = self.ask(COLLEAGUE, "GET", "/api/sets?search=taken%20monday")[1]["sets"]
+        self.assertEqual([one["id"] for one in found], [copy["id"]])
         self.assertEqual(copy["ways"], {"ties": "down"})  # of the set; the house's are those of who took it
         self.share(False)
         self.assertEqual(self.ask(COLLEAGUE, "GET", f"/api/sets/{copy['id']}")[0], 200)

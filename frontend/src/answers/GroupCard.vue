@@ -7,6 +7,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 import type { Group, Pupil } from '../api/client'
 import FigureDrawing from '../parts/FigureDrawing.vue'
 import MathLine from '../parts/MathLine.vue'
+import { heldBy } from './cells'
 
 const props = defineProps<{
   group: Group
@@ -24,8 +25,8 @@ watch(
   { immediate: true },
 )
 const title = computed(() => {
-  const said = props.group.names.join(', and ')
-  return said ? said[0]?.toUpperCase() + said.slice(1) : 'Ready to go on'
+  const said = heldBy(props.group)
+  return said.slice(0, 1).toUpperCase() + said.slice(1)
 })
 
 /** What was dropped here belongs here now. */
@@ -41,7 +42,7 @@ const choices = computed(() => {
   if (!who) return []
   const others = props.groups.filter((one) => one !== props.group)
   const to = others.map((one) => ({
-    label: `To: ${one.names.join(', and ') || 'ready to go on'}`,
+    label: `To: ${heldBy(one)}`,
     command: () => emit('move', who.id, one.codes),
   }))
   const back = { label: 'Back to where the answers put them', command: () => emit('move', who.id, null) }

@@ -43,3 +43,6 @@ export function today(): string {
   const two = (n: number) => String(n).padStart(2, '0')
   return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`
 }
+
+/** What those of a group hold. */
+export const heldBy = (group: { names: string[] }): string => group.names.join(', and ') || 'ready to go on'

@@ -5,7 +5,7 @@ export interface RungOf {
   id: string
 }
 
-/** The rungs of some *examples* in their order, each once, where it begins; called by their *names* as far as these are known. */
+/** The rungs of some *examples*, each once, where it begins; by their *names* as far as they are known. */
 export function rungsOf(examples: { id: string; rung: string | null }[], names: Map<string, string>): RungOf[] {
   const found = new Map<string, RungOf>()
   examples.forEach(({ id, rung }, i) => {

@@ -3,16 +3,17 @@ import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
+import { heldBy } from '../answers/cells'
 import { ask, client, type Refusal, type Schemas } from '../api/client'
+import AliasLinks from './AliasLinks.vue'
 
-/** A class's groups as they stand after all that it wrote, each with what to ask and a set to be made; and who is to be asked. */
+/** A class's groups after all that it wrote, each with what to ask and a set to be made; and who is to be asked. */
 const props = defineProps<{ over: Schemas['OverTimeOut']; classId: string }>()
 const router = useRouter()
 const refusal = ref<Refusal | null>(null)
 const making = ref<string | null>(null)
 const aliases = computed(() => new Map(props.over.pupils.map((one) => [one.id, one.alias])))
 const namesOf = (ids: string[]) => ids.map((id) => ({ id, alias: aliases.value.get(id) ?? '' }))
-const titleOf = (group: Schemas['GroupNow']) => group.names.join(', and ') || 'ready to go on'
 const labelOf = (group: Schemas['GroupNow']) =>
   making.value === group.codes.join() ? 'Being built…' : 'Make a set for them'
 
@@ -31,35 +32,21 @@ async function make(group: Schemas['GroupNow']): Promise<void> {
     <h2 id="what-next">What comes next</h2>
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <ul class="groups">
-      <li v-for="group in over.groups" :key="group.codes.join()" :data-ready="!group.codes.length">
-        <h3>{{ titleOf(group) }}</h3>
-        <p class="who">
-          <template v-for="(one, i) in namesOf(group.pupils)" :key="one.id"
-            >{{ i ? ', ' : ''
-            }}<RouterLink :to="{ name: 'pupil', params: { classId, pupilId: one.id } }">{{
-              one.alias
-            }}</RouterLink></template
-          >
-        </p>
+      <li v-for="group in over.groups" :key="group.codes.join()">
+        <h3>{{ heldBy(group) }}</h3>
+        <AliasLinks :pupils="namesOf(group.pupils)" :class-id="classId" />
         <p v-if="group.question" class="ask">Ask: “{{ group.question }}”</p>
         <Button
           class="make"
           :label="labelOf(group)"
-          :aria-label="`${labelOf(group)}: ${titleOf(group)}`"
+          :aria-label="`${labelOf(group)}: ${heldBy(group)}`"
           :disabled="making !== null"
           @click="make(group)"
         />
       </li>
       <li v-if="over.unclear.length">
         <h3>to be asked</h3>
-        <p class="who">
-          <template v-for="(one, i) in namesOf(over.unclear)" :key="one.id"
-            >{{ i ? ', ' : ''
-            }}<RouterLink :to="{ name: 'pupil', params: { classId, pupilId: one.id } }">{{
-              one.alias
-            }}</RouterLink></template
-          >
-        </p>
+        <AliasLinks :pupils="namesOf(over.unclear)" :class-id="classId" />
         <p class="ask">Ask: “Show me how you did this one.” Nothing known here explains much of what they wrote.</p>
       </li>
     </ul>

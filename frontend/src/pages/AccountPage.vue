@@ -52,7 +52,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <main class="account">
+  <main class="class account">
     <PageHead title="My account" />
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <template v-if="account">
@@ -119,24 +119,18 @@ onMounted(async () => {
   </main>
 </template>
 
+<style scoped src="../classes/class.css"></style>
 <style scoped>
 .account {
   max-width: 860px;
-  margin: 0 auto;
-  padding: 22px 24px 60px;
 }
 .sheet {
   display: grid;
   gap: 6px;
   justify-items: start;
-  background: var(--paper);
-  color: var(--ink);
-  border-radius: 3px;
-  padding: 18px 26px 22px;
-  margin-bottom: 14px;
 }
 h2 {
-  font-size: 1.15rem;
+  padding: 0;
 }
 label {
   padding-top: 8px;
@@ -158,9 +152,6 @@ li {
   border-top: 1px solid var(--hair);
   align-items: baseline;
 }
-.quiet {
-  color: var(--ink-quiet);
-}
 .heading {
   display: flex;
   flex-wrap: wrap;
@@ -169,13 +160,6 @@ li {
 }
 .all {
   text-decoration-color: currentColor;
-}
-.trouble {
-  background: var(--paper);
-  color: var(--role-wrong);
-  padding: 10px 16px;
-  margin-bottom: 14px;
-  border-radius: 3px;
 }
 @media (max-width: 640px) {
   li {

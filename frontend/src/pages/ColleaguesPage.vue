@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core'
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import { useLatest } from '../api/useLatest'
-import limits from '../parts/limits.json'
 import PageHead from '../parts/PageHead.vue'
+import SearchField from '../shelf/SearchField.vue'
 import SetSlip from '../shelf/SetSlip.vue'
 
 type Shared = Schemas['SharedSet']
@@ -55,17 +54,7 @@ onMounted(() => {
   <main class="shelf">
     <PageHead title="From colleagues" />
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
-    <div v-if="school" class="look">
-      <InputText
-        v-model="search"
-        class="search"
-        type="search"
-        aria-label="Search"
-        :maxlength="limits.search"
-        autocomplete="off"
-        placeholder="Search: a word, a problem, a standard"
-      />
-    </div>
+    <div v-if="school" class="look"><SearchField v-model="search" /></div>
     <ul class="sheets">
       <SetSlip v-for="one in sets" :key="one.set.id" :set="one.set" :by="one.teacher" :read-at="addressOf(one)">
         <Button class="word" :aria-label="`Take a copy of ${one.set.title}`" :disabled="busy" @click="take(one)">

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import SelectButton from 'primevue/selectbutton'
 import Skeleton from 'primevue/skeleton'
 import ToggleSwitch from 'primevue/toggleswitch'
@@ -9,11 +8,11 @@ import { computed, onMounted } from 'vue'
 
 import { ask, client } from '../api/client'
 import TodayBox from '../classes/TodayBox.vue'
-import limits from '../parts/limits.json'
 import PageHead from '../parts/PageHead.vue'
 import PickOne from '../parts/PickOne.vue'
 import { useAsk } from '../parts/useAsk'
 import BeginSet from '../shelf/BeginSet.vue'
+import SearchField from '../shelf/SearchField.vue'
 import SetSlip from '../shelf/SetSlip.vue'
 import { type Order, type Place, useShelf } from '../shelf/useShelf'
 
@@ -70,15 +69,7 @@ onMounted(() => {
       <SelectButton v-model="place" :options="PLACES" option-value="code" :allow-empty="false" aria-label="Which sets">
         <template #option="{ option }">{{ option.name }} {{ counts[option.code] || '' }}</template>
       </SelectButton>
-      <InputText
-        v-model="search"
-        class="search"
-        type="search"
-        aria-label="Search"
-        :maxlength="limits.search"
-        autocomplete="off"
-        placeholder="Search: a word, a problem, a standard"
-      />
+      <SearchField v-model="search" />
       <PickOne v-model="order" label="In which order" bare :options="ORDERS" />
       <label class="compact"><ToggleSwitch v-model="compact" /> as a list</label>
       <Button

@@ -21,6 +21,11 @@ const props = defineProps<{
 }>()
 defineEmits<{ put: [to: Place]; duplicate: [] }>()
 
+const PLACES: { code: Place; name: string; where: string }[] = [
+  { code: 'archive', name: 'Archive', where: 'into the archive' },
+  { code: 'shelf', name: 'Back on the shelf', where: 'back on the shelf' },
+  { code: 'bin', name: 'Bin', where: 'into the bin' },
+]
 const day = (date: string) => new Date(date).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })
 const way = computed(() =>
   props.readAt
@@ -65,28 +70,13 @@ const when = computed(() =>
           Duplicate
         </Button>
         <Button
-          v-if="place !== 'archive'"
+          v-for="to in PLACES.filter((one) => one.code !== place)"
+          :key="to.code"
           class="word"
-          :aria-label="`Put ${set.title} into the archive`"
-          @click="$emit('put', 'archive')"
+          :aria-label="`Put ${set.title} ${to.where}`"
+          @click="$emit('put', to.code)"
         >
-          Archive
-        </Button>
-        <Button
-          v-if="place !== 'shelf'"
-          class="word"
-          :aria-label="`Put ${set.title} back on the shelf`"
-          @click="$emit('put', 'shelf')"
-        >
-          Back on the shelf
-        </Button>
-        <Button
-          v-if="place !== 'bin'"
-          class="word"
-          :aria-label="`Put ${set.title} into the bin`"
-          @click="$emit('put', 'bin')"
-        >
-          Bin
+          {{ to.name }}
         </Button>
       </template>
     </p>

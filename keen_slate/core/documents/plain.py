@@ -12,7 +12,7 @@ _ALREADY_PLAIN = frozenset([str, int, bool, type(None)])
 
 
 def plainly(document: Any) -> Any:
-    """A *document* (dataclasses, tuples and mappings of them) as dicts, lists, texts, numbers and None; a day is its text.
+    """A *document* (dataclasses, tuples, mappings of them) as dicts, lists, texts, numbers and None; a day is its text.
 
     >>> from ..expressions.typeset import Glyph
     >>> plainly((Glyph("number", "7"),))[0]["text"]

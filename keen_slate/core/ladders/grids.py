@@ -99,7 +99,7 @@ class Grid:
         return self.all()
 
     def all(self) -> Iterator[Expr]:
-        """All of them that are within the limits as they stand. Raises `EndedEarlyError` after too many in a row that are not."""
+        """All of them that are within the limits. Raises `EndedEarlyError` after too many in a row that are not."""
         in_vain = 0
         for block in self.blocks:
             for chosen in product(*block.columns):

@@ -200,7 +200,8 @@
     v(4mm)
   }
   let width = region.width
-  let strips = part.strips.map(one => block(breakable: false, spacing: 0pt, width: width, drawn(one.states.first(), one.alt, 100%)))
+  let strip(one) = block(breakable: false, spacing: 0pt, width: width, drawn(one.states.first(), one.alt, 100%))
+  let strips = part.strips.map(strip)
   let high = strips.map(one => measure(one).height).fold(0pt, calc.max)
   let free = region.height - measure(block(width: width, head)).height
   let on-a-page(gap) = calc.max(1, calc.floor((free + gap) / (high + gap)))

@@ -97,9 +97,9 @@ class NamedCode(BaseModel):
 
 
 class HeldOut(NamedCode):
-    """A misconception that a pupil may hold: *word* says how likely, *shown* and *chances* where it did and where it could.
+    """A misconception that a pupil may hold: *word* says how likely, *question* what to ask about it.
 
-    *question* is what to ask about it.
+    *shown* and *chances* are where it did and where it could.
     """
 
     word: str
@@ -151,7 +151,7 @@ class PupilOverTime(BaseModel):
 
 
 class GroupNow(BaseModel):
-    """Pupils who hold the same after all that they wrote, and what to ask them; without codes they are ready to go on."""
+    """Pupils who hold the same after all they wrote, and what to ask them; without codes they are ready to go on."""
 
     codes: list[str]
     names: list[str]
@@ -188,9 +188,9 @@ class SittingOfPupil(BaseModel):
 
 
 class PupilPageOut(BaseModel):
-    """A pupil over all sittings of her class: whether she is *ready* to go on, or many wrong answers have no reason (*unclear*).
+    """A pupil over all sittings of her class: whether she is *ready* to go on, or much of what she wrote is *unclear*.
 
-    What *cannot_tell* cannot be told apart yet, and the problem that would.
+    *cannot_tell* are names that cannot be told apart yet, *telling* is the problem that would.
     """
 
     ready: bool

@@ -2,14 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Annotated
 from uuid import UUID
 
-from pydantic import BaseModel, Field, StringConstraints
+from pydantic import BaseModel
 
-from keen_slate.core.limits import SEARCH_LENGTH
-
-from .base import Query, Strict
+from .base import Strict
 from .sets import SetSummary
 
 
@@ -22,13 +19,6 @@ class ShareOut(BaseModel):
 
     shared: bool
     school: str | None
-
-
-class ColleaguesQuery(Query):
-    """The words that are looked for, and the number of the first set (from 0)."""
-
-    search: Annotated[str, StringConstraints(max_length=SEARCH_LENGTH)] = ""
-    start: Annotated[int, Field(ge=0, le=1_000_000)] = 0
 
 
 class SharedSet(BaseModel):

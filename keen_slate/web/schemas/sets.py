@@ -105,10 +105,15 @@ class ShelfOut(BaseModel):
     total: int
 
 
-class ShelfQuery(Query):
-    place: Literal["shelf", "archive", "bin"] = "shelf"
+class SearchQuery(Query):
+    """The words that are looked for, and the number of the first set (from 0)."""
+
     search: Annotated[str, StringConstraints(max_length=SEARCH_LENGTH)] = ""
     start: Annotated[int, Field(ge=0, le=10**6)] = 0
+
+
+class ShelfQuery(SearchQuery):
+    place: Literal["shelf", "archive", "bin"] = "shelf"
     order: Literal["changed", "title", "shown"] = "changed"
 
 
