@@ -29,6 +29,7 @@ def _take_all(address: str, link: str) -> None:
         come_in(page.request, link)
         page.goto(address)
         page.wait_for_selector(".sheet")
+        page.wait_for_selector(".today")  # what is due is worked out when it is first asked for
         _take(page, "shelf")
         page.click(".sheet >> text=unlike fractions")
         page.wait_for_selector(".paper .row")
@@ -105,6 +106,7 @@ def _take_all(address: str, link: str) -> None:
         page.get_by_label("Minutes of the lesson").fill("15")
         page.click("text=Fade step by step")
         page.wait_for_timeout(400)
+        page.get_by_text("Make a link").scroll_into_view_if_needed()
         _take(page, "the-set")
         page.keyboard.press("Escape")
         page.click(".top >> text=Handout")
