@@ -12,6 +12,7 @@ from contextlib import contextmanager
 from pathlib import Path
 
 from tools.launch import ROOT
+from tools.postgres import DESK
 from tools.throw_away import database
 
 TURNS = 3
@@ -24,6 +25,12 @@ from keen_slate.store.demo import load
 migrate(os.environ["DATABASE_URL"])
 with Session(open_engine(os.environ["DATABASE_URL"])) as session, session.begin():
     load(session)
+try:
+    from keen_slate.store.database import let_in
+except ImportError:
+    pass  # a version in which the application owned the tables
+else:
+    let_in(os.environ["DATABASE_URL"], os.environ["DESK"])
 """
 
 Table = dict[str, dict[str, float]]
@@ -62,15 +69,16 @@ def _git(*arguments: str) -> subprocess.CompletedProcess[str]:
 
 
 @contextmanager
-def _filled(tree: Path) -> Iterator[str]:
-    """The address of a database with the demo data as the version in *tree* makes them."""
-    with database() as url:
-        subprocess.run([sys.executable, "-c", FILL], cwd=tree, env={**os.environ, "DATABASE_URL": url}, check=True)
-        yield url
+def _filled(tree: Path) -> Iterator[dict[str, str]]:
+    """What the measures are to know: where a database is with the demo data as the version in *tree* makes them."""
+    with database() as records:
+        known = {"DATABASE_URL": records.url, "DESK": DESK, "DESK_URL": records.desk_url()}
+        subprocess.run([sys.executable, "-c", FILL], cwd=tree, env=os.environ | known, check=True)
+        yield known
 
 
-def _measured(tree: Path, url: str) -> Table:
-    environment = {**os.environ, "DATABASE_URL": url, "MEASURED": str(tree)}
+def _measured(tree: Path, known: dict[str, str]) -> Table:
+    environment = os.environ | known | {"MEASURED": str(tree)}
     done = subprocess.run([sys.executable, MEASURES], cwd=tree, env=environment, stdout=subprocess.PIPE, check=True)
     found: Table = json.loads(done.stdout)
     return found

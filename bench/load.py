@@ -23,10 +23,10 @@ from sqlalchemy import insert
 from sqlalchemy.orm import Session
 
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
-from keen_slate.store.database import migrate, open_engine
+from keen_slate.store.database import let_in, migrate, open_engine
 from keen_slate.store.models import Example, ExampleSet, Teacher
 from keen_slate.store.shelf import Shelf
-from tools.postgres import LocalPostgres
+from tools.postgres import DESK, LocalPostgres
 from tools.server import LiveServer
 
 SECONDS = 25  # each stage
@@ -257,7 +257,8 @@ def main() -> None:
         database = LocalPostgres(Path(directory) / "postgres")
         url = database.start(0)
         migrate(url)
-        server = LiveServer(url, workers=2, more={"KEEN_SLATE_RUN": f"{directory}/run"})
+        let_in(url, DESK)
+        server = LiveServer(url, database.desk_url(), workers=2, more={"KEEN_SLATE_RUN": f"{directory}/run"})
         try:
             desks = _teachers(url, 200, EXAMPLES)
             heavy = _teachers(url, 8, LARGE)

@@ -15,10 +15,10 @@ from playwright.sync_api import Browser
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
-from keen_slate.store.database import migrate, open_engine
+from keen_slate.store.database import let_in, migrate, open_engine
 from keen_slate.store.shelf import Shelf, teacher_named
 from tools.browser import chromium
-from tools.postgres import USER, LocalPostgres
+from tools.postgres import DESK, USER, LocalPostgres
 from tools.server import LiveServer
 
 
@@ -46,7 +46,13 @@ def database_url() -> str:
     """The address of the database that the tests share, with all tables."""
     url = empty_database()
     migrate(url)
+    let_in(url, DESK)
     return url
+
+
+def desk_url() -> str:
+    """The address by which the application comes to that database."""
+    return postgres().desk_url(database_url().rsplit("/", 1)[1])
 
 
 @cache
@@ -74,7 +80,7 @@ def _server() -> LiveServer:
     # Both cores are at work when the tests run: what gives way to everything would never have its turn.
     run = tempfile.mkdtemp(prefix="keen-slate-run-")  # turns of its own: other tests do not wait for them
     Finalize(None, shutil.rmtree, (run, True), exitpriority=1)
-    made = LiveServer(database_url(), more={"KEEN_SLATE_NICE": "0", "KEEN_SLATE_RUN": run})
+    made = LiveServer(database_url(), desk_url(), more={"KEEN_SLATE_NICE": "0", "KEEN_SLATE_RUN": run})
     Finalize(None, made.stop, exitpriority=3)
     return made
 

@@ -11,10 +11,13 @@ from keen_slate.store.accounts import account_at
 from keen_slate.store.colleagues import everybody, school_named
 from keen_slate.store.database import open_engine
 from keen_slate.store.doors import new_link
+from keen_slate.store.models import Teacher
+from keen_slate.store.school import invite
 from keen_slate.store.shelf import teacher_named
 
 HOW = """./slate keeper school NAME           a school; its teachers are colleagues
 ./slate keeper teacher SCHOOL NAME   put a teacher (a new one, if need be) in a school, and print a link for her
+./slate keeper head SCHOOL ADDRESS   its head: who signs in by this address, or else by a link to be handed to her
 ./slate keeper reset ADDRESS         a link for who signs in by this address: with it she names a new password
 ./slate keeper list                  all teachers: school, name, address"""
 
@@ -41,6 +44,14 @@ def _done(session: Session, address: str, words: list[str]) -> str:
             teacher = teacher_named(session, name.strip())
             teacher.school_id = school_named(session, school.strip()).id
             return _link(session, address, teacher.id)
+        case ["head", school, found] if _is_name(school) and _is_name(found):
+            held = school_named(session, school.strip())
+            account = account_at(session, found)
+            if account is None:
+                return f"{address}/invited/{invite(session, held.id, found.strip(), head=True)}"
+            teacher = session.get_one(Teacher, account.teacher_id)
+            teacher.school_id, teacher.head = held.id, True
+            return f"{teacher.name} is head of {held.name}."
         case ["reset", found] if (account := account_at(session, found)) is not None:
             return _link(session, address, account.teacher_id)
         case ["reset", _]:

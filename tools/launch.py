@@ -34,7 +34,7 @@ from types import FrameType
 
 from tools.forked import Forked
 from tools.instance import Instance, Running
-from tools.postgres import LocalPostgres, PostgresError
+from tools.postgres import DESK, LocalPostgres, PostgresError
 from tools.priority import go_as_others, go_first
 from tools.supervisor import Supervisor
 
@@ -42,6 +42,7 @@ ROOT = Path(__file__).resolve().parents[1]
 VAR = Path(os.environ.get("KEEN_SLATE_VAR") or ROOT / "var")
 WANTED_PORT = 8400
 _BACKLOG = 1024
+_NEEDED = ("KEEN_SLATE_DATABASE_URL", "KEEN_SLATE_OWNER_URL", "KEEN_SLATE_SECRET_KEY")
 _PATIENCE = 4  # seconds after which it is said what is waited for
 
 
@@ -157,12 +158,16 @@ def demo(port: int | None = None, begin_anew: bool = False) -> int:
             print(f"The records that were here are kept in {aside}.")
         url = server.start()
         supervisor.add("PostgreSQL", server.run, server.process)
-        secret, next_door = _prepare(url)
-        environment = os.environ | {"KEEN_SLATE_DATABASE_URL": url, "KEEN_SLATE_SECRET_KEY": _kept_secret()}
+        secret, next_door, head = _prepare(url)
+        environment = os.environ | {
+            "KEEN_SLATE_DATABASE_URL": server.desk_url(),
+            "KEEN_SLATE_SECRET_KEY": _kept_secret(),
+        }
         address = _start_application(supervisor, instance, environment, listening)
         instance.say(address, url)
         print(f"\nKeen Slate is running. Come in by this link, which works once:\n\n    {address}/enter/{secret}\n")
         print(f"As her colleague next door (in another browser):\n\n    {address}/enter/{next_door}\n")
+        print(f"As the head of their school (in a third one):\n\n    {address}/enter/{head}\n")
         print("Another one: ./slate link. Ctrl+C (or ./slate stop) stops everything.", flush=True)
         _open_page(f"{address}/enter/{secret}#now")
         supervisor.watch()
@@ -175,12 +180,14 @@ def demo(port: int | None = None, begin_anew: bool = False) -> int:
 
 
 def serve(port: int | None = None) -> int:
-    """A real installation: KEEN_SLATE_DATABASE_URL and KEEN_SLATE_SECRET_KEY must be set."""
-    from keen_slate.store.database import bring_up_to_date
+    """A real installation: KEEN_SLATE_DATABASE_URL, KEEN_SLATE_OWNER_URL and KEEN_SLATE_SECRET_KEY must be set."""
+    from sqlalchemy import make_url
 
-    missing = [name for name in ("KEEN_SLATE_DATABASE_URL", "KEEN_SLATE_SECRET_KEY") if not os.environ.get(name)]
+    from keen_slate.store.database import bring_up_to_date, let_in
+
+    missing = [name for name in _NEEDED if not os.environ.get(name)]
     if missing:
-        raise LaunchError(f"set {' and '.join(missing)} in the environment")
+        raise LaunchError(f"set {' and '.join(missing)} in the environment; docs/running.md says what they are")
     if os.environ.get("KEEN_SLATE_TEACHER"):
         raise LaunchError(
             "KEEN_SLATE_TEACHER is not read any more: take it away, and let teachers in by ./slate link NAME"
@@ -191,9 +198,11 @@ def serve(port: int | None = None) -> int:
     supervisor = Supervisor()
     try:
         listening = listen(int(os.environ.get("KEEN_SLATE_PORT", WANTED_PORT)) if port is None else port)
-        url = os.environ["KEEN_SLATE_DATABASE_URL"]
+        url = os.environ["KEEN_SLATE_OWNER_URL"]
         print(bring_up_to_date(url, lambda revision: _keep_first(url, revision)), end="")
-        address = _start_application(supervisor, instance, dict(os.environ), listening)
+        let_in(url, make_url(os.environ["KEEN_SLATE_DATABASE_URL"]).username or "")
+        environment = {name: value for name, value in os.environ.items() if name != "KEEN_SLATE_OWNER_URL"}
+        address = _start_application(supervisor, instance, environment, listening)
         instance.say(address, url)
         print(
             f"\nKeen Slate is running at {address}\n./slate link NAME lets a teacher in; Ctrl+C stops it.", flush=True
@@ -266,7 +275,7 @@ def restore(file: Path) -> int:
 
     if not file.is_file():
         raise LaunchError(f"there is no file {file}")
-    if os.environ.get("KEEN_SLATE_DATABASE_URL"):
+    if os.environ.get("KEEN_SLATE_OWNER_URL"):
         raise LaunchError(
             "the database is not this folder's own: bring the file back with pg_restore, where the database is kept"
         )
@@ -286,7 +295,7 @@ def _records() -> Iterator[tuple[LocalPostgres, str]]:
         raise LaunchError("stop Keen Slate first: ./slate stop")
     server = LocalPostgres(VAR / "postgres")
     try:
-        yield server, os.environ.get("KEEN_SLATE_DATABASE_URL") or server.start()
+        yield server, os.environ.get("KEEN_SLATE_OWNER_URL") or server.start()
     finally:
         server.stop()
         instance.give_back()
@@ -348,22 +357,23 @@ def _new_link(running: Running, name: str) -> str:
     return f"{running.address}/enter/{secret}"
 
 
-def _prepare(url: str) -> tuple[str, str]:
-    """Tables and demo data; returns the secrets of links for the demo's teacher and for her colleague."""
+def _prepare(url: str) -> tuple[str, str, str]:
+    """Tables and demo data; returns the secrets of links for the demo's teacher, for her colleague and for their head."""
     from sqlalchemy.orm import Session
 
-    from keen_slate.store.database import bring_up_to_date, open_engine
-    from keen_slate.store.demo import COLLEAGUE, load
+    from keen_slate.store.database import bring_up_to_date, let_in, open_engine
+    from keen_slate.store.demo import COLLEAGUE, HEAD, load
     from keen_slate.store.doors import new_link
     from keen_slate.store.shelf import teacher_named
 
     print(bring_up_to_date(url, lambda revision: _keep_first(url, revision)), end="")
+    let_in(url, DESK)
     engine = open_engine(url)
     with Session(engine) as session, session.begin():
         secret = new_link(session, load(session))
-        next_door = new_link(session, teacher_named(session, COLLEAGUE).id)
+        next_door, head = (new_link(session, teacher_named(session, name).id) for name in (COLLEAGUE, HEAD))
     engine.dispose()
-    return secret, next_door
+    return secret, next_door, head
 
 
 def _kept_secret() -> str:

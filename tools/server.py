@@ -16,14 +16,14 @@ from tools.launch import answers, listen, start_worker
 
 
 class LiveServer:
-    """The application in its own processes, as an installation runs it."""
+    """The application in its own processes, as an installation runs it: it comes to its records by *desk_url*, their owner by *url*."""
 
-    def __init__(self, url: str, workers: int = 1, more: Mapping[str, str] | None = None) -> None:
+    def __init__(self, url: str, desk_url: str, workers: int = 1, more: Mapping[str, str] | None = None) -> None:
         self.url = url
         self.workers = workers
         self.port = 0
         self.environment = os.environ | {
-            "KEEN_SLATE_DATABASE_URL": url,
+            "KEEN_SLATE_DATABASE_URL": desk_url,
             "KEEN_SLATE_SECRET_KEY": secrets.token_urlsafe(24),
         } | dict(more or {})  # fmt: skip
         self.start()

@@ -12,8 +12,8 @@ from pathlib import Path
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
-from keen_slate.store.database import migrate, open_engine
-from tools.postgres import LocalPostgres
+from keen_slate.store.database import let_in, migrate, open_engine
+from tools.postgres import DESK, LocalPostgres
 from tools.server import LiveServer
 
 
@@ -27,13 +27,14 @@ class Running:
 
 
 @contextmanager
-def database(port: int = 0) -> Iterator[str]:
-    """The address of a database without tables, which listens on *port* (0: a free one)."""
+def database(port: int = 0) -> Iterator[LocalPostgres]:
+    """A server with a database without tables, which listens on *port* (0: a free one)."""
     with tempfile.TemporaryDirectory(prefix="keen-slate-throw-away-") as directory:
         Path(directory).chmod(0o755)
         server = LocalPostgres(Path(directory) / "postgres", lasting=False)
         try:
-            yield server.start(port)
+            server.start(port)
+            yield server
         finally:
             server.remove()
 
@@ -41,12 +42,13 @@ def database(port: int = 0) -> Iterator[str]:
 @contextmanager
 def application(fill: Callable[[Session], uuid.UUID], port: int = 0) -> Iterator[Running]:
     """The application with the records that *fill* makes (it returns the teacher); its database listens on *port*, 0 for a free one."""
-    with database(port) as url:
-        migrate(url)
-        engine = open_engine(url)
+    with database(port) as records:
+        migrate(records.url)
+        let_in(records.url, DESK)
+        engine = open_engine(records.url)
         with Session(engine) as session, session.begin():
             teacher = fill(session)
-        server = LiveServer(url)
+        server = LiveServer(records.url, records.desk_url())
         try:
             yield Running(engine, server, teacher)
         finally:

@@ -59,6 +59,7 @@ CHECKLIST_LENGTH: int = MOST_QUESTIONS * (QUESTION_LENGTH + 20)
 MOST_EXAMPLES = 60
 MOST_LINES = 500
 LARGEST_FILE = 5 * 1024 * 1024  # bytes
+LARGEST_DESK = 24 * 1024 * 1024  # bytes of all that is a teacher's
 LONGEST_PASTE = 200_000  # characters
 
 
@@ -98,5 +99,6 @@ FIELDS = {
     "alias": ALIAS_LENGTH,
     "answer": ANSWER_LENGTH,
     "file": LARGEST_FILE,
+    "desk": LARGEST_DESK,
     "paste": LONGEST_PASTE,
 }

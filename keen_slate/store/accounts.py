@@ -24,6 +24,7 @@ from sqlalchemy.orm import Session
 from keen_slate.core.limits import LEAST_PASSWORD
 
 from .models import Account, Tries
+from .walls import ADDRESS, reach
 
 WITHIN = timedelta(minutes=15)  # in which tries are counted together
 OF_ACCOUNT = 10  # tries for an address, whether anybody has it or not
@@ -39,7 +40,7 @@ class WeakPasswordError(ValueError):
 
 
 class TakenError(ValueError):
-    """An address that cannot be taken."""
+    """An address that cannot be taken; the sentence does not say whose it is."""
 
 
 def plain_address(address: str) -> str:
@@ -58,6 +59,7 @@ def account_of(session: Session, teacher_id: uuid.UUID) -> Account | None:
 
 def account_at(session: Session, address: str) -> Account | None:
     """What is signed in by at *address*."""
+    reach(session, ADDRESS, plain_address(address))
     return session.get(Account, plain_address(address))
 
 
@@ -80,7 +82,7 @@ def keep(session: Session, teacher_id: uuid.UUID, address: str, password: str) -
     session.execute(delete(Account).where(Account.teacher_id == teacher_id))
     made = insert(Account).values(address=address, teacher_id=teacher_id, password=kept).on_conflict_do_nothing()
     if session.scalar(made.returning(Account.address)) is None:
-        raise TakenError
+        raise TakenError("This address cannot be taken. Take another one.")
 
 
 def keep_anew(session: Session, account: Account, password: str) -> None:

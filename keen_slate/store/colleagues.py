@@ -70,7 +70,8 @@ class Colleagues:
             .join(ExampleSet, and_(ExampleSet.teacher_id == Share.teacher_id, ExampleSet.id == Share.set_id))
             # No school is like no other: NULL is equal to nothing.
             .where(
-                Teacher.school_id == self.teacher.school_id, Teacher.id != self.teacher.id, ExampleSet.place != "bin",
+                Teacher.school_id == self.teacher.school_id, Teacher.id != self.teacher.id, Teacher.leaves_at.is_(None),
+                ExampleSet.place != "bin",
                 *words_in(search),
             )
         )  # fmt: skip

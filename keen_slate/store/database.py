@@ -69,6 +69,42 @@ def migrate(url: str, revision: str = "head") -> None:
     command.upgrade(migration_config(url), revision)
 
 
+# What the application may change of rows whose other columns decide who reaches what.
+_COLUMNS = {"teacher": "name, ways, version, at_change, leaves_at", "school": "ways, version"}
+
+
+def let_in(url: str, role: str) -> None:
+    """Let the application's *role* read and change the rows of the database at *url*, whose tables belong to who asks.
+
+    Raises `SchemaError` where PostgreSQL's row-level security would not hold for it (a superuser, or who owns the tables).
+    """
+    engine = create_engine(url)
+    name = engine.dialect.identifier_preparer.quote(role)
+    try:
+        with engine.begin() as connection:
+            if not connection.execute(_HELD_BACK, {"role": role}).scalar():
+                raise SchemaError(
+                    f"The application would come to the database as {role}, who may do everything there. Make a role that owns nothing "
+                    "(create role keen_slate_desk login password '...'), name it in KEEN_SLATE_DATABASE_URL, and the one that owns "
+                    "the tables in KEEN_SLATE_OWNER_URL."
+                )
+            connection.exec_driver_sql(f"GRANT USAGE ON SCHEMA public TO {name}")
+            connection.exec_driver_sql(f"GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO {name}")
+            connection.exec_driver_sql(f"REVOKE INSERT, UPDATE, DELETE ON {_REVISION} FROM {name}")
+            for table, columns in _COLUMNS.items():
+                connection.exec_driver_sql(f"REVOKE UPDATE ON {table} FROM {name}")
+                connection.exec_driver_sql(f"GRANT UPDATE ({columns}) ON {table} TO {name}")
+    finally:
+        engine.dispose()
+
+
+_HELD_BACK = text("""
+    SELECT NOT (rolsuper OR rolbypassrls OR EXISTS (
+        SELECT FROM pg_tables WHERE schemaname = 'public' AND pg_has_role(pg_roles.oid, tableowner, 'MEMBER')))
+    FROM pg_roles WHERE rolname = :role
+""")
+
+
 def bring_up_to_date(url: str, first: Callable[[str], object] = lambda revision: None) -> str:
     """Bring the tables up to this version's; says what was done, "" where nothing was to do. Raises `SchemaError`.
 

@@ -16,6 +16,7 @@ from .shelf import Shelf, count_sets, teacher_named
 TEACHER = "The Wren Hollow trail crew"
 SCHOOL = "Wren Hollow"
 COLLEAGUE = "The pond crew next door"
+HEAD = "The warden of Wren Hollow"
 # The class next door works in other ways; the first of its sets is shared.
 NEXT_DOOR_WAYS = {"mixed_subtract": "count-back", "say_least": "lowest"}
 NEXT_DOOR: tuple[tuple[str, tuple[str, ...]], ...] = (
@@ -122,15 +123,16 @@ def load(session: Session) -> uuid.UUID:
         for title, problems in SETS:
             shelf.add_set(title, [{"source": read_any(problem).text} for problem in problems])
         demo_classes.load(session, teacher.id)
-    if teacher.school_id is None:
+    if teacher_named(session, HEAD).school_id is None:
         _next_door(session, teacher)
     return teacher.id
 
 
 def _next_door(session: Session, teacher: Teacher) -> None:
-    """A school for *teacher*, and a colleague in it who shares a set."""
-    colleague = teacher_named(session, COLLEAGUE)
-    teacher.school_id = colleague.school_id = school_named(session, SCHOOL).id
+    """A school for *teacher*, its head, and a colleague in it who shares a set."""
+    colleague, head = teacher_named(session, COLLEAGUE), teacher_named(session, HEAD)
+    teacher.school_id = colleague.school_id = head.school_id = school_named(session, SCHOOL).id
+    head.head = True
     if count_sets(session, colleague.id) == 0:
         colleague.ways = NEXT_DOOR_WAYS
         shelf = Shelf(session, colleague.id)

@@ -10,15 +10,18 @@ import uuid
 from datetime import datetime, timedelta
 from hashlib import sha256
 
-from sqlalchemy import ColumnElement, bindparam, delete, func, not_, or_, select, update
-from sqlalchemy.orm import Session
+from sqlalchemy import ColumnElement, bindparam, delete, func, insert, not_, or_, select, update
+from sqlalchemy.orm import Session, joinedload
 
+from . import log
 from .database import where_there_is_room
 from .models import EntryLink, SignIn, Teacher
+from .walls import TEACHER, reach
 
 LINK_LASTS = timedelta(hours=12)
 SIGN_IN_LASTS = timedelta(days=30)
 IDLE = timedelta(hours=12)  # after it was last used, a sign-in has ended
+WAY_BACK = timedelta(days=14)  # after an account was to end
 _JUST = timedelta(hours=1)
 _SEEN_EVERY = timedelta(minutes=10)
 _ID_LENGTH = 32  # hexadecimal digits of a teacher's id
@@ -27,7 +30,8 @@ _ID_LENGTH = 32  # hexadecimal digits of a teacher's id
 def new_link(session: Session, teacher_id: uuid.UUID) -> str:
     """A secret that signs the teacher in once."""
     secret = teacher_id.hex + secrets.token_urlsafe(24)
-    session.add(EntryLink(teacher_id=teacher_id, secret=_hashed(secret)))
+    # Who makes a link for another cannot read it afterwards: nothing is asked back.
+    session.execute(insert(EntryLink.__table__).values(teacher_id=teacher_id, secret=_hashed(secret)))  # type: ignore[arg-type]
     return secret
 
 
@@ -36,6 +40,8 @@ def enter(session: Session, link_secret: str) -> str | None:
     teacher_id = _teacher_of(link_secret)
     if teacher_id is None:
         return None
+    forget_leavers(session)
+    reach(session, TEACHER, teacher_id)
     used = delete(EntryLink).where(EntryLink.teacher_id == teacher_id, EntryLink.secret == _hashed(link_secret))
     made_at = session.scalar(used.returning(EntryLink.made_at))
     if made_at is None or made_at < _now(session) - LINK_LASTS:
@@ -45,10 +51,17 @@ def enter(session: Session, link_secret: str) -> str | None:
 
 def begin(session: Session, teacher_id: uuid.UUID, by_link: bool) -> str:
     """The secret of a new sign-in, *by_link* or by a password; those of the teacher that have ended are taken away."""
+    reach(session, TEACHER, teacher_id)
     session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, _ended()))
     secret = teacher_id.hex + secrets.token_urlsafe(32)
     session.add(SignIn(teacher_id=teacher_id, secret=_hashed(secret), by_link=by_link))
+    log.note(session, teacher_id, f"You came in by {'a link' if by_link else 'your password'}.")
     return secret
+
+
+def forget_leavers(session: Session) -> None:
+    """Take away for good all that belongs to teachers who wished so, and whose way back is over."""
+    session.execute(select(func.keen_slate_forget()))
 
 
 def sign_ins(session: Session, teacher_id: uuid.UUID) -> list[SignIn]:
@@ -86,8 +99,10 @@ def signed_in(session: Session, secret: str) -> Teacher | None:
     teacher_id = _teacher_of(secret)
     if teacher_id is None:
         return None
+    reach(session, TEACHER, teacher_id)
     found = session.execute(_SIGNED_IN, {"teacher": teacher_id, "hashed": _hashed(secret)}).one_or_none()
     if found is None:
+        reach(session, TEACHER, "")
         return None
     if found[1] < found[2] - _SEEN_EVERY:
         seen = update(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret == _hashed(secret))
@@ -104,7 +119,9 @@ def _ended() -> ColumnElement[bool]:
 _SIGNED_IN = (
     select(Teacher, SignIn.seen_at, func.now())
     .join(SignIn, SignIn.teacher_id == Teacher.id)
+    .options(joinedload(Teacher.school))
     .where(SignIn.teacher_id == bindparam("teacher"), SignIn.secret == bindparam("hashed"), not_(_ended()))
+    .where(or_(Teacher.leaves_at.is_(None), Teacher.leaves_at > func.now()))
 )
 
 

@@ -46,21 +46,39 @@ class Base(DeclarativeBase):
 
 
 class School(Base):
-    """Where teachers are colleagues: they see what they share with each other, and nothing of any other school."""
+    """Where teachers are colleagues: they see what they share with each other, and nothing of any other school.
+
+    *ways* hold for all of them, before those of each: what departs from the defaults. *version* counts their changes.
+    """
 
     __tablename__ = "school"
 
     id: Mapped[uuid_key]
     name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    ways: Mapped[settings]
+    version: Mapped[int] = mapped_column(default=1, server_default="1")
     made_at: Mapped[moment]
 
     __table_args__ = (Index(None, "name", unique=True),)
 
 
+class Invitation(Base):
+    """A link by which somebody called *name* comes into a school, as its *head* or not: a hash of the *secret* in it."""
+
+    __tablename__ = "invitation"
+
+    school_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("school.id", ondelete="CASCADE"), primary_key=True)
+    secret: Mapped[str] = mapped_column(String(64), primary_key=True)
+    name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    head: Mapped[bool] = mapped_column(default=False, server_default="false")
+    made_at: Mapped[moment]
+
+
 class Teacher(Base):
     """Somebody who makes sets, in a school or in none. *ways* are the house's: what departs from the defaults.
 
-    *version* counts the changes of the ways, *at_change* is the change of their history that they stand at.
+    *version* counts the changes of the ways, *at_change* is the change of their history that they stand at. *head* says that
+    she invites others to the school and sets its ways. At *leaves_at* all that is hers goes for good, if she wished so.
     """
 
     __tablename__ = "teacher"
@@ -71,9 +89,26 @@ class Teacher(Base):
     ways: Mapped[settings]
     version: Mapped[int] = mapped_column(default=1, server_default="1")
     at_change: Mapped[int] = mapped_column(default=0, server_default="0")
+    head: Mapped[bool] = mapped_column(default=False, server_default="false")
+    leaves_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
     created_at: Mapped[moment]
 
+    school: Mapped[School | None] = relationship()
+
     __table_args__ = (Index(None, "school_id"),)
+
+
+class LogLine(Base):
+    """What was done at a teacher's desk, or with her account, and is *said* to her: sign-ins, shares, exports, deletions."""
+
+    __tablename__ = "log_line"
+
+    teacher_id: Mapped[teacher_key]
+    id: Mapped[uuid_key]
+    said: Mapped[str] = mapped_column(Text)
+    made_at: Mapped[moment]
+
+    __table_args__ = (Index(None, "teacher_id", "made_at"),)
 
 
 class HouseChange(Base):

@@ -19,7 +19,7 @@ from sqlalchemy.orm.attributes import flag_modified
 from keen_slate.core.limits import MOST_EXAMPLES
 
 from .history import EXAMPLE_FIELDS, SET_FIELDS, History
-from .house import House
+from .house import House, ways_of
 from .models import Example, ExampleSet, SchoolClass, Sitting, Teacher
 
 MOST_DAYS = 100  # in the time log of an example
@@ -79,6 +79,11 @@ class Shelf:
         query = query.order_by(ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id)
         query = query.offset(start).limit(most)
         return self.session.scalars(query).all()
+
+    def whole_sets(self, place: str) -> Sequence[ExampleSet]:
+        """The sets in a *place* with all that they have, the one changed last first."""
+        query = self._in_place(place, "").options(selectinload(ExampleSet.examples))
+        return self.session.scalars(query.order_by(ExampleSet.changed_at.desc(), ExampleSet.title, ExampleSet.id)).all()
 
     def count(self, place: str, search: str) -> int:
         """How many sets `sets` has in all."""
@@ -197,8 +202,8 @@ class Shelf:
     # The house ----------------------------------------------------------------------------------------------------
 
     def house_ways(self) -> dict[str, str]:
-        """The ways of the house: what departs from the defaults in all sets."""
-        return self.session.get_one(Teacher, self.teacher_id).ways
+        """The ways of the house, before those of its school: what departs from the defaults in all sets."""
+        return ways_of(self.session.get_one(Teacher, self.teacher_id))
 
     def house(self) -> House:
         """The ways of the house with their history."""

@@ -5,15 +5,19 @@ No message says whether an address is known: to a wrong password and to an unkno
 
 from __future__ import annotations
 
+from datetime import UTC, datetime
+from uuid import UUID
+
 from apiflask import APIBlueprint, HTTPError
 from flask import Response, request
 from sqlalchemy.orm import Session
 
-from keen_slate.store import accounts, doors
+from keen_slate.core.days import day_of
+from keen_slate.store import accounts, doors, log
 from keen_slate.store.models import Account
 
 from . import door, session
-from .schemas.door import AccountOut, PasswordIn, SignInIn, SignInOut
+from .schemas.door import AccountOut, LeaveIn, LogLineOut, PasswordIn, SignInIn, SignInOut
 
 blueprint = APIBlueprint("account", __name__, url_prefix="/api")
 WRONG = "This address and this password do not belong together."
@@ -30,13 +34,15 @@ _NAMED = 16  # digits of a hash that name a sign-in
 def sign_in(json_data: SignInIn) -> Response:
     address = json_data.address
     _may_try(address)
+    doors.forget_leavers(session.database())
     with Session(session.engine(), expire_on_commit=False) as looking:
         account = accounts.account_at(looking, address)
     if not accounts.is_right(account, json_data.password) or account is None:
         raise HTTPError(403, WRONG)
     accounts.forgive(session.engine(), address, _remote())
+    made = doors.begin(session.database(), account.teacher_id, by_link=False)
     accounts.keep_anew(session.database(), account, json_data.password)
-    return door.with_cookie(doors.begin(session.database(), account.teacher_id, by_link=False))
+    return door.with_cookie(made)
 
 
 @blueprint.get("/account")
@@ -49,6 +55,9 @@ def get_account() -> AccountOut:
         name=teacher.name,
         address=account.address if account else None,
         asks_now=_asks_now(account),
+        school=teacher.school.name if teacher.school else None,
+        leaves_at=teacher.leaves_at,
+        log=[LogLineOut(said=one.said, at=one.made_at) for one in log.lines(session.database(), teacher.id)],
         sign_ins=[
             SignInOut(
                 id=one.secret[:_NAMED], made_at=one.made_at, seen_at=one.seen_at, by_link=one.by_link,
@@ -68,21 +77,38 @@ def set_password(json_data: PasswordIn) -> Response:
     """An address and a password to sign in by. Who has just come in by a link need not know the present password."""
     session.keep_no_answer()  # what would be kept of it begins with what was sent
     teacher = door.teacher()
-    account = accounts.account_of(session.database(), teacher.id)
-    if account is not None and _asks_now(account):
-        _may_try(account.address)
-        if not accounts.is_right(account, json_data.now or ""):
-            raise HTTPError(403, "The present password is another one.")
-        accounts.forgive(session.engine(), account.address, _remote())
-    try:
-        accounts.keep(session.database(), teacher.id, json_data.address, json_data.password)
-    except accounts.WeakPasswordError as error:
-        raise HTTPError(422, str(error)) from None
-    except accounts.TakenError:
-        raise HTTPError(422, "This address cannot be taken. Take another one.") from None
+    _must_be_herself(teacher.id, json_data.now)
+    accounts.keep(session.database(), teacher.id, json_data.address, json_data.password)
+    log.note(session.database(), teacher.id, "You set an address and a password; other browsers were signed out.")
     made = doors.begin(session.database(), teacher.id, by_link=False)
     doors.end_others(session.database(), teacher.id, made)
     return door.with_cookie(made)
+
+
+@blueprint.post("/account/leaving")
+@blueprint.input(LeaveIn)
+@blueprint.doc(
+    responses={204: "In 14 days all is gone; every browser is signed out.", 403: "The present password is another."}
+)
+def leave_for_good(json_data: LeaveIn) -> Response:
+    """Have all that is one's own taken away for good, 14 days from now; whoever comes in before may stay."""
+    session.keep_no_answer()
+    teacher = door.teacher()
+    _must_be_herself(teacher.id, json_data.now)
+    teacher.leaves_at = datetime.now(UTC) + doors.WAY_BACK
+    log.note(session.database(), teacher.id, f"You had your account end on {day_of(teacher.leaves_at)}.")
+    doors.end_others(session.database(), teacher.id, "")
+    return door.without_cookie()
+
+
+@blueprint.delete("/account/leaving")
+@blueprint.output({}, status_code=204)
+def stay() -> str:
+    """Keep the account after all."""
+    teacher = door.teacher()
+    teacher.leaves_at = None
+    log.note(session.database(), teacher.id, "You kept your account after all.")
+    return ""
 
 
 @blueprint.delete("/account/sign-ins")
@@ -100,6 +126,16 @@ def end(named: str) -> str:
     if len(named) != _NAMED or not doors.end(session.database(), door.teacher().id, named):
         raise HTTPError(404, "That browser is signed out already.")
     return ""
+
+
+def _must_be_herself(teacher_id: UUID, now: str | None) -> None:
+    """Raises `HTTPError` 403 where the present password is wanted, and *now* is another."""
+    account = accounts.account_of(session.database(), teacher_id)
+    if account is not None and _asks_now(account):
+        _may_try(account.address)
+        if not accounts.is_right(account, now or ""):
+            raise HTTPError(403, "The present password is another one.")
+        accounts.forgive(session.engine(), account.address, _remote())
 
 
 def _asks_now(account: Account | None) -> bool:

@@ -21,6 +21,7 @@ from . import (
     documents,
     door,
     errors,
+    everything,
     explaining,
     files,
     handouts,
@@ -30,6 +31,7 @@ from . import (
     openapi,
     pages,
     pictures,
+    school,
     session,
     sets,
     shelving,
@@ -100,6 +102,8 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(class_files.blueprint)
     app.register_blueprint(met.blueprint)
     app.register_blueprint(colleagues.blueprint)
+    app.register_blueprint(school.blueprint)
+    app.register_blueprint(everything.blueprint)
     app.get("/show/<uuid:teacher_id>/<string:key>")(app.doc(hide=True)(handouts.shown))
     app.get("/shared/<uuid:teacher_id>/<uuid:set_id>")(app.doc(hide=True)(colleagues.shared_page))
     pages.init_app(app, app.config["DIST"])

@@ -9,6 +9,7 @@ from uuid import UUID
 from apiflask import APIBlueprint
 from flask import Response, request
 
+from keen_slate.core.days import day_of
 from keen_slate.core.limits import LARGEST_FILE
 from keen_slate.export import answers_table
 from keen_slate.export.class_document import (
@@ -23,7 +24,7 @@ from keen_slate.export.class_document import (
 from keen_slate.export.json_document import written
 from keen_slate.export.report import Report, report
 from keen_slate.store.classes import Classes
-from keen_slate.store.models import Sitting
+from keen_slate.store.models import SchoolClass, Sitting
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Entered, Sittings
 
@@ -93,7 +94,7 @@ def sitting_paper(sitting_id: UUID) -> Response:
         desk = Desk(mine, sitting_id)
         name = desk.classes.one(desk.sitting.class_id).name
     found, sitting = happened_out(desk.answers, desk.pupils, desk.ways), desk.sitting
-    said = f"{name}, {sitting.kind}, {sitting.day.day} {sitting.day:%B %Y}"
+    said = f"{name}, {sitting.kind}, {day_of(sitting.day)}"
     return inline_pdf(f"{name} {sitting.title}", _paper(sitting_report(sitting.title, said, found)))
 
 
@@ -109,11 +110,12 @@ def _paper(page: Report) -> bytes:
 def save_class(class_id: UUID) -> Response:
     """A class with all that it wrote, as a document that can be brought in again, here or elsewhere."""
     with shelf() as mine:
-        document = _document(mine, class_id)
+        document = document_of(mine, class_id)
     return download(written(document), f"class {document.name}", "json", "application/json")
 
 
-def _document(mine: Shelf, class_id: UUID) -> ClassDocument:
+def document_of(mine: Shelf, class_id: UUID) -> ClassDocument:
+    """A class with all that it wrote as its published document."""
     classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
     found, pupils = classes.one(class_id), classes.pupils(class_id)
     aliases = {pupil.id: pupil.alias for pupil in pupils}
@@ -157,17 +159,23 @@ def bring() -> ClassOut:
     request.max_content_length = 4 * LARGEST_FILE
     document = heavy.run(read_document, request.get_data(), seconds=heavy.FILE)
     with shelf() as mine:
-        classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
-        made = classes.add(document.name, [pupil.alias for pupil in document.pupils])
+        made = bring_class(mine, document)
         session.about_class(made.id)
-        made.returns, made.forget_months = document.returns, document.forget_months or None
-        ids = {}
-        for pupil, part in zip(classes.pupils(made.id), document.pupils, strict=True):
-            pupil.here = part.here
-            ids[part.alias.casefold()] = pupil.id
-        for one in document.sittings:
-            _bring(store, made.id, one, ids)
         return class_view(mine, made)
+
+
+def bring_class(mine: Shelf, document: ClassDocument) -> SchoolClass:
+    """A new class from a *document*, with all that it wrote."""
+    classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
+    made = classes.add(document.name, [pupil.alias for pupil in document.pupils])
+    made.returns, made.forget_months = document.returns, document.forget_months or None
+    ids = {}
+    for pupil, part in zip(classes.pupils(made.id), document.pupils, strict=True):
+        pupil.here = part.here
+        ids[part.alias.casefold()] = pupil.id
+    for one in document.sittings:
+        _bring(store, made.id, one, ids)
+    return made
 
 
 def _bring(store: Sittings, class_id: UUID, part: SittingPart, ids: dict[str, UUID]) -> None:

@@ -9,6 +9,7 @@ from uuid import UUID
 
 from apiflask import APIBlueprint
 
+from keen_slate.core.days import day_of
 from keen_slate.core.sittings.holding import mixed_up
 from keen_slate.core.stories.any_text import read_any
 from keen_slate.store.classes import ClassError, Classes
@@ -197,7 +198,7 @@ def make_group_set(class_id: UUID, json_data: GroupNowIn) -> SetOut:
     fields = [{"source": one.source, "target": one.target} for one in problems]
     here = {str(pupil.id) for pupil in year.pupils if pupil.here}
     last, day = year.sittings[-1], max(one.day for one in year.sittings)
-    after = f"what was written until {day.day} {day:%B %Y}, {last.title} the last."
+    after = f"what was written until {day_of(day)}, {last.title} the last."
     names = [year.name(code) for code in group.codes]
     with shelf() as mine:
         ways = year.sittings[0].questions[0].get("ways", {})

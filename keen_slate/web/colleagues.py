@@ -8,10 +8,12 @@ from uuid import UUID
 from apiflask import APIBlueprint, HTTPError
 from flask import Response
 
+from keen_slate.core.days import day_of
 from keen_slate.core.limits import WORDS_LENGTH
-from keen_slate.store import summaries
+from keen_slate.store import log, summaries
 from keen_slate.store.classes import ClassError
 from keen_slate.store.colleagues import Colleagues
+from keen_slate.store.house import ways_of
 from keen_slate.store.shelf import NotFoundError, fields_of
 
 from . import door, views
@@ -47,6 +49,9 @@ def put_share(set_id: UUID, json_data: ShareIn) -> ShareOut:
             raise ClassError(
                 "You are in no school here, so there is nobody to share with.", "Ask who keeps Keen Slate."
             )
+        if json_data.shared != colleagues.is_shared(set_id):
+            did = "shared" if json_data.shared else "withdrew"
+            log.note(mine.session, mine.teacher_id, f"You {did} {mine.one_set(set_id).title}.")
         colleagues.share(set_id, json_data.shared)
         return _share_out(colleagues, set_id)
 
@@ -70,7 +75,7 @@ def colleagues_sets(query_data: SearchQuery) -> ColleaguesSetsOut:
             sets=[
                 SharedSet(
                     teacher_id=one.teacher.id, teacher=one.teacher.name,
-                    set=views.set_summary(one.example_set, one.teacher.ways),
+                    set=views.set_summary(one.example_set, ways_of(one.teacher)),
                 )
                 for one in found
             ],
@@ -86,7 +91,7 @@ def shared_page(teacher_id: UUID, set_id: UUID) -> Response:
         one = Colleagues(database(), door.teacher()).one(teacher_id, set_id)
     except (NotFoundError, HTTPError):
         return not_there()
-    return readable(one.example_set, one.teacher.ways)
+    return readable(one.example_set, ways_of(one.teacher))
 
 
 @blueprint.post("/colleagues/<uuid:teacher_id>/sets/<uuid:set_id>/copies")
@@ -95,7 +100,7 @@ def take_copy(teacher_id: UUID, set_id: UUID) -> SetOut:
     """A copy of a colleague's set, worked as one's own class works; its note says where it came from."""
     with shelf() as mine:
         one = Colleagues(mine.session, door.teacher()).one(teacher_id, set_id)
-        theirs, day = one.example_set, date.today()
-        said = f"Taken from {one.teacher.name} on {day.day} {day:%B %Y}."
+        theirs = one.example_set
+        said = f"Taken from {one.teacher.name} on {day_of(date.today())}."
         about = {"note": f"{said} {theirs.note}".strip()[:WORDS_LENGTH]}
         return set_view(mine, mine.add_set(theirs.title, map(fields_of, theirs.examples), theirs, about))

@@ -24,7 +24,7 @@ OURS = ["127.0.0.1", "localhost", "[::1]"]
 NOBODY = "Nobody is signed in here."
 USED = "This link was used before, or is too old."
 # What may be asked for by anybody: to come in, and what can be asked for here at all.
-OPEN = {"/api/enter", "/api/sign-in", "/api/openapi.json"}
+OPEN = {"/api/enter", "/api/sign-in", "/api/invited", "/api/join", "/api/openapi.json"}
 
 
 def init_app(app: APIFlask, hosts: list[str]) -> None:
@@ -60,9 +60,7 @@ def init_app(app: APIFlask, hosts: list[str]) -> None:
     @app.doc(summary="Sign this browser out", responses=[204])
     def leave() -> Response:
         doors.leave(session.database(), secret())
-        answer = Response(status=204)
-        answer.delete_cookie(cookie_name(), secure=request.is_secure, httponly=True, samesite="Strict")
-        return answer
+        return without_cookie()
 
 
 def cookie_name() -> str:
@@ -79,9 +77,16 @@ def with_cookie(made: str) -> Response:
     return answer
 
 
+def without_cookie() -> Response:
+    """An answer that takes the secret of its sign-in from this browser."""
+    answer = Response(status=204)
+    answer.delete_cookie(cookie_name(), secure=request.is_secure, httponly=True, samesite="Strict")
+    return answer
+
+
 def teacher() -> Teacher:
     """Who is at the desk. Raises `HTTPError` 401 where nobody is."""
-    found = _signed_in()
+    found = at_desk()
     if found is None:
         raise HTTPError(401, NOBODY)
     return found
@@ -100,7 +105,8 @@ def secret() -> str:
     return request.cookies.get(cookie_name(), "")
 
 
-def _signed_in() -> Teacher | None:
+def at_desk() -> Teacher | None:
+    """Who is at the desk, if anybody is."""
     if "teacher" not in g:
         g.teacher = doors.signed_in(session.database(), secret()) if secret() else None
     return g.teacher  # type: ignore[no-any-return]

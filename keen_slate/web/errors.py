@@ -13,9 +13,11 @@ from sqlalchemy.exc import DataError, DBAPIError, IntegrityError, InterfaceError
 from sqlalchemy.exc import TimeoutError as PoolTimeoutError
 
 from keen_slate.core.errors import CoreError
+from keen_slate.store.accounts import TakenError, WeakPasswordError
 from keen_slate.store.classes import ClassError
 from keen_slate.store.history import NoChangeError
 from keen_slate.store.once import OtherChangeError
+from keen_slate.store.school import StaleSchoolError
 from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError
 
 from .session import AnsweredError
@@ -46,6 +48,9 @@ SAID: dict[type[Exception], tuple[int, str]] = {
     FullSetError: (422, "Begin a new set."),
     OrderError: (422, "Load the set again."),
     NoChangeError: (422, "Load the set again."),
+    WeakPasswordError: (422, "A few words in a row are long, and easy to keep in mind."),
+    TakenError: (422, ""),
+    StaleSchoolError: (409, "Load the page again."),
     OtherChangeError: (422, "Give every change a key of its own."),
 }
 # What PostgreSQL ends because others need the same rows, or because it takes too long.

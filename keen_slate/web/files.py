@@ -19,6 +19,7 @@ from keen_slate.export.workbook import TYPE as XLSX_TYPE
 from keen_slate.export.workbook import refuse_large, table_in
 from keen_slate.store.history import EXAMPLE_FIELDS
 from keen_slate.store.models import Example, ExampleSet
+from keen_slate.store.shelf import Shelf
 
 from . import heavy, papers, searches, views
 from .desk import shelf
@@ -41,7 +42,7 @@ def save(set_id: UUID) -> Response:
     """The set as a document that can be brought in again, here or elsewhere."""
     with shelf() as mine:
         example_set = mine.one_set(set_id)
-        return download(written(_document(example_set)), example_set.title, "json", "application/json")
+        return download(written(document_of(example_set)), example_set.title, "json", "application/json")
 
 
 @blueprint.get("/sets/<uuid:set_id>/problems.csv")
@@ -145,11 +146,16 @@ def bring() -> SetOut:
     # Somewhat larger files are read to the end, so that the refusal arrives; the page never sends them.
     request.max_content_length = 4 * LARGEST_FILE
     document = heavy.run(read_document, request.get_data(), seconds=heavy.FILE)
+    with shelf() as mine:
+        return set_view(mine, bring_set(mine, document))
+
+
+def bring_set(mine: Shelf, document: SetDocument, **more: object) -> ExampleSet:
+    """A new set on the shelf from a *document*; *more* are values of `SET_FIELDS` that stand in none."""
     fields = [_fields(example) for example in document.examples]
     known = ("objective", "standards", "note", "lesson_minutes", "ways", "words")
-    about = {name: getattr(document, name) for name in known}
-    with shelf() as mine:
-        return set_view(mine, mine.add_set(document.title, fields, about=about))
+    about = {name: getattr(document, name) for name in known} | more
+    return mine.add_set(document.title, fields, about=about)
 
 
 @blueprint.post("/sets/<uuid:set_id>/judge")
@@ -164,7 +170,8 @@ def judge(set_id: UUID, json_data: BroughtIn) -> BroughtOut:
     )
 
 
-def _document(example_set: ExampleSet) -> SetDocument:
+def document_of(example_set: ExampleSet) -> SetDocument:
+    """A set as its published document."""
     return SetDocument(
         format="keen-slate/set", version=1, title=example_set.title, objective=example_set.objective, standards=example_set.standards, note=example_set.note,
         lesson_minutes=example_set.lesson_minutes, ways=example_set.ways, words=example_set.words, examples=[_part(e) for e in example_set.examples],

@@ -17,6 +17,7 @@ from keen_slate.export import fonts
 from keen_slate.export.page import withdrawn
 from keen_slate.export.paper.options import Options
 from keen_slate.export.typesetting import FOLDER
+from keen_slate.store import walls
 from keen_slate.store.models import ExampleSet
 from keen_slate.store.shelf import NotFoundError, Shelf
 
@@ -146,6 +147,7 @@ def put_show(set_id: UUID, json_data: ShowIn) -> SetOut:
 def shown(teacher_id: UUID, key: str) -> Response:
     """The page of a set under its unguessable address; where it was withdrawn, a page that says so."""
     mine = Shelf(database(), teacher_id)
+    walls.reach(mine.session, walls.SHOWN, key)
     try:
         example_set = mine.shown(key)
     except NotFoundError:

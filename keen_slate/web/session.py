@@ -19,7 +19,7 @@ from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import ORMExecuteState, Session
 
 from keen_slate.core.searching.deadline import until
-from keen_slate.store import once, summaries
+from keen_slate.store import once, summaries, walls
 
 KEY_HEADER = "Idempotency-Key"
 LIGHT = 1  # seconds of work that the core may spend in a request that has no process of its own
@@ -125,6 +125,8 @@ def database() -> Session:
     """The database session of this request; what is done in it is kept if the answer is good."""
     if "session" not in g:
         g.session = RequestSession(engine(), expire_on_commit=False)
+        if g.get("teacher") is not None:  # what was done before was kept, and this goes on with it
+            walls.reach(g.session, walls.TEACHER, g.teacher.id)
     return g.session  # type: ignore[no-any-return]
 
 

@@ -10,6 +10,7 @@ from uuid import UUID
 
 from apiflask import APIBlueprint
 
+from keen_slate.core.days import day_of
 from keen_slate.core.diagnosing.faults import is_code
 from keen_slate.core.documents.figure import exposure_of, figure_view
 from keen_slate.core.errors import ReadError
@@ -405,7 +406,7 @@ def make_set(sitting_id: UUID, json_data: GroupSetIn) -> SetOut:
         asked = zip_longest(wish.problems, wish.targets[: len(wish.problems)])
         fields = [{"source": read_any(problem).text, "target": target} for problem, target in asked]
         stored = desk.sitting.questions[0].get("ways", {})
-        day = f"{desk.sitting.day.day} {desk.sitting.day:%B %Y}"
+        day = day_of(desk.sitting.day)
         note = f"the {_KIND[desk.sitting.kind]} of {day}, {desk.sitting.title}."
         about_ = names(wish.codes, voice_of(desk.ways))
         return set_of_group(mine, about_, fields, stored, wish.pupils, desk.sitting.title, note)

@@ -84,20 +84,22 @@ def redo(json_data: VersionIn) -> WaysOut:
 def ways_view(mine: Shelf) -> WaysOut:
     """Every setting, in the words of the house, and the ways of the house with their version."""
     house = mine.house()
-    voice = voice_of(Ways.of(house.teacher.ways))
+    voice = voice_of(Ways.of(mine.house_ways()))
     undo, redo = house.said()
     return WaysOut(
         groups=[CodeOut(code=code, name=voice.said(title)) for code, title in GROUPS.items()],
-        settings=[_setting(one, voice) for one in SETTINGS.values()],
+        settings=[setting_out(one, voice) for one in SETTINGS.values()],
         hangs_on=[CodeOut(code=code, name=voice.said(title)) for code, title in HANGS_ON.items()],
         questions="\n".join([f"{one.hangs_on}: {voice.said(one.asks)}" for one in OF_THE_HOUSE]),
         house=dict(house.teacher.ways),
+        school=dict(house.teacher.school.ways) if house.teacher.school else {},
         version=house.teacher.version,
         undo=undo,
         redo=redo,
     )
 
 
-def _setting(one: Setting, voice: Voice) -> SettingOut:
+def setting_out(one: Setting, voice: Voice) -> SettingOut:
+    """A setting and its codes, in the words of *voice*."""
     codes = [CodeOut(code=code, name=voice.said(title)) for code, title in one.codes.items()]
     return SettingOut(name=one.name, group=one.group, title=voice.said(one.title), codes=codes)

@@ -3,6 +3,8 @@
 from sqlalchemy.orm import Session
 
 from keen_slate.store.classes import Classes
+from keen_slate.store.colleagues import school_named
+from keen_slate.store.models import Teacher
 from tests import support
 from tests.browser.test_bench import PageTests
 from tools.browser import come_in
@@ -21,6 +23,8 @@ class ViewTests(PageTests):
             classes = Classes(session, cls.teacher)
             made = classes.add("Heron", ["Sedge", "Alder"])
             cls.class_id = made.id
+            teacher = session.get_one(Teacher, cls.teacher)
+            teacher.school_id, teacher.head = school_named(session, "Marsh End").id, True
 
     def views(self):
         """Each view's address with what is there once it can be looked at."""
@@ -28,7 +32,7 @@ class ViewTests(PageTests):
             "/": ".slip", f"/bench/{self.set_id}": ".paper .row", f"/wall/{self.set_id}": "li.line", f"/handout/{self.set_id}": ".options",
             f"/ladder/{self.set_id}": ".stair .step", f"/stories/{self.set_id}": ".wish", f"/reveals/{self.set_id}": "table",
             "/classes": ".begin", f"/classes/{self.class_id}": ".sheet", "/likely-wrong-answers": "main li", "/number-building": ".sheet",
-            "/scenarios": "table", "/nowhere": "main", "/number-building/wall?numbers=9,+11,+4/5,+1/6&wanted=4+11/12": ".number",
+            "/account": ".log", "/school": ".way .row", "/colleagues": ".look", "/invited/guessed": "h1", "/scenarios": "table", "/nowhere": "main", "/number-building/wall?numbers=9,+11,+4/5,+1/6&wanted=4+11/12": ".number",
         }  # fmt: skip
 
     def look(self, view, there):

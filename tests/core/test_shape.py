@@ -18,7 +18,7 @@ PURE = {
 LAYERS = {"core": set(), "store": {"core"}, "export": {"core"}, "web": {"core", "store", "export"}}
 # From the bottom: a room imports from itself and from those before it. Modules beside the rooms have their place, too.
 ROOMS = (
-    "limits", "errors", "searching", "expressions", "arithmetic", "reading", "stories", "ways", "working", "judging", "grading", "worked",
+    "limits", "days", "errors", "searching", "expressions", "arithmetic", "reading", "stories", "ways", "working", "judging", "grading", "worked",
     "diagnosing", "layouts", "figures", "teaching", "ladders", "sittings", "building", "documents",
 )  # fmt: skip
 

@@ -22,7 +22,7 @@ from tests import support
 
 def app_of(case, **config):
     """The application in the process of the tests of *case*, ended with them."""
-    app = create_app({"SECRET_KEY": "x", "DATABASE_URL": support.database_url(), **config})
+    app = create_app({"SECRET_KEY": "x", "DATABASE_URL": support.desk_url(), **config})
     case.addClassCleanup(app.extensions["keen_slate_engine"].dispose)
     case.addClassCleanup(app.extensions["keen_slate_heavy"].stop)
     return app
@@ -98,7 +98,7 @@ class DoorTests(unittest.TestCase):
                 self.assertEqual(browser.send("GET", "/api/me")[0], status, (column, more))
 
     def test_two_folders_in_one_browser_leave_each_other_alone(self):
-        other = create_app({"SECRET_KEY": "y", "DATABASE_URL": support.database_url()})
+        other = create_app({"SECRET_KEY": "y", "DATABASE_URL": support.desk_url()})
         self.addCleanup(other.extensions["keen_slate_engine"].dispose)
         second = Browser(other, support.new_teacher())
         self.assertNotEqual(self.browser.cookie().key, second.cookie().key)
@@ -160,15 +160,14 @@ class DoorTests(unittest.TestCase):
         tls = Browser(self.app, self.teacher, "https://slate.school.example")
         self.assertIn("Secure", tls.entered.headers["Set-Cookie"])
 
-    def test_the_application_owns_its_tables_and_nothing_else(self):
-        url = support.database_url().replace("+psycopg", "")
-        with psycopg.connect(url) as connection:
-            self.assertEqual(
-                connection.execute(
-                    "select rolsuper, rolcreatedb, rolcreaterole from pg_roles where rolname = current_user"
-                ).fetchone(),
-                (False,) * 3,
-            )
+    def test_the_application_owns_nothing_and_who_owns_the_tables_nothing_else(self):
+        for url, owns in ((support.desk_url(), False), (support.database_url(), True)):
+            with psycopg.connect(url.replace("+psycopg", "")) as connection:
+                asked = connection.execute(
+                    "select rolsuper, rolcreatedb, rolcreaterole, rolbypassrls, exists (select from pg_class where relowner = pg_roles.oid) "
+                    "from pg_roles where rolname = current_user"
+                )
+                self.assertEqual(asked.fetchone(), (False,) * 4 + (owns,))
         with support.engine().connect() as connection:
             for name in ("statement_timeout", "lock_timeout", "idle_in_transaction_session_timeout"):
                 self.assertNotEqual(connection.exec_driver_sql(f"show {name}").scalar(), "0")

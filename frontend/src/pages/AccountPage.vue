@@ -3,9 +3,12 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { onMounted, ref } from 'vue'
 
+import EndAccount from '../account/EndAccount.vue'
+import EverythingFile from '../account/EverythingFile.vue'
 import { momentOf } from '../parts/moments'
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import limits from '../parts/limits.json'
+import NewPassword from '../parts/NewPassword.vue'
 import PageHead from '../parts/PageHead.vue'
 import { useTold } from '../parts/useTold'
 
@@ -44,6 +47,12 @@ async function end(id: string | null): Promise<void> {
   await load()
 }
 
+async function stay(): Promise<void> {
+  const answer = await ask(client.DELETE('/api/account/leaving'))
+  refusal.value = answer.ok ? null : answer.refusal
+  await load()
+}
+
 onMounted(async () => {
   document.title = 'My account · Keen Slate'
   await load()
@@ -53,9 +62,16 @@ onMounted(async () => {
 
 <template>
   <main class="class account">
-    <PageHead title="My account" />
+    <PageHead title="My account">
+      <RouterLink v-if="account?.school" class="word" :to="{ name: 'school' }">{{ account.school }}</RouterLink>
+    </PageHead>
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <template v-if="account">
+      <section v-if="account.leaves_at" class="sheet on-paper" aria-labelledby="leaving">
+        <h2 id="leaving">All that is yours goes on {{ momentOf(account.leaves_at) }}</h2>
+        <p>You had your account end. Until then you may keep it, with everything in it.</p>
+        <Button label="Keep my account" @click="stay" />
+      </section>
       <form class="sheet on-paper" @submit.prevent="keep">
         <h2>{{ account.address ? 'How you sign in' : 'A password of your own' }}</h2>
         <p class="quiet">
@@ -65,33 +81,18 @@ onMounted(async () => {
               : 'With it you come in from any browser, without a link.'
           }}
         </p>
-        <label for="address">Address (e-mail), as the name you sign in by</label>
-        <InputText
-          id="address"
-          v-model="address"
-          type="email"
-          autocomplete="username"
-          :maxlength="limits.address"
-          required
-        />
-        <template v-if="account.asks_now">
-          <label for="now">Present password</label>
-          <InputText
-            id="now"
-            v-model="now"
-            type="password"
-            autocomplete="current-password"
-            :maxlength="limits.password"
-          />
-        </template>
-        <label for="password">New password, {{ limits.least_password }} characters or more</label>
-        <InputText
-          id="password"
-          v-model="password"
-          type="password"
-          autocomplete="new-password"
-          :maxlength="limits.password"
-        />
+        <NewPassword v-model:address="address" v-model:password="password">
+          <template v-if="account.asks_now">
+            <label for="now">Present password</label>
+            <InputText
+              id="now"
+              v-model="now"
+              type="password"
+              autocomplete="current-password"
+              :maxlength="limits.password"
+            />
+          </template>
+        </NewPassword>
         <Button type="submit" label="Keep it" :loading="busy" :disabled="!address.trim() || !password" />
       </form>
       <section class="sheet on-paper" aria-labelledby="where">
@@ -115,38 +116,34 @@ onMounted(async () => {
           </li>
         </ul>
       </section>
+      <section class="sheet on-paper" aria-labelledby="log">
+        <h2 id="log">What was done</h2>
+        <ol class="log" tabindex="0" aria-labelledby="log">
+          <li v-for="(one, i) in account.log" :key="i">
+            <span class="quiet">{{ momentOf(one.at) }}</span>
+            <span>{{ one.said }}</span>
+          </li>
+        </ol>
+      </section>
+      <EverythingFile @brought="load" />
+      <EndAccount v-if="!account.leaves_at" :asks-now="account.asks_now" />
     </template>
   </main>
 </template>
 
 <style scoped src="../classes/class.css"></style>
+<style scoped src="../account/account.css"></style>
 <style scoped>
 .account {
   max-width: 860px;
 }
-.sheet {
-  display: grid;
-  gap: 6px;
-  justify-items: start;
-}
-h2 {
-  padding: 0;
-}
-label {
-  padding-top: 8px;
-}
-form :deep(input) {
-  width: min(28rem, 100%);
-}
-[type='submit'] {
-  margin-top: 12px;
-}
-ul {
+ul,
+ol {
   width: 100%;
 }
 li {
   display: grid;
-  grid-template-columns: 7rem minmax(0, 5fr) minmax(0, 4fr) 6rem;
+  grid-template-columns: 7rem minmax(0, 7fr) minmax(0, 6fr) 5rem;
   gap: 2px 20px;
   padding: 6px 0;
   border-top: 1px solid var(--hair);
@@ -160,6 +157,13 @@ li {
 }
 .all {
   text-decoration-color: currentColor;
+}
+.log {
+  max-height: 16rem;
+  overflow-y: auto;
+}
+.log li {
+  grid-template-columns: 11rem minmax(0, 1fr);
 }
 @media (max-width: 640px) {
   li {

@@ -52,7 +52,9 @@ onMounted(() => {
 
 <template>
   <main class="shelf">
-    <PageHead title="From colleagues" />
+    <PageHead title="From colleagues">
+      <RouterLink v-if="school" class="word" :to="{ name: 'school' }">{{ school }}</RouterLink>
+    </PageHead>
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <div v-if="school" class="look"><SearchField v-model="search" /></div>
     <ul class="sheets">

@@ -21,6 +21,7 @@ export const useWays = defineStore('ways', () => {
   /** The layouts that a working can have, by code and name. */
   const layouts = computed(() => settings.value.find((one) => one.name === 'layout')?.codes ?? [])
   const house = computed(() => ways.value?.house ?? {})
+  const school = computed(() => ways.value?.school ?? {})
 
   /** Ask for the ways; the settings themselves never change, so *again* is needed only for what is chosen. */
   async function load(again = false): Promise<void> {
@@ -62,5 +63,5 @@ export const useWays = defineStore('ways', () => {
     return keepMine ? choose(choice.mine) : true
   }
 
-  return { ways, settings, layouts, house, trouble, conflict, load, choose, undo, redo, settle }
+  return { ways, settings, layouts, house, school, trouble, conflict, load, choose, undo, redo, settle }
 })

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import { computed } from 'vue'
 
 import type { Schemas, Setting } from '../api/client'
+import type { Scope } from './scope'
 import WayPiece from './WayPiece.vue'
 
 /** A setting, and its ways to choose from by looking. */
@@ -10,32 +11,43 @@ const props = defineProps<{
   setting: Setting
   /** A piece of working for each of its ways, once it is there. */
   shown: Schemas['ShownWay'][] | undefined
-  /** What is chosen for all sets and for this one; undefined where the one above it holds. */
-  house: string | undefined
-  set: string | undefined
+  /** What is chosen for the school, for all sets and for this one; undefined where the one above it holds. */
+  school?: string | undefined
+  house?: string | undefined
+  set?: string | undefined
   /** For whom is being chosen. */
-  scope: 'house' | 'set'
+  scope: Scope
 }>()
-const emit = defineEmits<{ choose: [code: string | null, scope: 'house' | 'set'] }>()
+const emit = defineEmits<{ choose: [code: string | null, scope: Scope] }>()
 
-const usual = computed(() => props.setting.codes[0]?.code ?? '')
-const holds = computed(() => (props.scope === 'set' ? props.set : undefined) ?? props.house ?? usual.value)
-const name = (code: string | undefined) => props.setting.codes.find((one) => one.code === code)?.name ?? ''
-const piece = (code: string) => props.shown?.find((one) => one.code === code)
-/** What differs from what holds above it, said in words and put back with a press. */
-const differs = computed(() => {
-  const found: { scope: 'house' | 'set'; said: string }[] = []
-  if (props.set !== undefined && props.set !== (props.house ?? usual.value))
-    found.push({ scope: 'set', said: `This set: ${name(props.set)}; all sets: ${name(props.house ?? usual.value)}.` })
-  if (props.house !== undefined && props.house !== usual.value)
-    found.push({ scope: 'house', said: `All sets: ${name(props.house)}; usual: ${name(usual.value)}.` })
-  return found
+/** What is usual, and then what holds in each scope; the one above it, where nothing is chosen there. */
+const holding = computed(() => {
+  const usual = props.setting.codes[0]?.code ?? ''
+  const school = props.school ?? usual
+  const house = props.house ?? school
+  return { usual, school, house, set: props.set ?? house }
 })
+const ABOVE = { school: 'usual', house: 'school', set: 'house' } as const
+const SAID = { school: 'The school', house: 'All sets', set: 'This set' }
+const name = (code: string) => props.setting.codes.find((one) => one.code === code)?.name ?? ''
+const piece = (code: string) => props.shown?.find((one) => one.code === code)
+const nameAbove = (scope: Scope) =>
+  scope === 'set' ? 'all sets' : scope === 'house' && props.school !== undefined ? 'the school' : 'usual'
+/** What differs from what holds above it, said in words; what may be put back here is, with a press. */
+const differs = computed(() =>
+  (['set', 'house', 'school'] as const)
+    .filter((scope) => props[scope] !== undefined && holding.value[scope] !== holding.value[ABOVE[scope]])
+    .map((scope) => ({
+      scope,
+      said: `${SAID[scope]}: ${name(holding.value[scope])}; ${nameAbove(scope)}: ${name(holding.value[ABOVE[scope]])}.`,
+      ours: (scope === 'school') === (props.scope === 'school'),
+    })),
+)
 
 function choose(code: string): void {
-  if (code === holds.value && !(props.scope === 'set' && props.set === undefined)) return
-  const above = props.scope === 'set' ? (props.house ?? usual.value) : usual.value
-  emit('choose', code === above ? null : code, props.scope)
+  const { scope } = props
+  if (code === holding.value[scope] && !(scope === 'set' && props.set === undefined)) return
+  emit('choose', code === holding.value[ABOVE[scope]] ? null : code, scope)
 }
 </script>
 
@@ -43,7 +55,8 @@ function choose(code: string): void {
   <section class="setting" :data-differs="differs.length > 0">
     <h3 :id="`way-${setting.name}`">{{ setting.title }}</h3>
     <p v-for="one in differs" :key="one.scope" class="differs">
-      {{ one.said }} <Button class="word" @click="emit('choose', null, one.scope)">Put it back</Button>
+      {{ one.said }}
+      <Button v-if="one.ours" class="word" @click="emit('choose', null, one.scope)">Put it back</Button>
     </p>
     <div class="codes" role="radiogroup" :aria-labelledby="`way-${setting.name}`">
       <Button
@@ -51,7 +64,7 @@ function choose(code: string): void {
         :key="one.code"
         class="way"
         role="radio"
-        :aria-checked="holds === one.code"
+        :aria-checked="holding[scope] === one.code"
         @click="choose(one.code)"
       >
         <span class="name">{{ one.name }}</span>

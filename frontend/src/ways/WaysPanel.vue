@@ -14,6 +14,7 @@ import { useWays } from '../stores/ways'
 import OwnChecklist from './OwnChecklist.vue'
 import { useShownWays } from './useShownWays'
 import WayChoice from './WayChoice.vue'
+import type { Scope } from './scope'
 
 const visible = defineModel<boolean>('visible', { required: true })
 const bench = useBench()
@@ -28,6 +29,8 @@ const SCOPES = [
 
 watch(visible, (shown) => shown && ways.load(true))
 
+/** What departs from the usual here, whoever chose it. */
+const chosen = computed(() => ({ ...ways.school, ...ways.house, ...bench.set?.ways }))
 /** The settings that are seen: those of the group, or those in whose words the typed one is. */
 const seen = computed<Setting[]>(() => {
   const wanted = word.value.trim().toLowerCase()
@@ -39,17 +42,13 @@ const seen = computed<Setting[]>(() => {
 const shown = useShownWays(
   () => (visible.value ? [...new Set(seen.value.map((one) => one.group))] : []),
   () => bench.set?.id,
-  () => ({ ...ways.house, ...bench.set?.ways }),
+  () => chosen.value,
 )
-const others = computed(() => new Set(Object.keys({ ...ways.house, ...bench.set?.ways })))
+const others = computed(() => new Set(Object.keys(chosen.value)))
 const differing = (code: string) => ways.settings.some((one) => one.group === code && others.value.has(one.name))
 
-async function choose(setting: Setting, code: string | null, where: 'house' | 'set'): Promise<void> {
-  await put(setting.name, code, where)
-}
-
 /** Another code or text among the ways for all sets, or for this one; none of its own where there is none. */
-async function put(name: string, value: string | null, where: 'house' | 'set'): Promise<void> {
+async function put(name: string, value: string | null, where: Scope): Promise<void> {
   if (where === 'house') await see(ways.choose(withEntry(ways.house, name, value)))
   else await bench.changeSet((now) => ({ ways: withEntry(now.ways, name, value) }))
 }
@@ -126,10 +125,11 @@ const ownLine = computed(() => OWN_LINES.find((one) => one.group === group.value
         :key="setting.name"
         :setting="setting"
         :shown="shown[setting.name]"
+        :school="ways.school[setting.name]"
         :house="ways.house[setting.name]"
         :set="bench.set?.ways[setting.name]"
         :scope="scope"
-        @choose="(code, where) => choose(setting, code, where)"
+        @choose="(code, where) => put(setting.name, code, where)"
       />
     </div>
     <section v-if="bench.set && ownLine" class="questions">
@@ -153,7 +153,7 @@ const ownLine = computed(() => OWN_LINES.find((one) => one.group === group.value
         v-if="scope === 'house'"
         :text="ways.house.checklist ?? ''"
         :hangs-on="ways.ways.hangs_on"
-        :standard="ways.ways.questions"
+        :standard="ways.school.checklist ?? ways.ways.questions"
         card="/api/ways/checklist.pdf"
         whose="in all sets"
         @keep="put('checklist', $event, 'house')"
@@ -162,7 +162,7 @@ const ownLine = computed(() => OWN_LINES.find((one) => one.group === group.value
         v-else
         :text="bench.set.ways.checklist ?? ''"
         :hangs-on="ways.ways.hangs_on"
-        :standard="ways.house.checklist ?? ways.ways.questions"
+        :standard="ways.house.checklist ?? ways.school.checklist ?? ways.ways.questions"
         :card="`/api/sets/${bench.set.id}/checklist.pdf`"
         whose="in this set"
         @keep="put('checklist', $event, 'set')"

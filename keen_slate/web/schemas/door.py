@@ -49,10 +49,39 @@ class SignInOut(BaseModel):
     here: bool
 
 
+class LogLineOut(BaseModel):
+    """What was done with an account, in a sentence."""
+
+    said: str
+    at: datetime
+
+
+class LeaveIn(Strict):
+    """That all is to be taken away; *now* is the present password, where it is asked for."""
+
+    now: Password | None = None
+
+
+class BroughtDeskOut(BaseModel):
+    """How much of a file was brought in; *ways* says whether those for all sets were, *left* names what was not, and why."""
+
+    sets: int
+    classes: int
+    scenarios: int
+    ways: bool
+    left: list[str]
+
+
 class AccountOut(BaseModel):
-    """How a teacher comes in. *asks_now* says that a new password wants the present one beside it."""
+    """How a teacher comes in. *asks_now* says that the present password is wanted where it matters most.
+
+    At *leaves_at* all that is hers goes, where she wished so. *log* is what was done, the newest first.
+    """
 
     name: str
     address: str | None
     asks_now: bool
+    school: str | None
+    leaves_at: datetime | None
     sign_ins: list[SignInOut]
+    log: list[LogLineOut]

@@ -47,6 +47,7 @@ class ShownQuery(Query):
 class WaysOut(BaseModel):
     """Every setting that offers a choice, and what the house has chosen (name to code); what undoing and doing again would do.
 
+    *school* is what the school has chosen for all its teachers, which holds where the house has chosen nothing.
     *hangs_on* are the codes that a question of a checklist may hang on, *questions* the checklist of a class that has none of its own.
     """
 
@@ -55,6 +56,7 @@ class WaysOut(BaseModel):
     hangs_on: list[CodeOut]
     questions: str
     house: dict[str, str]
+    school: dict[str, str]
     version: int
     undo: str | None
     redo: str | None

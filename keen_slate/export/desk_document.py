@@ -1,0 +1,147 @@
+"""All that is a teacher's as one zip (docs/formats.md): `desk.json`, and a document for each set, class and scenario.
+
+A part that cannot be read is left out and named; a file that is no such zip is refused.
+"""
+
+from __future__ import annotations
+
+import io
+import json
+import re
+import zipfile
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from dataclasses import dataclass, field
+from typing import Any, Literal, TypeVar
+
+from keen_slate.core.errors import CoreError, ReadError
+from keen_slate.core.limits import TITLE_LENGTH
+from keen_slate.core.stories.scenarios import document_of, read_scenario
+
+from . import class_document, json_document, set_document
+from .class_document import ClassDocument
+from .json_document import Part, ways_at
+from .set_document import Codes, SetDocument
+
+PLACES = ("shelf", "archive", "bin")
+UNPACKED = 96 * 1024 * 1024  # bytes of all its documents together
+MOST_FILES = 30_000
+_DESK = "desk.json"
+T = TypeVar("T")
+
+
+class DeskDocument(Part):
+    """What a teacher has chosen for all sets."""
+
+    format: Literal["keen-slate/desk"]
+    version: Literal[1]
+    name: str = ""
+    ways: Codes = {}
+
+
+@dataclass(slots=True)
+class Desk:
+    """All that is a teacher's: her *ways*, her sets with the place where each lies, classes, and scenarios by their documents.
+
+    *left* names what could not be read, and why.
+    """
+
+    name: str
+    ways: dict[str, str]
+    sets: list[tuple[str, SetDocument]] = field(default_factory=list)
+    classes: list[ClassDocument] = field(default_factory=list)
+    scenarios: list[dict[str, Any]] = field(default_factory=list)
+    left: list[str] = field(default_factory=list)
+
+
+def packed(desk: Desk) -> bytes:
+    """A *desk* as a file; the same desk makes the same bytes."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as file:
+        head = DeskDocument(format="keen-slate/desk", version=1, name=desk.name[:TITLE_LENGTH], ways=desk.ways)
+        _put(file, _DESK, json_document.written(head))
+        for place in PLACES:
+            there = [one for where, one in desk.sets if where == place]
+            for name, document in _numbered(f"sets/{place}", there, lambda one: one.title):
+                _put(file, name, json_document.written(document))
+        for name, found in _numbered("classes", desk.classes, lambda one: one.name):
+            _put(file, name, json_document.written(found))
+        for name, scenario in _numbered("scenarios", desk.scenarios, lambda one: str(one["code"])):
+            _put(file, name, (json.dumps(scenario, ensure_ascii=False, indent=1) + "\n").encode())
+    return out.getvalue()
+
+
+def _numbered(folder: str, those: Iterable[T], called: Callable[[T], str]) -> Iterator[tuple[str, T]]:
+    for i, one in enumerate(those, 1):
+        plain = re.sub(r"[^A-Za-z0-9]+", "-", called(one)).strip("-").lower()[:60]
+        yield f"{folder}/{i:05}-{plain}.json", one
+
+
+def _put(file: zipfile.ZipFile, name: str, content: bytes) -> None:
+    file.writestr(zipfile.ZipInfo(name), content, zipfile.ZIP_DEFLATED)
+
+
+def refuse_large(file: bytes) -> None:
+    """Raises `ReadError` for a *file* that is no desk, or says of itself that it is too large (more than it says is never unpacked)."""
+    try:
+        with zipfile.ZipFile(io.BytesIO(file)) as given:
+            found = given.infolist()
+    except Exception:  # whatever a broken file does to its reader
+        raise _no_desk() from None
+    if _DESK not in {one.filename for one in found}:
+        raise _no_desk()
+    if len(found) > MOST_FILES or sum(one.file_size for one in found) > UNPACKED:
+        raise ReadError("This file is too large.", 0, 0, "Bring the sets in one by one.")
+
+
+def unpacked(file: bytes) -> Desk:
+    """The desk that a *file* holds. Raises `ReadError` where it is none."""
+    refuse_large(file)
+    with zipfile.ZipFile(io.BytesIO(file)) as given:
+        head = json_document.read(_content(given, _DESK), DeskDocument, "desk", "It has a few lines.")
+        ways_at(head.ways, "ways")
+        desk = Desk(head.name, dict(head.ways))
+        for name in given.namelist():
+            if name == _DESK or name.endswith("/"):
+                continue
+            try:
+                _take(desk, name, _content(given, name))
+            except CoreError as error:
+                desk.left.append(f"{name}: {error}")
+    return desk
+
+
+def _take(desk: Desk, name: str, content: bytes) -> None:
+    match name.split("/"):
+        case ["sets", place, _] if place in PLACES:
+            desk.sets.append((place, set_document.read_document(content)))
+        case ["classes", _]:
+            desk.classes.append(class_document.read_document(content))
+        case ["scenarios", _]:
+            desk.scenarios.append(_scenario(content))
+        case _:
+            raise ReadError("There is no place for this on a desk.", 0, 0, "")
+
+
+def _scenario(content: bytes) -> dict[str, Any]:
+    try:
+        given = json.loads(content)
+    except (ValueError, RecursionError):
+        raise ReadError("The file is not JSON.", 0, 0, "It may be broken.") from None
+    found: Mapping[str, Any] = document_of(read_scenario(given))
+    return dict(found)
+
+
+def _content(given: zipfile.ZipFile, name: str) -> bytes:
+    try:
+        return given.read(name)
+    except Exception:  # whatever a broken file does to its reader
+        raise ReadError("This part of the file is broken.", 0, 0, "Save it again where it came from.") from None
+
+
+def _no_desk() -> ReadError:
+    return ReadError(
+        "This is no file of a whole desk.",
+        0,
+        0,
+        "Choose the zip that My account saved; a single set is brought in on the Shelf.",
+    )

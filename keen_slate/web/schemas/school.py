@@ -1,0 +1,88 @@
+"""A school: who teaches there, who is invited, and its ways."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import BaseModel, StringConstraints
+
+from keen_slate.core.limits import TITLE_LENGTH
+
+from .base import Strict, WaysMap
+from .door import Address, Password
+from .ways import CodeOut, SettingOut
+
+PersonsName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
+InvitationLink = Annotated[str, StringConstraints(min_length=1, max_length=120)]
+
+
+class TeacherOut(BaseModel):
+    """Who teaches in the school; *here* is who asks."""
+
+    id: UUID
+    name: str
+    head: bool
+    here: bool
+
+
+class InvitationOut(BaseModel):
+    """Who is invited, and until when her link holds."""
+
+    id: str
+    name: str
+    ends_at: datetime
+
+
+class SchoolOut(BaseModel):
+    """The school of who asks; *head* says whether she invites and sets its *ways*. *school* is null where she is in none."""
+
+    school: str | None
+    head: bool
+    teachers: list[TeacherOut]
+    invitations: list[InvitationOut]
+    settings: list[SettingOut]
+    groups: list[CodeOut]
+    ways: dict[str, str]
+    version: int
+
+
+class InviteIn(Strict):
+    name: PersonsName
+
+
+class LinkOut(BaseModel):
+    """The address of a link that works once, as it is handed to whom it is for."""
+
+    link: str
+
+
+class SchoolWaysIn(Strict):
+    """The ways of the school, changed on a *version* of them."""
+
+    ways: WaysMap
+    version: int
+
+
+class InvitedIn(Strict):
+    """The secret part of an invitation."""
+
+    link: InvitationLink
+
+
+class InvitedOut(BaseModel):
+    """Who is invited, and to which school; *here* is who is signed in in this browser, if anybody is."""
+
+    school: str
+    name: str
+    here: str | None
+
+
+class JoinIn(Strict):
+    """Who comes in by an invitation, and what she will sign in by."""
+
+    link: InvitationLink
+    name: PersonsName
+    address: Address
+    password: Password
