@@ -184,6 +184,7 @@ def serve(port: int | None = None) -> int:
     from sqlalchemy import make_url
 
     from keen_slate.store.database import bring_up_to_date, let_in
+    from keen_slate.web.mail import MailSettingsError, check
 
     missing = [name for name in _NEEDED if not os.environ.get(name)]
     if missing:
@@ -192,6 +193,10 @@ def serve(port: int | None = None) -> int:
         raise LaunchError(
             "KEEN_SLATE_TEACHER is not read any more: take it away, and let teachers in by ./slate link NAME"
         )
+    try:
+        check(os.environ.get("KEEN_SLATE_SMTP", ""), os.environ.get("KEEN_SLATE_MAIL_FROM", ""))
+    except MailSettingsError as error:
+        raise LaunchError(str(error)) from None
     instance = Instance(VAR)
     if not instance.take():
         return _already_there(instance)

@@ -49,13 +49,13 @@ def enter(session: Session, link_secret: str) -> str | None:
     return begin(session, teacher_id, by_link=True)
 
 
-def begin(session: Session, teacher_id: uuid.UUID, by_link: bool) -> str:
-    """The secret of a new sign-in, *by_link* or by a password; those of the teacher that have ended are taken away."""
+def begin(session: Session, teacher_id: uuid.UUID, by_link: bool, by: str = "your password") -> str:
+    """The secret of a new sign-in, *by_link* or *by* what else; those of the teacher that have ended are taken away."""
     reach(session, TEACHER, teacher_id)
     session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, _ended()))
     secret = teacher_id.hex + secrets.token_urlsafe(32)
     session.add(SignIn(teacher_id=teacher_id, secret=_hashed(secret), by_link=by_link))
-    log.note(session, teacher_id, f"You came in by {'a link' if by_link else 'your password'}.")
+    log.note(session, teacher_id, f"You came in by {'a link' if by_link else by}.")
     return secret
 
 

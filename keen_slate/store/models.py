@@ -10,7 +10,7 @@ import uuid
 from datetime import date, datetime
 from typing import Annotated, Any
 
-from sqlalchemy import DateTime, ForeignKey, ForeignKeyConstraint, Index, MetaData, String, Text, func
+from sqlalchemy import BigInteger, DateTime, ForeignKey, ForeignKeyConstraint, Index, MetaData, String, Text, func
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
@@ -169,6 +169,31 @@ class Tries(Base):
     subject: Mapped[str] = mapped_column(String(64), primary_key=True)
     count: Mapped[int]
     since: Mapped[moment]
+
+
+class Passkey(Base):
+    """The public key of a passkey under the *id* that its device gave it; *count* is how often the device says it was used."""
+
+    __tablename__ = "passkey"
+
+    teacher_id: Mapped[teacher_key]
+    id: Mapped[str] = mapped_column(String(1400), primary_key=True)
+    public_key: Mapped[bytes]
+    count: Mapped[int] = mapped_column(BigInteger)
+    name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    seen_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+    made_at: Mapped[moment]
+
+
+class Challenge(Base):
+    """What a device is to answer, once, in hexadecimal digits. It is nobody's."""
+
+    __tablename__ = "challenge"
+
+    said: Mapped[str] = mapped_column(String(64), primary_key=True)
+    made_at: Mapped[moment]
+
+    __table_args__ = (Index(None, "made_at"),)
 
 
 class Answered(Base):

@@ -13,11 +13,11 @@ from flask import Response, request
 from sqlalchemy.orm import Session
 
 from keen_slate.core.days import day_of
-from keen_slate.store import accounts, doors, log
+from keen_slate.store import accounts, doors, log, passkeys
 from keen_slate.store.models import Account
 
 from . import door, session
-from .schemas.door import AccountOut, LeaveIn, LogLineOut, PasswordIn, SignInIn, SignInOut
+from .schemas.door import AccountOut, LeaveIn, LogLineOut, PasskeyOut, PasswordIn, SignInIn, SignInOut
 
 blueprint = APIBlueprint("account", __name__, url_prefix="/api")
 WRONG = "This address and this password do not belong together."
@@ -33,7 +33,7 @@ _NAMED = 16  # digits of a hash that name a sign-in
 )
 def sign_in(json_data: SignInIn) -> Response:
     address = json_data.address
-    _may_try(address)
+    may_try(address)
     doors.forget_leavers(session.database())
     with Session(session.engine(), expire_on_commit=False) as looking:
         account = accounts.account_at(looking, address)
@@ -57,6 +57,10 @@ def get_account() -> AccountOut:
         asks_now=_asks_now(account),
         school=teacher.school.name if teacher.school else None,
         leaves_at=teacher.leaves_at,
+        passkeys=[
+            PasskeyOut(id=passkeys.named(one), name=one.name, made_at=one.made_at, seen_at=one.seen_at)
+            for one in passkeys.of(session.database(), teacher.id)
+        ],
         log=[LogLineOut(said=one.said, at=one.made_at) for one in log.lines(session.database(), teacher.id)],
         sign_ins=[
             SignInOut(
@@ -77,7 +81,7 @@ def set_password(json_data: PasswordIn) -> Response:
     """An address and a password to sign in by. Who has just come in by a link need not know the present password."""
     session.keep_no_answer()  # what would be kept of it begins with what was sent
     teacher = door.teacher()
-    _must_be_herself(teacher.id, json_data.now)
+    must_be_herself(teacher.id, json_data.now)
     accounts.keep(session.database(), teacher.id, json_data.address, json_data.password)
     log.note(session.database(), teacher.id, "You set an address and a password; other browsers were signed out.")
     made = doors.begin(session.database(), teacher.id, by_link=False)
@@ -94,7 +98,7 @@ def leave_for_good(json_data: LeaveIn) -> Response:
     """Have all that is one's own taken away for good, 14 days from now; whoever comes in before may stay."""
     session.keep_no_answer()
     teacher = door.teacher()
-    _must_be_herself(teacher.id, json_data.now)
+    must_be_herself(teacher.id, json_data.now)
     teacher.leaves_at = datetime.now(UTC) + doors.WAY_BACK
     log.note(session.database(), teacher.id, f"You had your account end on {day_of(teacher.leaves_at)}.")
     doors.end_others(session.database(), teacher.id, "")
@@ -128,11 +132,11 @@ def end(named: str) -> str:
     return ""
 
 
-def _must_be_herself(teacher_id: UUID, now: str | None) -> None:
+def must_be_herself(teacher_id: UUID, now: str | None) -> None:
     """Raises `HTTPError` 403 where the present password is wanted, and *now* is another."""
     account = accounts.account_of(session.database(), teacher_id)
     if account is not None and _asks_now(account):
-        _may_try(account.address)
+        may_try(account.address)
         if not accounts.is_right(account, now or ""):
             raise HTTPError(403, "The present password is another one.")
         accounts.forgive(session.engine(), account.address, _remote())
@@ -144,7 +148,8 @@ def _asks_now(account: Account | None) -> bool:
     )
 
 
-def _may_try(address: str) -> None:
+def may_try(address: str) -> None:
+    """Count a try for *address* from where this request comes. Raises `HTTPError` 429 where there were too many."""
     if not accounts.may_try(session.engine(), address, _remote()):
         raise HTTPError(429, TOO_MANY, headers={"Retry-After": str(int(accounts.WITHIN.total_seconds()))})
 

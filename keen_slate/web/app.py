@@ -27,9 +27,11 @@ from . import (
     handouts,
     heavy,
     ladders,
+    mail,
     met,
     openapi,
     pages,
+    passkeys,
     pictures,
     school,
     session,
@@ -51,8 +53,9 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     """The application. *config* may hold SECRET_KEY, DATABASE_URL, HOSTS (names that it is reached by besides loopback).
 
     What is missing there is taken from the environment: KEEN_SLATE_SECRET_KEY, KEEN_SLATE_DATABASE_URL,
-    KEEN_SLATE_HOSTS (parted by commas), KEEN_SLATE_INSTANCE (what it answers when it is asked who it is). Without a database
-    address nothing can be asked (the OpenAPI document is made so).
+    KEEN_SLATE_HOSTS (parted by commas), KEEN_SLATE_INSTANCE (what it answers when it is asked who it is), KEEN_SLATE_SMTP and
+    KEEN_SLATE_MAIL_FROM (how e-mail is sent, and by whom). Without a database address nothing can be asked (the OpenAPI document is made so).
+    Raises `MailSettingsError`.
     """
     app = APIFlask(
         "keen_slate",
@@ -67,6 +70,8 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
         DATABASE_URL=os.environ.get("KEEN_SLATE_DATABASE_URL"),
         HOSTS=[host.strip() for host in os.environ.get("KEEN_SLATE_HOSTS", "").split(",") if host.strip()],
         INSTANCE=os.environ.get("KEEN_SLATE_INSTANCE", ""),
+        SMTP=os.environ.get("KEEN_SLATE_SMTP", ""),
+        MAIL_FROM=os.environ.get("KEEN_SLATE_MAIL_FROM", ""),
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,
         VALIDATION_ERROR_STATUS_CODE=422,
         OPENAPI_VERSION="3.1.0",
@@ -74,6 +79,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
         VALIDATION_ERROR_SCHEMA=openapi.reference("ErrorOut"),
     )
     app.config.update({"DIST": DIST} | dict(config or {}))
+    mail.check(app.config["SMTP"], app.config["MAIL_FROM"])
     app.json = documents.DocumentJSON(app)
     if app.config["DATABASE_URL"]:
         app.extensions["keen_slate_engine"] = open_engine(app.config["DATABASE_URL"])
@@ -104,6 +110,8 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(colleagues.blueprint)
     app.register_blueprint(school.blueprint)
     app.register_blueprint(everything.blueprint)
+    app.register_blueprint(passkeys.blueprint)
+    app.register_blueprint(mail.blueprint)
     app.get("/show/<uuid:teacher_id>/<string:key>")(app.doc(hide=True)(handouts.shown))
     app.get("/shared/<uuid:teacher_id>/<uuid:set_id>")(app.doc(hide=True)(colleagues.shared_page))
     pages.init_app(app, app.config["DIST"])

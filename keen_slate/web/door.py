@@ -24,7 +24,9 @@ OURS = ["127.0.0.1", "localhost", "[::1]"]
 NOBODY = "Nobody is signed in here."
 USED = "This link was used before, or is too old."
 # What may be asked for by anybody: to come in, and what can be asked for here at all.
-OPEN = {"/api/enter", "/api/sign-in", "/api/invited", "/api/join", "/api/openapi.json"}
+OPEN = {
+    "/api/enter", "/api/sign-in", "/api/way-in", "/api/forgotten", "/api/passkey/options", "/api/passkey/sign-in", "/api/invited", "/api/join", "/api/openapi.json",
+}  # fmt: skip
 
 
 def init_app(app: APIFlask, hosts: list[str]) -> None:

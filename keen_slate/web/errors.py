@@ -17,6 +17,7 @@ from keen_slate.store.accounts import TakenError, WeakPasswordError
 from keen_slate.store.classes import ClassError
 from keen_slate.store.history import NoChangeError
 from keen_slate.store.once import OtherChangeError
+from keen_slate.store.passkeys import FullOfKeysError
 from keen_slate.store.school import StaleSchoolError
 from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError
 
@@ -50,6 +51,7 @@ SAID: dict[type[Exception], tuple[int, str]] = {
     NoChangeError: (422, "Load the set again."),
     WeakPasswordError: (422, "A few words in a row are long, and easy to keep in mind."),
     TakenError: (422, ""),
+    FullOfKeysError: (422, ""),
     StaleSchoolError: (409, "Load the page again."),
     OtherChangeError: (422, "Give every change a key of its own."),
 }

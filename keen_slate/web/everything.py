@@ -12,6 +12,7 @@ from keen_slate.core.stories.scenarios import scenarios
 from keen_slate.export.desk_document import PLACES, Desk, packed, refuse_large, unpacked
 from keen_slate.store import log
 from keen_slate.store.classes import Classes
+from keen_slate.store.database import where_there_is_room
 from keen_slate.store.scenarios import FullError, OwnScenarios
 from keen_slate.store.shelf import Shelf
 
@@ -38,7 +39,8 @@ def save() -> Response:
             [class_files.document_of(mine, one.school_class.id) for one in classes.all()],
             OwnScenarios(mine.session, mine.teacher_id).all(),
         )
-        log.note(mine.session, mine.teacher_id, "You saved everything as a file.")
+        with where_there_is_room(mine.session):
+            log.note(mine.session, mine.teacher_id, "You saved everything as a file.")
     return files.download(packed(desk), f"everything of {teacher.name}", "zip", ZIP)
 
 

@@ -716,7 +716,7 @@ class BrowserTests(PageTests):
         page.get_by_label("New password").fill("seven planks & a <b>")
         page.keyboard.press("Enter")
         expect(page.locator(".p-toast")).to_contain_text("From now on you sign in by this address and password")
-        expect(page.locator("li")).to_have_count(1)
+        expect(page.locator(".browsers li")).to_have_count(1)
         other.reload()
         other.wait_for_selector("h1 >> text=Sign in")
         self.assertEqual(self.unfair(other), [])
@@ -729,7 +729,7 @@ class BrowserTests(PageTests):
         other.wait_for_selector(".sheets h2")
         page.reload()
         page.get_by_role("button", name=re.compile("Sign out the browser")).click()
-        expect(page.locator("li")).to_have_count(1)
+        expect(page.locator(".browsers li")).to_have_count(1)
         other.reload()
         other.wait_for_selector("h1 >> text=Sign in")
 

@@ -5,6 +5,7 @@ import { onMounted, ref } from 'vue'
 
 import EndAccount from '../account/EndAccount.vue'
 import EverythingFile from '../account/EverythingFile.vue'
+import PasskeyList from '../account/PasskeyList.vue'
 import { momentOf } from '../parts/moments'
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import limits from '../parts/limits.json'
@@ -100,10 +101,10 @@ onMounted(async () => {
           <h2 id="where">Where you are signed in</h2>
           <Button v-if="account.sign_ins.length > 1" class="word all" @click="end(null)">Sign out all others</Button>
         </div>
-        <ul>
+        <ul class="browsers">
           <li v-for="one in account.sign_ins" :key="one.id">
             <span>{{ one.here ? 'This browser' : 'Another one' }}</span>
-            <span>{{ one.by_link ? 'by a link' : 'by your password' }}, since {{ momentOf(one.made_at) }}</span>
+            <span>{{ one.by_link ? 'by a link' : 'by yourself' }}, since {{ momentOf(one.made_at) }}</span>
             <span class="quiet">{{ one.here ? '' : `last used ${momentOf(one.seen_at)}` }}</span>
             <Button
               v-if="!one.here"
@@ -125,6 +126,7 @@ onMounted(async () => {
           </li>
         </ol>
       </section>
+      <PasskeyList :account="account" @changed="load" />
       <EverythingFile @brought="load" />
       <EndAccount v-if="!account.leaves_at" :asks-now="account.asks_now" />
     </template>
@@ -136,18 +138,6 @@ onMounted(async () => {
 <style scoped>
 .account {
   max-width: 860px;
-}
-ul,
-ol {
-  width: 100%;
-}
-li {
-  display: grid;
-  grid-template-columns: 7rem minmax(0, 7fr) minmax(0, 6fr) 5rem;
-  gap: 2px 20px;
-  padding: 6px 0;
-  border-top: 1px solid var(--hair);
-  align-items: baseline;
 }
 .heading {
   display: flex;
@@ -166,7 +156,7 @@ li {
   grid-template-columns: 11rem minmax(0, 1fr);
 }
 @media (max-width: 640px) {
-  li {
+  .log li {
     grid-template-columns: minmax(0, 1fr);
   }
 }

@@ -1,14 +1,25 @@
 <script setup lang="ts">
+import { onMounted, ref } from 'vue'
+
+import { ask, client } from '../api/client'
 import DoorNote from '../parts/DoorNote.vue'
+import ForgottenForm from '../parts/ForgottenForm.vue'
 import SignInForm from '../parts/SignInForm.vue'
 
 document.title = 'At the door · Keen Slate'
+/** Whether a link can be sent by e-mail from here. */
+const mail = ref(false)
+onMounted(async () => {
+  const answer = await ask(client.GET('/api/way-in'))
+  mail.value = answer.ok && answer.data.mail
+})
 </script>
 
 <template>
   <DoorNote>
     <h1>Sign in</h1>
     <SignInForm />
+    <ForgottenForm v-if="mail" />
     <p class="or">
       No password yet, or forgotten? Come in by a link that works once; this command, in the folder of Keen Slate,
       prints one (with a name behind it, for whom):

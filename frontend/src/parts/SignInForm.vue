@@ -3,28 +3,41 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 
-import { ask, client, type Refusal } from '../api/client'
+import { ask, client, type Answer, type Refusal } from '../api/client'
 import limits from './limits.json'
+import { askPasskey, passkeysWork } from './passkey'
 
 /** Coming in by an address and a password of one's own. */
 const address = ref('')
 const password = ref('')
 const refusal = ref<Refusal | null>(null)
 const busy = ref(false)
+const work = passkeysWork()
 
-async function signIn(): Promise<void> {
+async function comeIn(asked: () => Promise<Answer<unknown> | null>): Promise<void> {
   busy.value = true
-  const body = { address: address.value, password: password.value }
-  const answer = await ask(client.POST('/api/sign-in', { body }))
+  refusal.value = null
+  const answer = await asked()
   busy.value = false
+  if (!answer) return
   // A new page, so that nothing is left of whoever was here before.
   if (answer.ok) window.location.replace('/')
   else refusal.value = answer.refusal
 }
+
+const byPassword = () =>
+  ask(client.POST('/api/sign-in', { body: { address: address.value, password: password.value } }))
+
+async function byPasskey(): Promise<Answer<unknown> | null> {
+  const begun = await ask(client.POST('/api/passkey/options'))
+  if (!begun.ok) return begun
+  const credential = await askPasskey(begun.data.options)
+  return credential && ask(client.POST('/api/passkey/sign-in', { body: { credential } }))
+}
 </script>
 
 <template>
-  <form class="sign-in" @submit.prevent="signIn">
+  <form class="sign-in" @submit.prevent="comeIn(byPassword)">
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <label for="address">Address (e-mail)</label>
     <InputText
@@ -46,6 +59,7 @@ async function signIn(): Promise<void> {
       required
     />
     <Button type="submit" label="Sign in" :loading="busy" />
+    <Button v-if="work" class="word passkey" :disabled="busy" @click="comeIn(byPasskey)">Sign in by a passkey</Button>
   </form>
 </template>
 
@@ -64,6 +78,10 @@ input {
 }
 [type='submit'] {
   margin-top: 12px;
+}
+.passkey {
+  padding-left: 0;
+  text-decoration-color: currentColor;
 }
 .refusal {
   color: var(--role-wrong);

@@ -54,7 +54,7 @@ async function withdraw(one: Schemas['InvitationOut']): Promise<void> {
         <span v-if="school.head && !one.here" class="acts">
           <Button
             class="word"
-            :aria-label="`A link for ${one.name}`"
+            :aria-label="`A link to come in for ${one.name}`"
             @click="
               askFirst(
                 $event,
@@ -68,7 +68,7 @@ async function withdraw(one: Schemas['InvitationOut']): Promise<void> {
           </Button>
           <Button
             class="word"
-            :aria-label="`Take ${one.name} out of the school`"
+            :aria-label="`Take out of the school: ${one.name}`"
             @click="
               askFirst(
                 $event,

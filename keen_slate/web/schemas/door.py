@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated
+from typing import Annotated, Any
 
 from pydantic import BaseModel, StringConstraints
 
-from keen_slate.core.limits import ADDRESS_LENGTH, PASSWORD_LENGTH
+from keen_slate.core.limits import ADDRESS_LENGTH, PASSWORD_LENGTH, TITLE_LENGTH
 
 from .base import Strict
 
@@ -29,6 +29,18 @@ class SignInIn(Strict):
 
     address: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=ADDRESS_LENGTH)]
     password: Password
+
+
+class WayInOut(BaseModel):
+    """What a page to sign in may offer: a link by e-mail."""
+
+    mail: bool
+
+
+class ForgottenIn(Strict):
+    """An address whose password was forgotten."""
+
+    address: Address
 
 
 class PasswordIn(Strict):
@@ -72,6 +84,32 @@ class BroughtDeskOut(BaseModel):
     left: list[str]
 
 
+class PasskeyOptionsOut(BaseModel):
+    """What a browser hands to a device, in the form of the standard (WebAuthn)."""
+
+    options: dict[str, Any]
+
+
+class PasskeyAnswerIn(Strict):
+    """What a device has answered, in the form of the standard."""
+
+    credential: dict[str, Any]
+
+
+class PasskeyIn(PasskeyAnswerIn):
+    """A passkey that a device has made, and what its teacher calls it; *now* is the present password, where it is asked for."""
+
+    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
+    now: Password | None = None
+
+
+class PasskeyOut(BaseModel):
+    id: str
+    name: str
+    made_at: datetime
+    seen_at: datetime | None
+
+
 class AccountOut(BaseModel):
     """How a teacher comes in. *asks_now* says that the present password is wanted where it matters most.
 
@@ -84,4 +122,5 @@ class AccountOut(BaseModel):
     school: str | None
     leaves_at: datetime | None
     sign_ins: list[SignInOut]
+    passkeys: list[PasskeyOut]
     log: list[LogLineOut]

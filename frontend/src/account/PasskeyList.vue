@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { ref } from 'vue'
+
+import { ask, client, type Refusal, type Schemas } from '../api/client'
+import limits from '../parts/limits.json'
+import { momentOf } from '../parts/moments'
+import { makePasskey, passkeysWork } from '../parts/passkey'
+import { useAsk } from '../parts/useAsk'
+
+/** The passkeys of a teacher: a device that lets her in without a password. */
+defineProps<{ account: Schemas['AccountOut'] }>()
+const emit = defineEmits<{ changed: [] }>()
+const askFirst = useAsk()
+const name = ref('')
+const now = ref('')
+const refusal = ref<Refusal | null>(null)
+const busy = ref(false)
+const work = passkeysWork()
+
+async function add(): Promise<void> {
+  busy.value = true
+  refusal.value = null
+  const begun = await ask(client.POST('/api/account/passkeys/options'))
+  const credential = begun.ok ? await makePasskey(begun.data.options) : null
+  if (!begun.ok) refusal.value = begun.refusal
+  else if (!credential) refusal.value = { message: 'No passkey was made.', hint: '', position: 0, length: 0 }
+  else {
+    const body = { name: name.value, now: now.value || null, credential }
+    const kept = await ask(client.POST('/api/account/passkeys', { body }))
+    if (kept.ok) name.value = now.value = ''
+    else refusal.value = kept.refusal
+    emit('changed')
+  }
+  busy.value = false
+}
+
+async function remove(id: string): Promise<void> {
+  const answer = await ask(client.DELETE('/api/account/passkeys/{named}', { params: { path: { named: id } } }))
+  refusal.value = answer.ok ? null : answer.refusal
+  emit('changed')
+}
+</script>
+
+<template>
+  <section class="sheet on-paper" aria-labelledby="passkeys">
+    <h2 id="passkeys">Passkeys</h2>
+    <p class="quiet">
+      {{
+        work
+          ? 'A passkey in your phone or computer signs you in without a password.'
+          : 'This browser, at this address, cannot make one.'
+      }}
+    </p>
+    <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+    <ul v-if="account.passkeys.length">
+      <li v-for="one in account.passkeys" :key="one.id">
+        <span>{{ one.name }}</span>
+        <span class="quiet">{{ one.seen_at ? `last used ${momentOf(one.seen_at)}` : 'not used yet' }}</span>
+        <Button
+          class="word"
+          :aria-label="`Take away the passkey ${one.name}`"
+          @click="askFirst($event, 'It lets nobody in any more.', 'Take away', () => remove(one.id))"
+        >
+          Take away
+        </Button>
+      </li>
+    </ul>
+    <form v-if="work" @submit.prevent="add">
+      <label for="passkey-name">A new one, called (where it is kept, say)</label>
+      <InputText id="passkey-name" v-model="name" autocomplete="off" :maxlength="limits.title" required />
+      <template v-if="account.asks_now">
+        <label for="passkey-now">Present password</label>
+        <InputText
+          id="passkey-now"
+          v-model="now"
+          type="password"
+          autocomplete="current-password"
+          :maxlength="limits.password"
+        />
+      </template>
+      <Button type="submit" label="Add a passkey" :loading="busy" :disabled="!name.trim()" />
+    </form>
+  </section>
+</template>
+
+<style scoped src="../classes/class.css"></style>
+<style scoped src="./account.css"></style>
+<style scoped>
+form {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+  width: 100%;
+}
+form input {
+  width: min(28rem, 100%);
+}
+li {
+  grid-template-columns: minmax(0, 7fr) minmax(0, 6fr) 6rem;
+}
+[type='submit'] {
+  margin-top: 12px;
+}
+.refusal {
+  color: var(--role-wrong);
+}
+</style>
