@@ -10,7 +10,7 @@ from typing import TypeVar
 from uuid import UUID
 
 from apiflask import APIBlueprint
-from flask import Response, current_app
+from flask import Response, current_app, request
 
 from keen_slate.core.errors import ReadError
 from keen_slate.export import fonts
@@ -162,6 +162,8 @@ def not_there() -> Response:
 
 def readable(example_set: ExampleSet, house: Mapping[str, str]) -> Response:
     """The page of a set to be read, in the ways of its *house*; nobody keeps it."""
+    if request.method == "HEAD":  # an open page asks whether it may still be read
+        return Response(headers={"Cache-Control": "no-store"})
     html = papers.page(example_set.title, given(example_set, house), fonts.served(assets()), nonce())
     headers = {"Cache-Control": "no-store", "X-Robots-Tag": "noindex", "Referrer-Policy": "no-referrer"}
     return Response(html, mimetype="text/html", headers=headers)

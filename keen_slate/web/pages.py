@@ -35,10 +35,11 @@ def init_app(app: APIFlask, dist: Path) -> None:
         return {"instance": app.config["INSTANCE"]}
 
     @app.get("/service-worker.js")
+    @app.get("/still.js")
     @app.get("/away.html")
     @app.doc(hide=True)
     def for_when_it_is_away() -> Response:
-        """What the browser keeps ready for when no answer comes; it asks for it anew whenever it can."""
+        """What the browser keeps ready for when no answer comes, and what sees a withdrawal; it asks for them anew whenever it can."""
         file = dist / request.path[1:]
         if not file.exists():
             raise HTTPError(404, "The front end is not built yet: run ./slate demo.")

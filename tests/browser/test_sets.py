@@ -270,7 +270,7 @@ class SetTests(PageTests):
         expect(other.locator(".wide-drawer textarea").first).to_have_value(re.compile("^Taken from "))
         self.page.get_by_label(f"Shared with {school}").click()
         expect(self.page.locator(".wide-drawer")).to_contain_text("Nobody but you sees it")
-        opened.value.reload()
+        # The page that a colleague has open closes by itself, in words.
         expect(opened.value.locator("body")).to_contain_text("This is not shown any more")
 
     def test_the_working_is_copied_in_notation(self):
