@@ -27,6 +27,7 @@ from bench.measures import TWELVE
 from bench.measures import classroom as problems
 from bench.nasty import report
 from bench.stories import report as report_stories
+from bench.walls import report as report_walls
 from keen_slate.core.diagnosing.answers import diagnose
 from keen_slate.core.documents.view import working_view
 from keen_slate.core.documents.working import published
@@ -367,6 +368,8 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["stories"]:
     report_stories()
 elif __name__ == "__main__" and sys.argv[1:2] == ["desk"]:
     report_desk()
+elif __name__ == "__main__" and sys.argv[1:2] == ["walls"]:
+    report_walls()
 elif __name__ == "__main__" and sys.argv[1:2] == ["--against"] and sys.argv[2:]:
     sys.exit(against(sys.argv[2]))
 elif __name__ == "__main__" and sys.argv[1:2] == ["load"]:

@@ -102,6 +102,7 @@ def of_requests() -> dict[str, float]:
     from sqlalchemy.orm import Session
 
     from keen_slate.store.database import open_engine
+    from keen_slate.store.demo import TEACHER
     from keen_slate.store.doors import new_link
     from keen_slate.store.models import Teacher
     from keen_slate.web.app import create_app
@@ -111,7 +112,7 @@ def of_requests() -> dict[str, float]:
     app.get("/echo")(app.doc(hide=True)(lambda: {"said": "nothing"}))
     engine = open_engine(url)
     with Session(engine) as session, session.begin():
-        link = new_link(session, session.scalars(select(Teacher.id)).first())
+        link = new_link(session, session.scalars(select(Teacher.id).where(Teacher.name == TEACHER)).one())
     browser = app.test_client()
     browser.post("/api/enter", json={"link": link}, **ADDRESS)
     token = browser.get("/api/me", **ADDRESS).get_json()["csrf_token"]

@@ -19,20 +19,52 @@ OWN = (
 )  # fmt: skip
 OTHERS = ("teacher", "school", "invitation")
 
-# What a request says of itself (`store.walls`), and what follows from it. Functions that look into `teacher` do so as
-# its owner: a policy that reads the table that it guards would go round in circles.
+# What a request says of itself (`store.walls`), and what follows from it. What looks into a table does so as its owner: a
+# policy that reads the table that it guards would go round in circles. PL/pgSQL keeps its plans, SQL does not.
 FUNCTIONS = """
 CREATE FUNCTION keen_slate_said(what text) RETURNS text LANGUAGE sql STABLE
     RETURN nullif(current_setting('keen_slate.' || what, true), '');
 CREATE FUNCTION keen_slate_me() RETURNS uuid LANGUAGE sql STABLE
     RETURN keen_slate_said('teacher')::uuid;
-CREATE FUNCTION keen_slate_school() RETURNS uuid LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public
-    RETURN (SELECT school_id FROM teacher WHERE id = keen_slate_me());
-CREATE FUNCTION keen_slate_headed() RETURNS uuid LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public
-    RETURN (SELECT school_id FROM teacher WHERE id = keen_slate_me() AND head);
+CREATE FUNCTION keen_slate_school() RETURNS uuid LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public AS $$
+BEGIN
+    RETURN (SELECT t.school_id FROM teacher AS t WHERE t.id = keen_slate_me());
+END $$;
+CREATE FUNCTION keen_slate_headed() RETURNS uuid LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public AS $$
+BEGIN
+    RETURN (SELECT t.school_id FROM teacher AS t WHERE t.id = keen_slate_me() AND t.head);
+END $$;
 CREATE FUNCTION keen_slate_is_of(other uuid, school uuid) RETURNS boolean
-    LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public
-    RETURN EXISTS (SELECT FROM teacher WHERE id = other AND school_id = school);
+    LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public AS $$
+BEGIN
+    RETURN EXISTS (SELECT FROM teacher AS t WHERE t.id = other AND t.school_id = school);
+END $$;
+-- Whether a set of another may be read: a colleague shares it, or its key was said.
+CREATE FUNCTION keen_slate_reads(other uuid, read_set uuid) RETURNS boolean
+    LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public AS $$
+BEGIN
+    RETURN EXISTS (
+        SELECT FROM example_set AS s WHERE s.teacher_id = other AND s.id = read_set AND s.place <> 'bin' AND (
+            s.show_key = keen_slate_said('shown')
+            OR EXISTS (SELECT FROM share AS h WHERE h.teacher_id = other AND h.set_id = read_set)
+               AND keen_slate_is_of(other, keen_slate_school())));
+END $$;
+-- Whether another teacher may be seen, in her name and ways: a colleague, or whose set is shown.
+CREATE FUNCTION keen_slate_sees(other uuid) RETURNS boolean
+    LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public AS $$
+BEGIN
+    RETURN keen_slate_is_of(other, keen_slate_school()) OR EXISTS (
+        SELECT FROM example_set AS s WHERE s.teacher_id = other AND s.place <> 'bin' AND s.show_key = keen_slate_said('shown'));
+END $$;
+-- Whether a school that is not one's own may be seen: who shows a set teaches there, or one is invited.
+CREATE FUNCTION keen_slate_sees_school(other uuid) RETURNS boolean
+    LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public AS $$
+BEGIN
+    RETURN EXISTS (SELECT FROM invitation AS i WHERE i.school_id = other AND i.secret = keen_slate_said('link'))
+        OR EXISTS (
+            SELECT FROM teacher AS t JOIN example_set AS s ON s.teacher_id = t.id
+            WHERE t.school_id = other AND s.place <> 'bin' AND s.show_key = keen_slate_said('shown'));
+END $$;
 -- The school of an invitation, for who has its link, and no longer than it holds.
 CREATE FUNCTION keen_slate_join(hashed text) RETURNS boolean
     LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
@@ -59,34 +91,33 @@ CREATE FUNCTION keen_slate_forget() RETURNS void LANGUAGE sql SECURITY DEFINER S
     BEGIN ATOMIC DELETE FROM teacher WHERE leaves_at < now(); END;
 """
 
+# What is one's own is looked at first, and is nearly always all there is to look at.
 POLICIES = """
-CREATE POLICY by_address ON account FOR SELECT USING (address = keen_slate_said('address'));
+CREATE POLICY look ON account FOR SELECT
+    USING (teacher_id = (SELECT keen_slate_me()) OR address = (SELECT keen_slate_said('address')));
 
-CREATE POLICY own ON teacher FOR SELECT USING (id = (SELECT keen_slate_me()));
+CREATE POLICY look ON teacher FOR SELECT USING (id = (SELECT keen_slate_me()) OR keen_slate_sees(id));
 CREATE POLICY change ON teacher FOR UPDATE USING (id = (SELECT keen_slate_me()));
 CREATE POLICY begin ON teacher FOR INSERT
     WITH CHECK (id = (SELECT keen_slate_me()) AND school_id IS NULL AND NOT head);
-CREATE POLICY colleague ON teacher FOR SELECT USING (school_id = (SELECT keen_slate_school()));
-CREATE POLICY shown ON teacher FOR SELECT USING (
-    EXISTS (SELECT FROM example_set AS s WHERE s.teacher_id = teacher.id AND s.show_key = keen_slate_said('shown')));
 
-CREATE POLICY own ON school FOR SELECT USING (id = (SELECT keen_slate_school()));
-CREATE POLICY invited ON school FOR SELECT USING (EXISTS (SELECT FROM invitation AS i WHERE i.school_id = school.id));
-CREATE POLICY shown ON school FOR SELECT USING (EXISTS (SELECT FROM teacher AS t WHERE t.school_id = school.id));
+CREATE POLICY look ON school FOR SELECT USING (id = (SELECT keen_slate_school()) OR keen_slate_sees_school(id));
 CREATE POLICY head ON school FOR UPDATE USING (id = (SELECT keen_slate_headed()));
 CREATE POLICY head ON invitation USING (school_id = (SELECT keen_slate_headed()));
-CREATE POLICY invited ON invitation FOR SELECT USING (secret = keen_slate_said('link'));
+CREATE POLICY invited ON invitation FOR SELECT USING (secret = (SELECT keen_slate_said('link')));
 
 CREATE POLICY head ON entry_link FOR INSERT WITH CHECK (keen_slate_is_of(teacher_id, keen_slate_headed()));
 CREATE POLICY head ON log_line FOR INSERT WITH CHECK (keen_slate_is_of(teacher_id, keen_slate_headed()));
 
-CREATE POLICY colleague ON share FOR SELECT USING (keen_slate_is_of(teacher_id, (SELECT keen_slate_school())));
-CREATE POLICY colleague ON example_set FOR SELECT USING (place <> 'bin' AND EXISTS (
-    SELECT FROM share AS s WHERE s.teacher_id = example_set.teacher_id AND s.set_id = example_set.id));
-CREATE POLICY shown ON example_set FOR SELECT USING (place <> 'bin' AND show_key = keen_slate_said('shown'));
-CREATE POLICY readable ON example FOR SELECT USING (EXISTS (
-    SELECT FROM example_set AS s WHERE s.teacher_id = example.teacher_id AND s.id = example.set_id));
+CREATE POLICY look ON share FOR SELECT
+    USING (teacher_id = (SELECT keen_slate_me()) OR keen_slate_is_of(teacher_id, (SELECT keen_slate_school())));
+CREATE POLICY look ON example_set FOR SELECT
+    USING (teacher_id = (SELECT keen_slate_me()) OR keen_slate_reads(teacher_id, id));
+CREATE POLICY look ON example FOR SELECT
+    USING (teacher_id = (SELECT keen_slate_me()) OR keen_slate_reads(teacher_id, set_id));
 """
+# Those that others may look at: what is one's own is told for each command, so that a look has one policy.
+LOOKED_AT = ("account", "share", "example_set", "example")
 
 
 def upgrade() -> None:
@@ -121,8 +152,14 @@ def upgrade() -> None:
     op.execute(FUNCTIONS)
     for table in (*OWN, *OTHERS):
         op.execute(f"ALTER TABLE {table} ENABLE ROW LEVEL SECURITY")
+    own = "teacher_id = (SELECT keen_slate_me())"
     for table in OWN:
-        op.execute(f"CREATE POLICY own ON {table} USING (teacher_id = (SELECT keen_slate_me()))")
+        if table not in LOOKED_AT:
+            op.execute(f"CREATE POLICY own ON {table} USING ({own})")
+            continue
+        op.execute(f"CREATE POLICY make ON {table} FOR INSERT WITH CHECK ({own})")
+        for command in ("UPDATE", "DELETE"):
+            op.execute(f"CREATE POLICY own_{command.lower()} ON {table} FOR {command} USING ({own})")
     op.execute(POLICIES)
 
 
@@ -132,7 +169,10 @@ def downgrade() -> None:
         op.execute(said)
     for table in (*OWN, *OTHERS):
         op.execute(f"ALTER TABLE {table} DISABLE ROW LEVEL SECURITY")
-    for function in ("forget()", "dismiss(uuid)", "join(text)", "is_of(uuid, uuid)", "headed()", "school()", "me()", "said(text)"):  # fmt: skip
+    for function in (
+        "forget()", "dismiss(uuid)", "join(text)", "sees_school(uuid)", "sees(uuid)", "reads(uuid, uuid)", "is_of(uuid, uuid)", "headed()",
+        "school()", "me()", "said(text)",
+    ):  # fmt: skip
         op.execute(f"DROP FUNCTION keen_slate_{function}")
     op.drop_table("log_line")
     op.drop_table("invitation")
