@@ -48,6 +48,7 @@ MOST_THINGS = 60
 MOST_SCENARIOS = 40
 MOST_CALCULATIONS = 4  # of a story
 MOST_PUPILS = 60  # of a class
+MOST_COLLEAGUES = 200  # with whom alone a set is shared
 MOST_CLASSES = 20
 ALIAS_LENGTH = 40
 ANSWER_LENGTH = 500

@@ -6,7 +6,7 @@ import uuid
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from sqlalchemy import Select, and_, delete, func, select
+from sqlalchemy import Select, and_, delete, func, or_, select
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session, selectinload
 
@@ -33,15 +33,24 @@ class Colleagues:
         """The school that she teaches in."""
         return self.session.get(School, self.teacher.school_id) if self.teacher.school_id else None
 
-    def is_shared(self, set_id: uuid.UUID) -> bool:
-        """Whether she shares a set of hers."""
-        return self.session.get(Share, (self.teacher.id, set_id)) is not None
+    def others(self) -> Sequence[Teacher]:
+        """Who else teaches in her school, by name."""
+        query = select(Teacher).where(Teacher.school_id == self.teacher.school_id, Teacher.id != self.teacher.id)
+        return self.session.scalars(query.order_by(func.lower(Teacher.name), Teacher.id)).all()
 
-    def share(self, set_id: uuid.UUID, shared: bool) -> None:
-        """Share a set of hers, or withdraw it, at once."""
+    def shared(self, set_id: uuid.UUID) -> Share | None:
+        """How she shares a set of hers; None where she does not."""
+        query = select(Share).where(Share.teacher_id == self.teacher.id, Share.set_id == set_id)
+        return self.session.scalars(query, execution_options={"populate_existing": True}).one_or_none()
+
+    def share(self, set_id: uuid.UUID, shared: bool, with_ids: Sequence[uuid.UUID] | None = None) -> None:
+        """Share a set of hers with all colleagues, or *with_ids* alone; or withdraw it, at once."""
         if shared:
-            made = insert(Share).values(teacher_id=self.teacher.id, set_id=set_id)
-            self.session.execute(made.on_conflict_do_nothing())
+            ids = None if with_ids is None else [str(one) for one in with_ids]
+            made = insert(Share).values(teacher_id=self.teacher.id, set_id=set_id, with_ids=ids)
+            self.session.execute(
+                made.on_conflict_do_update(index_elements=["teacher_id", "set_id"], set_={"with_ids": ids})
+            )
         else:
             self.session.execute(delete(Share).where(Share.teacher_id == self.teacher.id, Share.set_id == set_id))
 
@@ -71,8 +80,8 @@ class Colleagues:
             # No school is like no other: NULL is equal to nothing.
             .where(
                 Teacher.school_id == self.teacher.school_id, Teacher.id != self.teacher.id, Teacher.leaves_at.is_(None),
-                ExampleSet.place != "bin",
-                *words_in(search),
+                or_(Share.with_ids.is_(None), Share.with_ids.has_key(str(self.teacher.id))),
+                ExampleSet.place != "bin", *words_in(search),
             )
         )  # fmt: skip
 

@@ -312,12 +312,16 @@ class Change(Base):
 
 
 class Share(Base):
-    """A set that its teacher shares with the colleagues of her school: they read it and take copies, and change nothing."""
+    """A set that its teacher shares with the colleagues of her school: they read it and take copies, and change nothing.
+
+    *with_ids* are the teachers with whom alone it is shared; None for all of them.
+    """
 
     __tablename__ = "share"
 
     teacher_id: Mapped[uuid_key]
     set_id: Mapped[uuid_key]
+    with_ids: Mapped[list[str] | None] = mapped_column(JSONB(none_as_null=True))
     made_at: Mapped[moment]
 
     __table_args__ = (

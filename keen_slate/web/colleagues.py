@@ -19,7 +19,7 @@ from keen_slate.store.shelf import NotFoundError, fields_of
 from . import door, views
 from .desk import shelf
 from .handouts import not_there, readable
-from .schemas.colleagues import ColleaguesSetsOut, SharedSet, ShareIn, ShareOut
+from .schemas.colleagues import ColleagueOut, ColleaguesSetsOut, SharedSet, ShareIn, ShareOut
 from .schemas.sets import SearchQuery, SetOut
 from .session import database
 from .sets import set_view
@@ -49,16 +49,31 @@ def put_share(set_id: UUID, json_data: ShareIn) -> ShareOut:
             raise ClassError(
                 "You are in no school here, so there is nobody to share with.", "Ask who keeps Keen Slate."
             )
-        if json_data.shared != colleagues.is_shared(set_id):
-            did = "shared" if json_data.shared else "withdrew"
-            log.note(mine.session, mine.teacher_id, f"You {did} {mine.one_set(set_id).title}.")
-        colleagues.share(set_id, json_data.shared)
+        others = {one.id: one.name for one in colleagues.others()}
+        with_ids = json_data.with_ids
+        if with_ids is not None and not set(with_ids) <= set(others):
+            raise ClassError("Somebody of these is not in your school any more.", "Load the page again.")
+        before = colleagues.shared(set_id)
+        whom = "" if with_ids is None else f" with {', '.join([others[one] for one in with_ids])}"
+        if json_data.shared:
+            log.note(mine.session, mine.teacher_id, f"You shared {mine.one_set(set_id).title}{whom}.")
+        elif not json_data.shared and before is not None:
+            log.note(mine.session, mine.teacher_id, f"You withdrew {mine.one_set(set_id).title}.")
+        colleagues.share(set_id, json_data.shared, with_ids)
         return _share_out(colleagues, set_id)
 
 
 def _share_out(colleagues: Colleagues, set_id: UUID) -> ShareOut:
-    school = colleagues.school()
-    return ShareOut(shared=colleagues.is_shared(set_id), school=school.name if school else None)
+    school, share = colleagues.school(), colleagues.shared(set_id)
+    others = colleagues.others() if school else []
+    there = {one.id for one in others}
+    with_ids = None if share is None or share.with_ids is None else [UUID(one) for one in share.with_ids]
+    return ShareOut(
+        shared=share is not None,
+        with_ids=None if with_ids is None else [one for one in with_ids if one in there],
+        school=school.name if school else None,
+        colleagues=[ColleagueOut(id=one.id, name=one.name) for one in others],
+    )
 
 
 @blueprint.get("/colleagues/sets")

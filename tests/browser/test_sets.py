@@ -239,9 +239,9 @@ class SetTests(PageTests):
 
     def test_a_set_is_shared_read_taken_and_withdrawn(self):
         school = f"Wren Hollow {uuid.uuid4().hex[:6]}"
-        colleague = support.new_teacher()
+        colleague, third = support.new_teacher("Yarrow <b>"), support.new_teacher()
         with Session(support.engine()) as session, session.begin():
-            for teacher in (self.teacher, colleague):
+            for teacher in (self.teacher, colleague, third):
                 session.get_one(Teacher, teacher).school_id = school_named(session, school).id
         second = self.browser.new_context()
         self.addCleanup(second.close)
@@ -254,6 +254,14 @@ class SetTests(PageTests):
         self.page.click(".top >> text=The set")
         self.page.get_by_label(f"Shared with {school}").click()
         expect(self.page.locator(".wide-drawer")).to_contain_text("They read it as it is now")
+        alone = self.page.get_by_role("group", name="With all of them, or with these alone")
+        alone.get_by_label("A teacher").click()  # the third of them, and so not the colleague
+        self.page.get_by_text("With these alone").wait_for()
+        self.assertEqual(self.unfair(), [])
+        other.reload()
+        expect(other.locator(".more")).to_contain_text("Nobody in")
+        self.page.get_by_role("button", name="With all of them").click()
+        expect(alone).to_be_visible()
         other.reload()
         slip = other.locator(".slip")
         expect(slip).to_contain_text("from ")

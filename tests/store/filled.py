@@ -36,6 +36,9 @@ def filled(school: str, head: bool = False) -> uuid.UUID:
         for one in (sets[0], sets[2]):
             Colleagues(session, teacher).share(one.id, True)
         shelf.put(sets[2].id, "bin")
+        Colleagues(session, teacher).share(
+            sets[1].id, True, [uuid.uuid4()]
+        )  # with one alone, who is none of the test's
         classes, sittings = Classes(session, made), Sittings(session, made)
         heron = classes.add("Heron", ["Sedge"])
         (sedge,) = classes.pupils(heron.id)

@@ -132,11 +132,37 @@ class ColleaguesTests(unittest.TestCase):
         self.assertEqual(self.ask(COLLEAGUE, "GET", f"/api/sets/{copy['id']}")[0], 200)
         self.assertEqual(self.ask(OWNER, "GET", f"/api/sets/{copy['id']}")[0], 404)
 
+    def test_a_set_is_shared_with_one_colleague_alone(self):
+        third = self.teacher(self.school)
+        self.browsers["third"] = Browser(self.app, third)
+        chosen = str(self.browsers[COLLEAGUE].cookie().value[:32])
+        body = {"shared": True, "with_ids": [str(uuid.UUID(chosen))]}
+        status, told = self.ask(OWNER, "PUT", "/api/sets/{set}/share", body)
+        self.assertEqual((status, told["with_ids"], len(told["colleagues"])), (200, body["with_ids"], 2))
+        page, copies = "/shared/{owner}/{set}", "/api/colleagues/{owner}/sets/{set}/copies"
+        for who, read in ((COLLEAGUE, True), ("third", False), (ELSEWHERE, False)):
+            self.assertEqual(self.ask(who, "GET", page)[0], 200 if read else 404, who)
+            self.assertEqual(self.theirs(who), [self.set_id] if read else [], who)
+            self.assertEqual(self.ask(who, "POST", copies)[0], 201 if read else 404, who)
+        # Another choice holds at once; with nobody in particular it is everybody's.
+        self.ask(OWNER, "PUT", "/api/sets/{set}/share", {"shared": True, "with_ids": [str(third)]})
+        self.assertEqual((self.theirs(COLLEAGUE), self.theirs("third")), ([], [self.set_id]))
+        self.share()
+        self.assertEqual((self.theirs(COLLEAGUE), self.theirs("third")), ([self.set_id], [self.set_id]))
+        elsewhere = str(uuid.UUID(self.browsers[ELSEWHERE].cookie().value[:32]))
+        for wrong in ([], [elsewhere], [str(self.owner)], [str(uuid.uuid4())]):
+            self.assertEqual(
+                self.ask(OWNER, "PUT", "/api/sets/{set}/share", {"shared": True, "with_ids": wrong})[0], 422
+            )
+
     def test_who_is_in_no_school_shares_with_nobody(self):
         self.set_id = self.ask(ALONE, "POST", "/api/sets", {"title": "Rope"})[1]["id"]
         status, answer = self.ask(ALONE, "PUT", "/api/sets/{set}/share", {"shared": True})
         self.assertEqual((status, answer["error"]["message"][:26]), (422, "You are in no school here,"))
-        self.assertEqual(self.ask(ALONE, "GET", "/api/sets/{set}/share")[1], {"shared": False, "school": None})
+        self.assertEqual(
+            self.ask(ALONE, "GET", "/api/sets/{set}/share")[1],
+            {"shared": False, "with_ids": None, "school": None, "colleagues": []},
+        )
 
     def test_the_keeper_makes_schools_and_lets_their_teachers_in(self):
         def keep_(*words):

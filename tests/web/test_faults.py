@@ -36,7 +36,9 @@ class FaultTests(unittest.TestCase):
         cls.operations = operations_of(cls.app)
 
     def setUp(self):
-        logging.getLogger("keen_slate").disabled = True
+        logger = logging.getLogger("keen_slate")
+        logger.disabled = True
+        self.addCleanup(setattr, logger, "disabled", False)
         self.teacher = support.new_teacher()
         self.ids = rows_for(self.teacher)
         self.set_id = self.ids["set_id"]

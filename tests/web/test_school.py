@@ -146,7 +146,10 @@ class SchoolTests(unittest.TestCase):
         self.assertEqual(self.heads.send("GET", "/api/colleagues/sets")[1]["total"], 0)
         self.assertEqual([one["here"] for one in self.heads.send("GET", "/api/school")[1]["teachers"]], [True])
         self.assertEqual(self.heads.send("POST", f"{path}/links")[0], 404)
-        self.assertEqual(self.teachers.send("GET", f"/api/sets/{set_id}/share")[1], {"shared": False, "school": None})
+        self.assertEqual(
+            self.teachers.send("GET", f"/api/sets/{set_id}/share")[1],
+            {"shared": False, "with_ids": None, "school": None, "colleagues": []},
+        )
         log = [one["said"] for one in self.teachers.send("GET", "/api/account")[1]["log"]]
         name = self.sql("select name from teacher where id = :head", head=self.head)[0][0]
         self.assertEqual(log, [

@@ -71,9 +71,10 @@ const said = (desk: Schemas['BroughtDeskOut']) =>
   display: flex;
   flex-wrap: wrap;
   gap: 4px 20px;
-  align-items: baseline;
+  align-items: center;
 }
 a.word {
+  font-weight: 700;
   padding-left: 0;
   text-decoration-color: currentColor;
 }

@@ -96,12 +96,13 @@ onMounted(async () => {
         </NewPassword>
         <Button type="submit" label="Keep it" :loading="busy" :disabled="!address.trim() || !password" />
       </form>
+      <PasskeyList :account="account" @changed="load" />
       <section class="sheet on-paper" aria-labelledby="where">
         <div class="heading">
           <h2 id="where">Where you are signed in</h2>
           <Button v-if="account.sign_ins.length > 1" class="word all" @click="end(null)">Sign out all others</Button>
         </div>
-        <ul class="browsers">
+        <ul class="browsers" tabindex="0" aria-labelledby="where">
           <li v-for="one in account.sign_ins" :key="one.id">
             <span>{{ one.here ? 'This browser' : 'Another one' }}</span>
             <span>{{ one.by_link ? 'by a link' : 'by yourself' }}, since {{ momentOf(one.made_at) }}</span>
@@ -126,7 +127,6 @@ onMounted(async () => {
           </li>
         </ol>
       </section>
-      <PasskeyList :account="account" @changed="load" />
       <EverythingFile @brought="load" />
       <EndAccount v-if="!account.leaves_at" :asks-now="account.asks_now" />
     </template>
@@ -148,7 +148,8 @@ onMounted(async () => {
 .all {
   text-decoration-color: currentColor;
 }
-.log {
+.log,
+.browsers {
   max-height: 16rem;
   overflow-y: auto;
 }

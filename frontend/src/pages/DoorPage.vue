@@ -21,8 +21,8 @@ onMounted(async () => {
     <SignInForm />
     <ForgottenForm v-if="mail" />
     <p class="or">
-      No password yet, or forgotten? Come in by a link that works once; this command, in the folder of Keen Slate,
-      prints one (with a name behind it, for whom):
+      No password yet, or forgotten? The head of your school can hand you a link that works once. Whoever keeps Keen
+      Slate prints one by this command, in its folder (with a name behind it, for whom):
     </p>
     <p class="command"><code>./slate link</code></p>
     <a href="/" class="word in">I am signed in: to the Shelf</a>

@@ -26,7 +26,8 @@ async function send(): Promise<void> {
   </p>
   <form v-else class="form" @submit.prevent="send">
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
-    <label for="forgotten">Address (e-mail) that you sign in by</label>
+    <p>A link that lets you in once is sent to the address that you sign in by; then you name a new password.</p>
+    <label for="forgotten">Your address</label>
     <InputText
       id="forgotten"
       v-model="address"
@@ -46,6 +47,8 @@ async function send(): Promise<void> {
   text-decoration-color: currentColor;
 }
 .form {
+  border-top: 1px solid var(--hair);
+  padding-top: 14px;
   display: grid;
   gap: 6px;
   justify-items: start;
@@ -53,6 +56,9 @@ async function send(): Promise<void> {
 }
 input {
   width: min(24rem, 100%);
+}
+[type='submit'] {
+  margin-top: 12px;
 }
 .refusal {
   color: var(--role-wrong);

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import ToggleSwitch from 'primevue/toggleswitch'
 import { onMounted, ref } from 'vue'
 
@@ -17,11 +19,15 @@ async function load(): Promise<void> {
   else refusal.value = answer.refusal
 }
 
-async function put(shared: boolean): Promise<void> {
-  const answer = await ask(client.PUT('/api/sets/{set_id}/share', { params, body: { shared } }))
+async function put(shared: boolean, withIds: string[] | null = null): Promise<void> {
+  const body = { shared, with_ids: withIds }
+  const answer = await ask(client.PUT('/api/sets/{set_id}/share', { params, body }))
   refusal.value = answer.ok ? null : answer.refusal
   if (answer.ok) share.value = answer.data
 }
+
+/** Another choice of those with whom alone the set is shared; with nobody, it is shared with all again. */
+const choose = (ids: string[]) => put(true, ids.length ? ids : null)
 
 onMounted(load)
 </script>
@@ -31,7 +37,7 @@ onMounted(load)
   <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
   <template v-if="share?.school">
     <label class="share">
-      <ToggleSwitch :model-value="share.shared" input-id="shared" @update:model-value="put" />
+      <ToggleSwitch :model-value="share.shared" input-id="shared" @update:model-value="put($event)" />
       Shared with {{ share.school }}
     </label>
     <p class="quiet">
@@ -41,8 +47,20 @@ onMounted(load)
           : 'Nobody but you sees it.'
       }}
     </p>
+    <fieldset v-if="share.shared && share.colleagues.length > 1">
+      <legend>{{ share.with_ids ? 'With these alone' : 'With all of them, or with these alone' }}</legend>
+      <label v-for="one in share.colleagues" :key="one.id" class="share">
+        <Checkbox
+          :model-value="share.with_ids ?? []"
+          :value="one.id"
+          @update:model-value="(ids: string[]) => choose(ids)"
+        />
+        {{ one.name }}
+      </label>
+      <Button v-if="share.with_ids" class="word" @click="put(true)">With all of them</Button>
+    </fieldset>
   </template>
-  <p v-else-if="share" class="quiet">You are in no school here; whoever keeps Keen Slate puts you in one.</p>
+  <p v-else-if="share" class="quiet">You are in no school here; with an invitation of its head you join one.</p>
 </template>
 
 <style scoped src="./panel.css"></style>
@@ -51,6 +69,20 @@ onMounted(load)
   display: flex;
   gap: 10px;
   align-items: center;
+}
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 8px 0 0;
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+  max-height: 14rem;
+  overflow-y: auto;
+}
+legend {
+  padding: 0;
+  color: var(--ink-quiet);
 }
 .quiet {
   color: var(--ink-quiet);

@@ -2,23 +2,39 @@
 
 from __future__ import annotations
 
+from typing import Annotated
 from uuid import UUID
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
-from .base import Strict
+from keen_slate.core.limits import MOST_COLLEAGUES
+
+from .base import Id, Strict
 from .sets import SetSummary
 
 
 class ShareIn(Strict):
+    """Whether a set is shared, and *with_ids* alone; with null, with all of the school."""
+
     shared: bool
+    with_ids: Annotated[list[Id], Field(min_length=1, max_length=MOST_COLLEAGUES)] | None = None
+
+
+class ColleagueOut(BaseModel):
+    id: UUID
+    name: str
 
 
 class ShareOut(BaseModel):
-    """Whether a set is shared, and the *school* it can be shared with; null where its teacher is in none."""
+    """Whether a set is shared, and *with_ids* alone (null: with all); the *school* it can be shared with, and its *colleagues* there.
+
+    The school is null where its teacher is in none.
+    """
 
     shared: bool
+    with_ids: list[UUID] | None
     school: str | None
+    colleagues: list[ColleagueOut]
 
 
 class SharedSet(BaseModel):

@@ -10,7 +10,7 @@ branch_labels = None
 depends_on = None
 
 # What going back below this revision takes away for good.
-loses = "who is a head, the ways of schools, invitations, what the log of each teacher says, and accounts' ends"
+loses = "who is a head, with whom alone a set is shared, the ways of schools, invitations, what the log of each teacher says, and accounts' ends"
 
 # Each keeps a teacher's rows, by `teacher_id`.
 OWN = (
@@ -46,7 +46,8 @@ BEGIN
     RETURN EXISTS (
         SELECT FROM example_set AS s WHERE s.teacher_id = other AND s.id = read_set AND s.place <> 'bin' AND (
             s.show_key = keen_slate_said('shown')
-            OR EXISTS (SELECT FROM share AS h WHERE h.teacher_id = other AND h.set_id = read_set)
+            OR EXISTS (SELECT FROM share AS h WHERE h.teacher_id = other AND h.set_id = read_set
+                       AND (h.with_ids IS NULL OR h.with_ids ? keen_slate_me()::text))
                AND keen_slate_is_of(other, keen_slate_school())));
 END $$;
 -- Whether another teacher may be seen, in her name and ways: a colleague, or whose set is shown.
@@ -110,7 +111,9 @@ CREATE POLICY head ON entry_link FOR INSERT WITH CHECK (keen_slate_is_of(teacher
 CREATE POLICY head ON log_line FOR INSERT WITH CHECK (keen_slate_is_of(teacher_id, keen_slate_headed()));
 
 CREATE POLICY look ON share FOR SELECT
-    USING (teacher_id = (SELECT keen_slate_me()) OR keen_slate_is_of(teacher_id, (SELECT keen_slate_school())));
+    USING (teacher_id = (SELECT keen_slate_me())
+           OR (with_ids IS NULL OR with_ids ? (SELECT keen_slate_me())::text)
+              AND keen_slate_is_of(teacher_id, (SELECT keen_slate_school())));
 CREATE POLICY look ON example_set FOR SELECT
     USING (teacher_id = (SELECT keen_slate_me()) OR keen_slate_reads(teacher_id, id));
 CREATE POLICY look ON example FOR SELECT
@@ -125,6 +128,7 @@ def upgrade() -> None:
     op.add_column("teacher", sa.Column("leaves_at", sa.DateTime(timezone=True), nullable=True))
     op.add_column("school", sa.Column("ways", JSONB(), server_default="{}", nullable=False))
     op.add_column("school", sa.Column("version", sa.Integer(), server_default="1", nullable=False))
+    op.add_column("share", sa.Column("with_ids", JSONB(), nullable=True))
     op.create_table(
         "invitation",
         sa.Column("school_id", sa.Uuid(), nullable=False),
@@ -176,6 +180,9 @@ def downgrade() -> None:
         op.execute(f"DROP FUNCTION keen_slate_{function}")
     op.drop_table("log_line")
     op.drop_table("invitation")
+    # What was shared with some of the colleagues is shared with nobody rather than with all of them.
+    op.execute("DELETE FROM share WHERE with_ids IS NOT NULL")
+    op.drop_column("share", "with_ids")
     op.drop_column("school", "version")
     op.drop_column("school", "ways")
     op.drop_column("teacher", "leaves_at")
