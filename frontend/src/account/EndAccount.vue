@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 
 import { ask, client, type Refusal } from '../api/client'
-import limits from '../parts/limits.json'
 import { useAsk } from '../parts/useAsk'
+import PresentPassword from './PresentPassword.vue'
 
 /** Having all that is one's own taken away, two weeks from now. */
 defineProps<{
@@ -31,16 +30,7 @@ async function leave(): Promise<void> {
       them; nobody sees what you shared meanwhile.
     </p>
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
-    <template v-if="asksNow">
-      <label for="now-too">Present password</label>
-      <InputText
-        id="now-too"
-        v-model="now"
-        type="password"
-        autocomplete="current-password"
-        :maxlength="limits.password"
-      />
-    </template>
+    <PresentPassword v-if="asksNow" id="now-too" v-model="now" />
     <Button
       label="End my account"
       variant="outlined"

@@ -8,6 +8,7 @@ import limits from '../parts/limits.json'
 import { momentOf } from '../parts/moments'
 import { makePasskey, passkeysWork } from '../parts/passkey'
 import { useAsk } from '../parts/useAsk'
+import PresentPassword from './PresentPassword.vue'
 
 /** The passkeys of a teacher: a device that lets her in without a password. */
 defineProps<{ account: Schemas['AccountOut'] }>()
@@ -70,16 +71,7 @@ async function remove(id: string): Promise<void> {
     <form v-if="work" @submit.prevent="add">
       <label for="passkey-name">A new one, called (where it is kept, say)</label>
       <InputText id="passkey-name" v-model="name" autocomplete="off" :maxlength="limits.title" required />
-      <template v-if="account.asks_now">
-        <label for="passkey-now">Present password</label>
-        <InputText
-          id="passkey-now"
-          v-model="now"
-          type="password"
-          autocomplete="current-password"
-          :maxlength="limits.password"
-        />
-      </template>
+      <PresentPassword v-if="account.asks_now" id="passkey-now" v-model="now" />
       <Button type="submit" label="Add a passkey" :loading="busy" :disabled="!name.trim()" />
     </form>
   </section>

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import { onMounted, ref } from 'vue'
 
 import EndAccount from '../account/EndAccount.vue'
 import EverythingFile from '../account/EverythingFile.vue'
 import PasskeyList from '../account/PasskeyList.vue'
+import PresentPassword from '../account/PresentPassword.vue'
 import { momentOf } from '../parts/moments'
 import { ask, client, type Refusal, type Schemas } from '../api/client'
-import limits from '../parts/limits.json'
 import NewPassword from '../parts/NewPassword.vue'
 import PageHead from '../parts/PageHead.vue'
 import { useTold } from '../parts/useTold'
@@ -83,16 +82,7 @@ onMounted(async () => {
           }}
         </p>
         <NewPassword v-model:address="address" v-model:password="password">
-          <template v-if="account.asks_now">
-            <label for="now">Present password</label>
-            <InputText
-              id="now"
-              v-model="now"
-              type="password"
-              autocomplete="current-password"
-              :maxlength="limits.password"
-            />
-          </template>
+          <PresentPassword v-if="account.asks_now" id="now" v-model="now" />
         </NewPassword>
         <Button type="submit" label="Keep it" :loading="busy" :disabled="!address.trim() || !password" />
       </form>

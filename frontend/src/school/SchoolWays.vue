@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import SelectButton from 'primevue/selectbutton'
 import { computed, ref } from 'vue'
 
 import type { Schemas } from '../api/client'
 import { withEntry } from '../parts/withEntry'
 import { useShownWays } from '../ways/useShownWays'
 import WayChoice from '../ways/WayChoice.vue'
+import WayGroups from '../ways/WayGroups.vue'
 
 /** The ways that hold for all teachers of a school, where none of them chooses otherwise. */
 const props = defineProps<{ school: Schemas['SchoolOut'] }>()
@@ -24,20 +24,8 @@ const shown = useShownWays(
 <template>
   <section class="sheet on-paper" aria-labelledby="ways">
     <h2 id="ways">How {{ school.school }} does things</h2>
-    <p class="quiet">This holds for all who teach here, but where one of them has chosen otherwise.</p>
-    <SelectButton
-      v-model="group"
-      class="groups"
-      :options="school.groups"
-      option-label="name"
-      option-value="code"
-      :allow-empty="false"
-      aria-label="Which ways"
-    >
-      <template #option="{ option }"
-        >{{ option.name }}<span v-if="differing(option.code)" title="something was changed here"> ●</span></template
-      >
-    </SelectButton>
+    <p class="quiet said">This holds for all who teach here, but where one of them has chosen otherwise.</p>
+    <WayGroups v-model="group" :groups="school.groups" :changed="differing" />
     <div class="settings">
       <WayChoice
         v-for="setting in seen"
@@ -54,9 +42,8 @@ const shown = useShownWays(
 
 <style scoped src="../classes/class.css"></style>
 <style scoped>
-.groups {
-  flex-wrap: wrap;
-  padding: 10px 0 14px;
+.said {
+  padding-bottom: 10px;
 }
 .settings {
   display: grid;

@@ -14,6 +14,7 @@ import { useWays } from '../stores/ways'
 import OwnChecklist from './OwnChecklist.vue'
 import { useShownWays } from './useShownWays'
 import WayChoice from './WayChoice.vue'
+import WayGroups from './WayGroups.vue'
 import type { Scope } from './scope'
 
 const visible = defineModel<boolean>('visible', { required: true })
@@ -103,20 +104,7 @@ const ownLine = computed(() => OWN_LINES.find((one) => one.group === group.value
       />
       <InputText v-model="word" type="search" aria-label="Find a way" placeholder="Find: a word" autocomplete="off" />
     </div>
-    <SelectButton
-      v-if="!word.trim()"
-      v-model="group"
-      class="groups"
-      :options="ways.ways?.groups ?? []"
-      option-label="name"
-      option-value="code"
-      :allow-empty="false"
-      aria-label="Which ways"
-    >
-      <template #option="{ option }"
-        >{{ option.name }}<span v-if="differing(option.code)" title="something was changed here"> ●</span></template
-      >
-    </SelectButton>
+    <WayGroups v-if="!word.trim()" v-model="group" :groups="ways.ways?.groups ?? []" :changed="differing" />
     <p v-if="!seen.length" role="status">No way has this word.</p>
     <p v-if="ways.trouble" class="trouble" role="alert">{{ ways.trouble.message }} {{ ways.trouble.hint }}</p>
     <div class="settings">
@@ -188,10 +176,6 @@ const ownLine = computed(() => OWN_LINES.find((one) => one.group === group.value
   gap: 8px 14px;
   align-items: center;
   padding-bottom: 8px;
-}
-.groups {
-  flex-wrap: wrap;
-  padding-bottom: 12px;
 }
 .settings {
   display: grid;
