@@ -1,4 +1,4 @@
-"""What PostgreSQL's row-level security costs: the same requests as the role it holds for, and as the owner of the tables, in turns."""
+"""What row-level security costs: the same requests as the role it holds for, and as the tables' owner, in turns."""
 
 from __future__ import annotations
 

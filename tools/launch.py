@@ -184,7 +184,6 @@ def serve(port: int | None = None) -> int:
     from sqlalchemy import make_url
 
     from keen_slate.store.database import bring_up_to_date, let_in
-    from keen_slate.web.mail import MailSettingsError, check
 
     missing = [name for name in _NEEDED if not os.environ.get(name)]
     if missing:
@@ -193,10 +192,7 @@ def serve(port: int | None = None) -> int:
         raise LaunchError(
             "KEEN_SLATE_TEACHER is not read any more: take it away, and let teachers in by ./slate link NAME"
         )
-    try:
-        check(os.environ.get("KEEN_SLATE_SMTP", ""), os.environ.get("KEEN_SLATE_MAIL_FROM", ""))
-    except MailSettingsError as error:
-        raise LaunchError(str(error)) from None
+    _look_at_mail(os.environ.get("KEEN_SLATE_SMTP", ""), os.environ.get("KEEN_SLATE_MAIL_FROM", ""))
     instance = Instance(VAR)
     if not instance.take():
         return _already_there(instance)
@@ -218,6 +214,18 @@ def serve(port: int | None = None) -> int:
         supervisor.stop()
         instance.give_back()
     return 0
+
+
+def _look_at_mail(server: str, sender: str) -> None:
+    """Raises `LaunchError` where what the environment says of e-mail cannot be used."""
+    if not server and not sender:
+        return  # and the application's modules need not be loaded here
+    from keen_slate.web.mail import MailSettingsError, check
+
+    try:
+        check(server, sender)
+    except MailSettingsError as error:
+        raise LaunchError(str(error)) from None
 
 
 def stop() -> int:

@@ -6,12 +6,10 @@ A part that cannot be read is left out and named; a file that is no such zip is 
 from __future__ import annotations
 
 import io
-import json
-import re
 import zipfile
-from collections.abc import Callable, Iterable, Iterator, Mapping
+from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Any, Literal, TypeVar
+from typing import Any, Literal
 
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.limits import TITLE_LENGTH
@@ -20,13 +18,13 @@ from keen_slate.core.stories.scenarios import document_of, read_scenario
 from . import class_document, json_document, set_document
 from .class_document import ClassDocument
 from .json_document import Part, ways_at
+from .packages import package, plain, sizes
 from .set_document import Codes, SetDocument
 
 PLACES = ("shelf", "archive", "bin")
 UNPACKED = 96 * 1024 * 1024  # bytes of all its documents together
 MOST_FILES = 30_000
 _DESK = "desk.json"
-T = TypeVar("T")
 
 
 class DeskDocument(Part):
@@ -40,7 +38,7 @@ class DeskDocument(Part):
 
 @dataclass(slots=True)
 class Desk:
-    """All that is a teacher's: her *ways*, her sets with the place where each lies, classes, and scenarios by their documents.
+    """All that is a teacher's: her *ways*, her sets, each with the place where it lies, classes, and scenarios.
 
     *left* names what could not be read, and why.
     """
@@ -55,41 +53,30 @@ class Desk:
 
 def packed(desk: Desk) -> bytes:
     """A *desk* as a file; the same desk makes the same bytes."""
-    out = io.BytesIO()
-    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as file:
-        head = DeskDocument(format="keen-slate/desk", version=1, name=desk.name[:TITLE_LENGTH], ways=desk.ways)
-        _put(file, _DESK, json_document.written(head))
-        for place in PLACES:
-            there = [one for where, one in desk.sets if where == place]
-            for name, document in _numbered(f"sets/{place}", there, lambda one: one.title):
-                _put(file, name, json_document.written(document))
-        for name, found in _numbered("classes", desk.classes, lambda one: one.name):
-            _put(file, name, json_document.written(found))
-        for name, scenario in _numbered("scenarios", desk.scenarios, lambda one: str(one["code"])):
-            _put(file, name, (json.dumps(scenario, ensure_ascii=False, indent=1) + "\n").encode())
-    return out.getvalue()
+    head = DeskDocument(format="keen-slate/desk", version=1, name=desk.name[:TITLE_LENGTH], ways=desk.ways)
+    files = {_DESK: json_document.written(head)}
+    for place in PLACES:
+        there = [(one.title, json_document.written(one)) for where, one in desk.sets if where == place]
+        files |= _numbered(f"sets/{place}", there)
+    files |= _numbered("classes", [(one.name, json_document.written(one)) for one in desk.classes])
+    files |= _numbered("scenarios", [(str(one["code"]), json_document.spelled(one)) for one in desk.scenarios])
+    return package(files)
 
 
-def _numbered(folder: str, those: Iterable[T], called: Callable[[T], str]) -> Iterator[tuple[str, T]]:
-    for i, one in enumerate(those, 1):
-        plain = re.sub(r"[^A-Za-z0-9]+", "-", called(one)).strip("-").lower()[:60]
-        yield f"{folder}/{i:05}-{plain}.json", one
-
-
-def _put(file: zipfile.ZipFile, name: str, content: bytes) -> None:
-    file.writestr(zipfile.ZipInfo(name), content, zipfile.ZIP_DEFLATED)
+def _numbered(folder: str, documents: Sequence[tuple[str, bytes]]) -> dict[str, bytes]:
+    """The *documents*, each with what it is called, under names in their order."""
+    return {f"{folder}/{i:05}-{plain(called)[:60]}.json": one for i, (called, one) in enumerate(documents, 1)}
 
 
 def refuse_large(file: bytes) -> None:
-    """Raises `ReadError` for a *file* that is no desk, or says of itself that it is too large (more than it says is never unpacked)."""
-    try:
-        with zipfile.ZipFile(io.BytesIO(file)) as given:
-            found = given.infolist()
-    except Exception:  # whatever a broken file does to its reader
-        raise _no_desk() from None
-    if _DESK not in {one.filename for one in found}:
-        raise _no_desk()
-    if len(found) > MOST_FILES or sum(one.file_size for one in found) > UNPACKED:
+    """Raises `ReadError` for a *file* that is no desk, or says of itself that it is too large."""
+    found = sizes(file)
+    if found is None or _DESK not in [name for name, _ in found]:
+        raise ReadError(
+            "This is no file of a whole desk.", 0, 0,
+            "Choose the zip that My account saved; a single set is brought in on the Shelf.",
+        )  # fmt: skip
+    if len(found) > MOST_FILES or sum(size for _, size in found) > UNPACKED:
         raise ReadError("This file is too large.", 0, 0, "Bring the sets in one by one.")
 
 
@@ -123,12 +110,8 @@ def _take(desk: Desk, name: str, content: bytes) -> None:
 
 
 def _scenario(content: bytes) -> dict[str, Any]:
-    try:
-        given = json.loads(content)
-    except (ValueError, RecursionError):
-        raise ReadError("The file is not JSON.", 0, 0, "It may be broken.") from None
-    found: Mapping[str, Any] = document_of(read_scenario(given))
-    return dict(found)
+    given = json_document.parsed(content, "scenario", "A scenario takes a few kB.")
+    return dict(document_of(read_scenario(given)))
 
 
 def _content(given: zipfile.ZipFile, name: str) -> bytes:
@@ -136,12 +119,3 @@ def _content(given: zipfile.ZipFile, name: str) -> bytes:
         return given.read(name)
     except Exception:  # whatever a broken file does to its reader
         raise ReadError("This part of the file is broken.", 0, 0, "Save it again where it came from.") from None
-
-
-def _no_desk() -> ReadError:
-    return ReadError(
-        "This is no file of a whole desk.",
-        0,
-        0,
-        "Choose the zip that My account saved; a single set is brought in on the Shelf.",
-    )

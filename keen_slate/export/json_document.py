@@ -26,7 +26,12 @@ class Part(BaseModel):
 
 def written(document: BaseModel) -> bytes:
     """A document as a file."""
-    return (json.dumps(document.model_dump(mode="json"), ensure_ascii=False, indent=1) + "\n").encode()
+    return spelled(document.model_dump(mode="json"))
+
+
+def spelled(value: Any) -> bytes:
+    """A *value* of JSON as a file."""
+    return (json.dumps(value, ensure_ascii=False, indent=1) + "\n").encode()
 
 
 def read(file: bytes, model: type[Model], what: str, size: str) -> Model:
@@ -35,6 +40,20 @@ def read(file: bytes, model: type[Model], what: str, size: str) -> Model:
     Raises `ReadError` that says where it is wrong, and why.
     """
     name = model.model_fields["format"].annotation.__args__[0]  # type: ignore[union-attr]
+    given = parsed(file, what, size)
+    if not isinstance(given, dict) or given.get("format") != name:
+        raise refused(f"The file is not a Keen Slate {what}.", f'It would begin with "format": "{name}".')
+    if given.get("version") != 1:
+        raise refused("The file is of a version that is not known here.", "This Keen Slate reads version 1.")
+    try:
+        return model.model_validate(given)
+    except ValidationError as error:
+        first = error.errors(include_url=False, include_input=False)[0]
+        raise refused(f"{_place(first['loc'])}: {first['msg']}.", "Nothing was stored.") from None
+
+
+def parsed(file: bytes, what: str, size: str) -> Any:
+    """The value that a *file* of JSON spells; *what* it is called, and the *size* that one has. Raises `ReadError`."""
     if len(file) > LARGEST_FILE:
         raise refused(f"The file is larger than {LARGEST_FILE // 2**20} MB.", size)
     try:
@@ -50,15 +69,7 @@ def read(file: bytes, model: type[Model], what: str, size: str) -> Model:
             "The file is nested too deeply, or has too long a number.", f"No {what} looks like this."
         ) from None
     refuse_unkeepable(given)
-    if not isinstance(given, dict) or given.get("format") != name:
-        raise refused(f"The file is not a Keen Slate {what}.", f'It would begin with "format": "{name}".')
-    if given.get("version") != 1:
-        raise refused("The file is of a version that is not known here.", "This Keen Slate reads version 1.")
-    try:
-        return model.model_validate(given)
-    except ValidationError as error:
-        first = error.errors(include_url=False, include_input=False)[0]
-        raise refused(f"{_place(first['loc'])}: {first['msg']}.", "Nothing was stored.") from None
+    return given
 
 
 def ways_at(codes: dict[str, str], place: str) -> Ways:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import io
-import zipfile
 from collections.abc import Sequence
 from datetime import date, datetime, time
 from fractions import Fraction
@@ -15,6 +14,8 @@ from keen_slate.core.errors import ReadError
 from keen_slate.core.expressions.text import text
 from keen_slate.core.expressions.tree import mixed
 from keen_slate.core.limits import LARGEST_FILE, MOST_LINES
+
+from .packages import sizes
 
 TYPE = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 _TEXT = "@"  # the number format that keeps what is typed as it is typed
@@ -47,12 +48,10 @@ def workbook(rows: Sequence[Sequence[object]]) -> bytes:
 
 def refuse_large(file: bytes) -> None:
     """Raises `ReadError` for a *file* that says of itself that it is too large (more than it says is never unpacked), or is none."""
-    try:
-        with zipfile.ZipFile(io.BytesIO(file)) as packed:
-            unpacked = sum(one.file_size for one in packed.infolist())
-    except Exception:  # whatever a broken file does to its reader
-        raise ReadError(_NOT_A_WORKBOOK[0], 0, 0, _NOT_A_WORKBOOK[1]) from None
-    if unpacked > _UNPACKED:
+    unpacked = sizes(file)
+    if unpacked is None:
+        raise ReadError(_NOT_A_WORKBOOK[0], 0, 0, _NOT_A_WORKBOOK[1])
+    if sum(size for _, size in unpacked) > _UNPACKED:
         raise ReadError("This spreadsheet is too large.", 0, 0, f"Bring {MOST_LINES} lines at once, at most.")
 
 

@@ -11,6 +11,7 @@ from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session, selectinload
 
 from .models import Account, ExampleSet, School, Share, Teacher
+from .school import teachers
 from .shelf import AS_SLIPS, NotFoundError, words_in
 
 
@@ -35,8 +36,8 @@ class Colleagues:
 
     def others(self) -> Sequence[Teacher]:
         """Who else teaches in her school, by name."""
-        query = select(Teacher).where(Teacher.school_id == self.teacher.school_id, Teacher.id != self.teacher.id)
-        return self.session.scalars(query.order_by(func.lower(Teacher.name), Teacher.id)).all()
+        school = self.school()
+        return [one for one in teachers(self.session, school) if one.id != self.teacher.id] if school else []
 
     def shared(self, set_id: uuid.UUID) -> Share | None:
         """How she shares a set of hers; None where she does not."""

@@ -76,7 +76,7 @@ _COLUMNS = {"teacher": "name, ways, version, at_change, leaves_at", "school": "w
 def let_in(url: str, role: str) -> None:
     """Let the application's *role* read and change the rows of the database at *url*, whose tables belong to who asks.
 
-    Raises `SchemaError` where PostgreSQL's row-level security would not hold for it (a superuser, or who owns the tables).
+    Raises `SchemaError` where row-level security would not hold for it (a superuser, or who owns the tables).
     """
     engine = create_engine(url)
     name = engine.dialect.identifier_preparer.quote(role)
@@ -84,9 +84,9 @@ def let_in(url: str, role: str) -> None:
         with engine.begin() as connection:
             if not connection.execute(_HELD_BACK, {"role": role}).scalar():
                 raise SchemaError(
-                    f"The application would come to the database as {role}, who may do everything there. Make a role that owns nothing "
-                    "(create role keen_slate_desk login password '...'), name it in KEEN_SLATE_DATABASE_URL, and the one that owns "
-                    "the tables in KEEN_SLATE_OWNER_URL."
+                    f"The application would come to the database as {role}, who may do everything there. Make a role that "
+                    "owns nothing (create role keen_slate_desk login password '...'), name it in KEEN_SLATE_DATABASE_URL, "
+                    "and the one that owns the tables in KEEN_SLATE_OWNER_URL."
                 )
             connection.exec_driver_sql(f"GRANT USAGE ON SCHEMA public TO {name}")
             connection.exec_driver_sql(f"GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO {name}")

@@ -24,6 +24,7 @@ IDLE = timedelta(hours=12)  # after it was last used, a sign-in has ended
 WAY_BACK = timedelta(days=14)  # after an account was to end
 _JUST = timedelta(hours=1)
 _SEEN_EVERY = timedelta(minutes=10)
+NAMED = 16  # digits of a hash
 _ID_LENGTH = 32  # hexadecimal digits of a teacher's id
 
 
@@ -31,7 +32,8 @@ def new_link(session: Session, teacher_id: uuid.UUID) -> str:
     """A secret that signs the teacher in once."""
     secret = teacher_id.hex + secrets.token_urlsafe(24)
     # Who makes a link for another cannot read it afterwards: nothing is asked back.
-    session.execute(insert(EntryLink.__table__).values(teacher_id=teacher_id, secret=_hashed(secret)))  # type: ignore[arg-type]
+    table = insert(EntryLink.__table__)  # type: ignore[arg-type]
+    session.execute(table.values(teacher_id=teacher_id, secret=hashed(secret)))
     return secret
 
 
@@ -42,7 +44,7 @@ def enter(session: Session, link_secret: str) -> str | None:
         return None
     forget_leavers(session)
     reach(session, TEACHER, teacher_id)
-    used = delete(EntryLink).where(EntryLink.teacher_id == teacher_id, EntryLink.secret == _hashed(link_secret))
+    used = delete(EntryLink).where(EntryLink.teacher_id == teacher_id, EntryLink.secret == hashed(link_secret))
     made_at = session.scalar(used.returning(EntryLink.made_at))
     if made_at is None or made_at < _now(session) - LINK_LASTS:
         return None
@@ -54,7 +56,7 @@ def begin(session: Session, teacher_id: uuid.UUID, by_link: bool, by: str = "you
     reach(session, TEACHER, teacher_id)
     session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, _ended()))
     secret = teacher_id.hex + secrets.token_urlsafe(32)
-    session.add(SignIn(teacher_id=teacher_id, secret=_hashed(secret), by_link=by_link))
+    session.add(SignIn(teacher_id=teacher_id, secret=hashed(secret), by_link=by_link))
     log.note(session, teacher_id, f"You came in by {'a link' if by_link else by}.")
     return secret
 
@@ -72,13 +74,13 @@ def sign_ins(session: Session, teacher_id: uuid.UUID) -> list[SignIn]:
 
 def is_of(sign_in: SignIn, secret: str) -> bool:
     """Whether *sign_in* is the one of *secret*."""
-    return sign_in.secret == _hashed(secret)
+    return sign_in.secret == hashed(secret)
 
 
 def has_just_come_by_link(session: Session, teacher_id: uuid.UUID, secret: str) -> bool:
     """Whether the sign-in of *secret* was made by a link a short while ago: who has that may name a new password."""
     query = select(SignIn.by_link).where(
-        SignIn.teacher_id == teacher_id, SignIn.secret == _hashed(secret), SignIn.made_at > func.now() - _JUST
+        SignIn.teacher_id == teacher_id, SignIn.secret == hashed(secret), SignIn.made_at > func.now() - _JUST
     )
     return bool(session.scalar(query))
 
@@ -91,7 +93,7 @@ def end(session: Session, teacher_id: uuid.UUID, named: str) -> int:
 
 def end_others(session: Session, teacher_id: uuid.UUID, secret: str) -> None:
     """End all sign-ins of a teacher but that of *secret*."""
-    session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret != _hashed(secret)))
+    session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret != hashed(secret)))
 
 
 def signed_in(session: Session, secret: str) -> Teacher | None:
@@ -100,12 +102,12 @@ def signed_in(session: Session, secret: str) -> Teacher | None:
     if teacher_id is None:
         return None
     reach(session, TEACHER, teacher_id)
-    found = session.execute(_SIGNED_IN, {"teacher": teacher_id, "hashed": _hashed(secret)}).one_or_none()
+    found = session.execute(_SIGNED_IN, {"teacher": teacher_id, "hashed": hashed(secret)}).one_or_none()
     if found is None:
         reach(session, TEACHER, "")
         return None
     if found[1] < found[2] - _SEEN_EVERY:
-        seen = update(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret == _hashed(secret))
+        seen = update(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret == hashed(secret))
         with where_there_is_room(session):
             session.execute(seen.values(seen_at=func.now()))
     return found[0]
@@ -128,10 +130,11 @@ _SIGNED_IN = (
 def leave(session: Session, secret: str) -> None:
     """End the sign-in of *secret*."""
     teacher_id = _teacher_of(secret)
-    session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret == _hashed(secret)))
+    session.execute(delete(SignIn).where(SignIn.teacher_id == teacher_id, SignIn.secret == hashed(secret)))
 
 
-def _hashed(secret: str) -> str:
+def hashed(secret: str) -> str:
+    """What is kept of a *secret*; its first `NAMED` digits tell it from others, and open nothing."""
     return sha256(secret.encode()).hexdigest()
 
 

@@ -18,7 +18,8 @@ def note(session: Session, teacher_id: uuid.UUID, said: str) -> None:
     """Have it *said* to a teacher, in a sentence. Lines of her own older than a year go."""
     session.execute(delete(LogLine).where(LogLine.teacher_id == teacher_id, LogLine.made_at < func.now() - _KEPT))
     # A head writes what she cannot read: nothing is asked back.
-    session.execute(insert(LogLine.__table__).values(teacher_id=teacher_id, id=uuid.uuid4(), said=said))  # type: ignore[arg-type]
+    table = insert(LogLine.__table__)  # type: ignore[arg-type]
+    session.execute(table.values(teacher_id=teacher_id, id=uuid.uuid4(), said=said))
 
 
 def lines(session: Session, teacher_id: uuid.UUID) -> Sequence[LogLine]:

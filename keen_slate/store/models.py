@@ -63,7 +63,7 @@ class School(Base):
 
 
 class Invitation(Base):
-    """A link by which somebody called *name* comes into a school, as its *head* or not: a hash of the *secret* in it."""
+    """A link by which somebody called *name* comes into a school, as its *head* or not: a hash of its *secret*."""
 
     __tablename__ = "invitation"
 
@@ -77,8 +77,9 @@ class Invitation(Base):
 class Teacher(Base):
     """Somebody who makes sets, in a school or in none. *ways* are the house's: what departs from the defaults.
 
-    *version* counts the changes of the ways, *at_change* is the change of their history that they stand at. *head* says that
-    she invites others to the school and sets its ways. At *leaves_at* all that is hers goes for good, if she wished so.
+    *version* counts the changes of the ways, *at_change* is the change of their history that they stand at. *head* says
+    that she invites others to the school and sets its ways. At *leaves_at* all that is hers goes for good, if she
+    wished so.
     """
 
     __tablename__ = "teacher"
@@ -99,7 +100,7 @@ class Teacher(Base):
 
 
 class LogLine(Base):
-    """What was done at a teacher's desk, or with her account, and is *said* to her: sign-ins, shares, exports, deletions."""
+    """What was done with a teacher's account, and is *said* to her: sign-ins, shares, exports, deletions."""
 
     __tablename__ = "log_line"
 
@@ -124,7 +125,7 @@ class HouseChange(Base):
 
 
 class SignIn(Base):
-    """A browser in which a teacher is signed in, *by_link* or by password: a hash of the *secret* that its cookie holds."""
+    """A browser in which a teacher is signed in, *by_link* or otherwise: a hash of its cookie's *secret*."""
 
     __tablename__ = "sign_in"
 
@@ -172,7 +173,7 @@ class Tries(Base):
 
 
 class Passkey(Base):
-    """The public key of a passkey under the *id* that its device gave it; *count* is how often the device says it was used."""
+    """The public key of a passkey under its device's *id* for it; *count* is how often the device says it was used."""
 
     __tablename__ = "passkey"
 
@@ -312,7 +313,7 @@ class Change(Base):
 
 
 class Share(Base):
-    """A set that its teacher shares with the colleagues of her school: they read it and take copies, and change nothing.
+    """A set that its teacher shares with colleagues of her school: they read it and take copies, and change nothing.
 
     *with_ids* are the teachers with whom alone it is shared; None for all of them.
     """

@@ -9,17 +9,16 @@ import secrets
 import uuid
 from collections.abc import Sequence
 from datetime import timedelta
-from hashlib import sha256
 
 from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session
 
+from .doors import NAMED, hashed
 from .models import Challenge, Passkey
 from .shelf import NotFoundError
 
 MOST = 20  # of a teacher
 _ANSWERED_WITHIN = timedelta(minutes=5)
-_NAMED = 16  # digits of a hash that name a passkey
 
 
 class FullOfKeysError(ValueError):
@@ -48,7 +47,7 @@ def of(session: Session, teacher_id: uuid.UUID) -> Sequence[Passkey]:
 
 def named(passkey: Passkey) -> str:
     """What a passkey is called where it is told from others."""
-    return sha256(passkey.id.encode()).hexdigest()[:_NAMED]
+    return hashed(passkey.id)[:NAMED]
 
 
 def keep(session: Session, teacher_id: uuid.UUID, key_id: str, public_key: bytes, count: int, name: str) -> None:

@@ -1,7 +1,7 @@
-"""The second wall: what a session says of itself to PostgreSQL, whose row-level security lets it reach so much and no more.
+"""The second wall: what a session says of itself to PostgreSQL, whose row-level security lets it reach that and no more.
 
-The first wall is that every query names its teacher (`shelf`). This one holds where a query forgets to: the policies stand
-in the migrations. What is said holds for a transaction, so that connections may be shared.
+The first wall is that every query names its teacher (`shelf`). This one holds where a query forgets to: the policies
+stand in the migrations. What is said holds for a transaction, so that connections may be shared.
 """
 
 from __future__ import annotations

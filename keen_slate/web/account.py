@@ -22,7 +22,6 @@ from .schemas.door import AccountOut, LeaveIn, LogLineOut, PasskeyOut, PasswordI
 blueprint = APIBlueprint("account", __name__, url_prefix="/api")
 WRONG = "This address and this password do not belong together."
 TOO_MANY = "There were too many tries. Wait a quarter of an hour, or come in by a link."
-_NAMED = 16  # digits of a hash that name a sign-in
 
 
 @blueprint.post("/sign-in")
@@ -64,7 +63,7 @@ def get_account() -> AccountOut:
         log=[LogLineOut(said=one.said, at=one.made_at) for one in log.lines(session.database(), teacher.id)],
         sign_ins=[
             SignInOut(
-                id=one.secret[:_NAMED], made_at=one.made_at, seen_at=one.seen_at, by_link=one.by_link,
+                id=one.secret[:doors.NAMED], made_at=one.made_at, seen_at=one.seen_at, by_link=one.by_link,
                 here=doors.is_of(one, here),
             )
             for one in doors.sign_ins(session.database(), teacher.id)
@@ -127,7 +126,7 @@ def end_others() -> str:
 @blueprint.output({}, status_code=204)
 def end(named: str) -> str:
     """Sign one browser out."""
-    if len(named) != _NAMED or not doors.end(session.database(), door.teacher().id, named):
+    if len(named) != doors.NAMED or not doors.end(session.database(), door.teacher().id, named):
         raise HTTPError(404, "That browser is signed out already.")
     return ""
 

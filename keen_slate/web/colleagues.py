@@ -43,7 +43,7 @@ def get_share(set_id: UUID) -> ShareOut:
 def put_share(set_id: UUID, json_data: ShareIn) -> ShareOut:
     """Share a set with the colleagues of one's school, or withdraw it."""
     with shelf() as mine:
-        mine.one_set(set_id)
+        title = mine.one_set(set_id).title
         colleagues = Colleagues(mine.session, door.teacher())
         if json_data.shared and colleagues.school() is None:
             raise ClassError(
@@ -53,19 +53,18 @@ def put_share(set_id: UUID, json_data: ShareIn) -> ShareOut:
         with_ids = json_data.with_ids
         if with_ids is not None and not set(with_ids) <= set(others):
             raise ClassError("Somebody of these is not in your school any more.", "Load the page again.")
-        before = colleagues.shared(set_id)
         whom = "" if with_ids is None else f" with {', '.join([others[one] for one in with_ids])}"
         if json_data.shared:
-            log.note(mine.session, mine.teacher_id, f"You shared {mine.one_set(set_id).title}{whom}.")
-        elif not json_data.shared and before is not None:
-            log.note(mine.session, mine.teacher_id, f"You withdrew {mine.one_set(set_id).title}.")
+            log.note(mine.session, mine.teacher_id, f"You shared {title}{whom}.")
+        elif colleagues.shared(set_id) is not None:
+            log.note(mine.session, mine.teacher_id, f"You withdrew {title}.")
         colleagues.share(set_id, json_data.shared, with_ids)
         return _share_out(colleagues, set_id)
 
 
 def _share_out(colleagues: Colleagues, set_id: UUID) -> ShareOut:
     school, share = colleagues.school(), colleagues.shared(set_id)
-    others = colleagues.others() if school else []
+    others = colleagues.others()
     there = {one.id for one in others}
     with_ids = None if share is None or share.with_ids is None else [UUID(one) for one in share.with_ids]
     return ShareOut(

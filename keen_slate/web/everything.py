@@ -60,9 +60,10 @@ def bring() -> BroughtDeskOut:
         for one in desk.classes:
             class_files.bring_class(mine, one)
         told = [_bring_scenario(mine, scenario, desk) for scenario in desk.scenarios]
-        chosen = bool(desk.ways) and not mine.house().teacher.ways
+        house = mine.house()
+        chosen = bool(desk.ways) and not house.teacher.ways
         if chosen:
-            mine.house().change(mine.house().teacher.version, desk.ways, "Ways brought in")
+            house.change(house.teacher.version, desk.ways, "Ways brought in")
         log.note(mine.session, mine.teacher_id, "You brought in a file of everything.")
     return BroughtDeskOut(
         sets=len(desk.sets), classes=len(desk.classes), scenarios=sum(told), ways=chosen, left=desk.left

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from typing import Any
 from uuid import UUID
 
@@ -14,6 +13,7 @@ from keen_slate.export.docx import TYPE as DOCX_TYPE
 from keen_slate.export.json_document import written
 from keen_slate.export.notation import problem_latex, problem_mathml, working_latex, working_mathml
 from keen_slate.export.odt import TYPE as ODT_TYPE
+from keen_slate.export.packages import file_name
 from keen_slate.export.set_document import ExamplePart, FadingPart, SetDocument, read_document
 from keen_slate.export.workbook import TYPE as XLSX_TYPE
 from keen_slate.export.workbook import refuse_large, table_in
@@ -195,12 +195,3 @@ def download(content: bytes, title: str, suffix: str, kind: str) -> Response:
     """A file called after a *title*."""
     headers = {"Content-Disposition": f'attachment; filename="{file_name(title)}.{suffix}"'}
     return Response(content, mimetype=kind, headers=headers)
-
-
-def file_name(title: str) -> str:
-    """What a file of the set called *title* is named, without its suffix.
-
-    >>> file_name("O'Hara's <b>planks</b>")
-    'o-hara-s-b-planks-b'
-    """
-    return re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "set"

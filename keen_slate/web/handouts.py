@@ -14,6 +14,7 @@ from flask import Response, current_app, request
 
 from keen_slate.core.errors import ReadError
 from keen_slate.export import fonts
+from keen_slate.export.packages import file_name
 from keen_slate.export.page import withdrawn
 from keen_slate.export.paper.options import Options
 from keen_slate.export.typesetting import FOLDER
@@ -23,7 +24,6 @@ from keen_slate.store.shelf import NotFoundError, Shelf
 
 from . import heavy, papers
 from .desk import shelf
-from .files import file_name
 from .given import given
 from .openapi import file_doc
 from .pages import nonce

@@ -39,7 +39,7 @@ def init_app(app: APIFlask, dist: Path) -> None:
     @app.get("/away.html")
     @app.doc(hide=True)
     def for_when_it_is_away() -> Response:
-        """What the browser keeps ready for when no answer comes, and what sees a withdrawal; it asks for them anew whenever it can."""
+        """What is ready for when no answer comes, and what sees a withdrawal; asked for anew whenever it can be."""
         file = dist / request.path[1:]
         if not file.exists():
             raise HTTPError(404, "The front end is not built yet: run ./slate demo.")

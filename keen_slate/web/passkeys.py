@@ -1,6 +1,7 @@
-"""Signing in by a passkey: the browser asks the teacher's device, which answers a challenge; `webauthn` looks at what it says.
+"""Signing in by a passkey: the browser asks the teacher's device, which answers a challenge; `webauthn` looks at it.
 
-A passkey belongs to the name in the address (an address of digits cannot have one, by the standard), and names its teacher itself.
+A passkey belongs to the name in the address (an address of digits cannot have one, by the standard), and names its
+teacher itself.
 """
 
 from __future__ import annotations
@@ -114,16 +115,20 @@ def sign_in(json_data: PasskeyAnswerIn) -> Response:
     doors.forget_leavers(database())
     try:
         teacher_id = UUID(bytes=_bytes(json_data.credential["response"]["userHandle"]))
-        reach(database(), TEACHER, teacher_id)
-        known = passkeys.one(database(), teacher_id, str(json_data.credential["id"]))
-        if known is None:
-            _refuse()
-        answered = verify_authentication_response(
-            credential=json_data.credential, expected_challenge=challenge, expected_rp_id=_name(), expected_origin=_origin(),
-            credential_public_key=known.public_key, credential_current_sign_count=known.count, require_user_verification=True,
-        )  # fmt: skip
+        key_id = str(json_data.credential["id"])
     except Exception:  # whatever is sent opens nothing
-        reach(database(), TEACHER, "")
+        _refuse()
+    reach(database(), TEACHER, teacher_id)
+    known = passkeys.one(database(), teacher_id, key_id)
+    if known is None:
+        _refuse()
+    try:
+        answered = verify_authentication_response(
+            credential=json_data.credential, expected_challenge=challenge, expected_rp_id=_name(),
+            expected_origin=_origin(), credential_public_key=known.public_key,
+            credential_current_sign_count=known.count, require_user_verification=True,
+        )  # fmt: skip
+    except Exception:  # as above
         _refuse()
     passkeys.used(database(), known, answered.new_sign_count)
     return door.with_cookie(doors.begin(database(), teacher_id, by_link=False, by="a passkey"))

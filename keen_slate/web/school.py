@@ -1,4 +1,4 @@
-"""A school from within: its teachers see each other's names; its head invites, lets in again, takes out, and sets its ways.
+"""A school from within: its teachers see each other's names; its head invites, lets in, takes out, sets its ways.
 
 A head sees no set that is not shared with her, no class and no answer: to the database she is a teacher like any other.
 """
@@ -12,7 +12,7 @@ from uuid import UUID
 from apiflask import APIBlueprint, HTTPError
 from flask import Response, request
 
-from keen_slate.core.ways.settings import GROUPS, SETTINGS, Ways
+from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.store import accounts, doors, log, walls
 from keen_slate.store import school as schools
@@ -32,9 +32,8 @@ from .schemas.school import (
     SchoolWaysIn,
     TeacherOut,
 )
-from .schemas.ways import CodeOut
 from .session import database
-from .ways import setting_out
+from .ways import groups_out, settings_out
 
 blueprint = APIBlueprint("school", __name__, url_prefix="/api")
 USED = "This invitation was used or withdrawn, or is older than seven days."
@@ -63,8 +62,8 @@ def _school_out(teacher: Teacher) -> SchoolOut:
             InvitationOut(id=schools.named(one), name=one.name, ends_at=one.made_at + schools.INVITED)
             for one in (schools.invitations(database(), held) if held else [])
         ],
-        settings=[setting_out(one, voice) for one in SETTINGS.values()] if held else [],
-        groups=[CodeOut(code=code, name=voice.said(title)) for code, title in GROUPS.items()] if held else [],
+        settings=settings_out(voice) if held else [],
+        groups=groups_out(voice) if held else [],
         ways=dict(school.ways) if school else {},
         version=school.version if school else 1,
     )

@@ -87,8 +87,8 @@ def ways_view(mine: Shelf) -> WaysOut:
     voice = voice_of(Ways.of(mine.house_ways()))
     undo, redo = house.said()
     return WaysOut(
-        groups=[CodeOut(code=code, name=voice.said(title)) for code, title in GROUPS.items()],
-        settings=[setting_out(one, voice) for one in SETTINGS.values()],
+        groups=groups_out(voice),
+        settings=settings_out(voice),
         hangs_on=[CodeOut(code=code, name=voice.said(title)) for code, title in HANGS_ON.items()],
         questions="\n".join([f"{one.hangs_on}: {voice.said(one.asks)}" for one in OF_THE_HOUSE]),
         house=dict(house.teacher.ways),
@@ -99,7 +99,16 @@ def ways_view(mine: Shelf) -> WaysOut:
     )
 
 
-def setting_out(one: Setting, voice: Voice) -> SettingOut:
-    """A setting and its codes, in the words of *voice*."""
+def groups_out(voice: Voice) -> list[CodeOut]:
+    """Every group of settings, in the words of *voice*."""
+    return [CodeOut(code=code, name=voice.said(title)) for code, title in GROUPS.items()]
+
+
+def settings_out(voice: Voice) -> list[SettingOut]:
+    """Every setting with its codes, in the words of *voice*."""
+    return [_setting(one, voice) for one in SETTINGS.values()]
+
+
+def _setting(one: Setting, voice: Voice) -> SettingOut:
     codes = [CodeOut(code=code, name=voice.said(title)) for code, title in one.codes.items()]
     return SettingOut(name=one.name, group=one.group, title=voice.said(one.title), codes=codes)

@@ -3,8 +3,8 @@ import Button from 'primevue/button'
 import { ref } from 'vue'
 
 import { ask, client, type Refusal } from '../api/client'
+import PasswordField from '../parts/PasswordField.vue'
 import { useAsk } from '../parts/useAsk'
-import PresentPassword from './PresentPassword.vue'
 
 /** Having all that is one's own taken away, two weeks from now. */
 defineProps<{
@@ -30,7 +30,7 @@ async function leave(): Promise<void> {
       them; nobody sees what you shared meanwhile.
     </p>
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
-    <PresentPassword v-if="asksNow" id="now-too" v-model="now" />
+    <PasswordField v-if="asksNow" id="now-too" v-model="now" label="Present password" />
     <Button
       label="End my account"
       variant="outlined"
@@ -41,8 +41,3 @@ async function leave(): Promise<void> {
 
 <style scoped src="../classes/class.css"></style>
 <style scoped src="./account.css"></style>
-<style scoped>
-.refusal {
-  color: var(--role-wrong);
-}
-</style>

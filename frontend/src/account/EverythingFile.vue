@@ -78,7 +78,4 @@ a.word {
   padding-left: 0;
   text-decoration-color: currentColor;
 }
-.refusal {
-  color: var(--role-wrong);
-}
 </style>

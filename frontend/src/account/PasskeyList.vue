@@ -7,8 +7,8 @@ import { ask, client, type Refusal, type Schemas } from '../api/client'
 import limits from '../parts/limits.json'
 import { momentOf } from '../parts/moments'
 import { makePasskey, passkeysWork } from '../parts/passkey'
+import PasswordField from '../parts/PasswordField.vue'
 import { useAsk } from '../parts/useAsk'
-import PresentPassword from './PresentPassword.vue'
 
 /** The passkeys of a teacher: a device that lets her in without a password. */
 defineProps<{ account: Schemas['AccountOut'] }>()
@@ -68,10 +68,10 @@ async function remove(id: string): Promise<void> {
         </Button>
       </li>
     </ul>
-    <form v-if="work" @submit.prevent="add">
+    <form v-if="work" class="fields" @submit.prevent="add">
       <label for="passkey-name">A new one, called (where it is kept, say)</label>
       <InputText id="passkey-name" v-model="name" autocomplete="off" :maxlength="limits.title" required />
-      <PresentPassword v-if="account.asks_now" id="passkey-now" v-model="now" />
+      <PasswordField v-if="account.asks_now" id="passkey-now" v-model="now" label="Present password" />
       <Button type="submit" label="Add a passkey" :loading="busy" :disabled="!name.trim()" />
     </form>
   </section>
@@ -79,23 +79,9 @@ async function remove(id: string): Promise<void> {
 
 <style scoped src="../classes/class.css"></style>
 <style scoped src="./account.css"></style>
+<style scoped src="../parts/fields.css"></style>
 <style scoped>
-form {
-  display: grid;
-  gap: 6px;
-  justify-items: start;
-  width: 100%;
-}
-form input {
-  width: min(28rem, 100%);
-}
 li {
   grid-template-columns: minmax(0, 7fr) minmax(0, 6fr) 6rem;
-}
-[type='submit'] {
-  margin-top: 12px;
-}
-.refusal {
-  color: var(--role-wrong);
 }
 </style>

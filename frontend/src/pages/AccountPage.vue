@@ -5,11 +5,11 @@ import { onMounted, ref } from 'vue'
 import EndAccount from '../account/EndAccount.vue'
 import EverythingFile from '../account/EverythingFile.vue'
 import PasskeyList from '../account/PasskeyList.vue'
-import PresentPassword from '../account/PresentPassword.vue'
 import { momentOf } from '../parts/moments'
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import NewPassword from '../parts/NewPassword.vue'
 import PageHead from '../parts/PageHead.vue'
+import PasswordField from '../parts/PasswordField.vue'
 import { useTold } from '../parts/useTold'
 
 /** How a teacher comes in: an address and a password of her own, and the browsers in which she is signed in. */
@@ -82,7 +82,7 @@ onMounted(async () => {
           }}
         </p>
         <NewPassword v-model:address="address" v-model:password="password">
-          <PresentPassword v-if="account.asks_now" id="now" v-model="now" />
+          <PasswordField v-if="account.asks_now" id="now" v-model="now" label="Present password" />
         </NewPassword>
         <Button type="submit" label="Keep it" :loading="busy" :disabled="!address.trim() || !password" />
       </form>

@@ -59,7 +59,7 @@ const asOneself = () => ask(client.POST('/api/school/joined', { body: { link: pr
         <Button :label="`Join as ${invited.here}`" :loading="busy" @click="comeIn(asOneself)" />
         <p>Somebody else? Open this link in another browser.</p>
       </template>
-      <form v-else class="join" @submit.prevent="comeIn(asNew)">
+      <form v-else class="fields" @submit.prevent="comeIn(asNew)">
         <label for="name">Your name, as your colleagues read it</label>
         <InputText id="name" v-model="name" autocomplete="name" :maxlength="limits.title" required />
         <NewPassword v-model:address="address" v-model:password="password" />
@@ -74,23 +74,9 @@ const asOneself = () => ask(client.POST('/api/school/joined', { body: { link: pr
   </DoorNote>
 </template>
 
+<style scoped src="../parts/fields.css"></style>
 <style scoped>
 .in {
   text-decoration: none;
-}
-.join {
-  display: grid;
-  gap: 6px;
-  justify-items: start;
-  width: 100%;
-}
-.join > input {
-  width: min(28rem, 100%);
-}
-[type='submit'] {
-  margin-top: 12px;
-}
-.refusal {
-  color: var(--role-wrong);
 }
 </style>

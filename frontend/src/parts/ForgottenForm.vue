@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 
 import { ask, client, type Refusal } from '../api/client'
-import limits from './limits.json'
+import AddressField from './AddressField.vue'
 
 /** A link by e-mail, for who has forgotten her password. */
 const open = ref(false)
@@ -24,23 +23,15 @@ async function send(): Promise<void> {
   <p v-else-if="asked" role="status">
     If somebody signs in by this address, a link is on its way to it. It works once, within twelve hours.
   </p>
-  <form v-else class="form" @submit.prevent="send">
+  <form v-else class="fields form" @submit.prevent="send">
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <p>A link that lets you in once is sent to the address that you sign in by; then you name a new password.</p>
-    <label for="forgotten">Your address</label>
-    <InputText
-      id="forgotten"
-      v-model="address"
-      type="email"
-      autocomplete="username"
-      :maxlength="limits.address"
-      autofocus
-      required
-    />
+    <AddressField id="forgotten" v-model="address" label="Your address" autofocus />
     <Button type="submit" label="Send me a link" />
   </form>
 </template>
 
+<style scoped src="./fields.css"></style>
 <style scoped>
 .forgotten {
   padding-left: 0;
@@ -49,18 +40,5 @@ async function send(): Promise<void> {
 .form {
   border-top: 1px solid var(--hair);
   padding-top: 14px;
-  display: grid;
-  gap: 6px;
-  justify-items: start;
-  width: 100%;
-}
-input {
-  width: min(24rem, 100%);
-}
-[type='submit'] {
-  margin-top: 12px;
-}
-.refusal {
-  color: var(--role-wrong);
 }
 </style>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 
 import { ask, client, type Answer, type Refusal } from '../api/client'
-import limits from './limits.json'
+import AddressField from './AddressField.vue'
 import { askPasskey, passkeysWork } from './passkey'
+import PasswordField from './PasswordField.vue'
 
 /** Coming in by an address and a password of one's own. */
 const address = ref('')
@@ -37,53 +37,19 @@ async function byPasskey(): Promise<Answer<unknown> | null> {
 </script>
 
 <template>
-  <form class="sign-in" @submit.prevent="comeIn(byPassword)">
+  <form class="fields" @submit.prevent="comeIn(byPassword)">
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
-    <label for="address">Address (e-mail)</label>
-    <InputText
-      id="address"
-      v-model="address"
-      type="email"
-      autocomplete="username"
-      :maxlength="limits.address"
-      autofocus
-      required
-    />
-    <label for="password">Password</label>
-    <InputText
-      id="password"
-      v-model="password"
-      type="password"
-      autocomplete="current-password"
-      :maxlength="limits.password"
-      required
-    />
+    <AddressField v-model="address" label="Address (e-mail)" autofocus />
+    <PasswordField v-model="password" label="Password" required />
     <Button type="submit" label="Sign in" :loading="busy" />
     <Button v-if="work" class="word passkey" :disabled="busy" @click="comeIn(byPasskey)">Sign in by a passkey</Button>
   </form>
 </template>
 
+<style scoped src="./fields.css"></style>
 <style scoped>
-.sign-in {
-  display: grid;
-  gap: 6px;
-  justify-items: start;
-  width: 100%;
-}
-label {
-  padding-top: 6px;
-}
-input {
-  width: min(24rem, 100%);
-}
-[type='submit'] {
-  margin-top: 12px;
-}
 .passkey {
   padding-left: 0;
   text-decoration-color: currentColor;
-}
-.refusal {
-  color: var(--role-wrong);
 }
 </style>

@@ -26,7 +26,7 @@ class ColleagueOut(BaseModel):
 
 
 class ShareOut(BaseModel):
-    """Whether a set is shared, and *with_ids* alone (null: with all); the *school* it can be shared with, and its *colleagues* there.
+    """Whether a set is shared, and *with_ids* alone (null: with all); with whom it can be: the *school*, its *colleagues*.
 
     The school is null where its teacher is in none.
     """

@@ -75,7 +75,7 @@ class LeaveIn(Strict):
 
 
 class BroughtDeskOut(BaseModel):
-    """How much of a file was brought in; *ways* says whether those for all sets were, *left* names what was not, and why."""
+    """How much of a file was brought in; *ways*: whether those for all sets were; *left*: what was not, and why."""
 
     sets: int
     classes: int
@@ -97,7 +97,7 @@ class PasskeyAnswerIn(Strict):
 
 
 class PasskeyIn(PasskeyAnswerIn):
-    """A passkey that a device has made, and what its teacher calls it; *now* is the present password, where it is asked for."""
+    """A passkey that a device has made, and what its teacher calls it; *now* is the present password, where asked for."""
 
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
     now: Password | None = None

@@ -36,7 +36,7 @@ class InvitationOut(BaseModel):
 
 
 class SchoolOut(BaseModel):
-    """The school of who asks; *head* says whether she invites and sets its *ways*. *school* is null where she is in none."""
+    """The school of who asks (null: she is in none); *head* says whether she invites and sets its *ways*."""
 
     school: str | None
     head: bool
