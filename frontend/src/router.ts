@@ -52,6 +52,12 @@ export const router = createRouter({
     { path: '/invited/:secret', name: 'invited', component: () => import('./pages/InvitedPage.vue'), props: true },
     { path: '/school', name: 'school', component: () => import('./pages/SchoolPage.vue') },
     { path: '/colleagues', name: 'colleagues', component: () => import('./pages/ColleaguesPage.vue') },
+    {
+      path: '/colleagues/:teacherId/:setId/:exampleId?',
+      name: 'next-door',
+      component: () => import('./pages/NextDoorPage.vue'),
+      props: true,
+    },
     { path: '/account', name: 'account', component: () => import('./pages/AccountPage.vue') },
     { path: '/door', name: 'door', component: DoorPage },
     { path: '/:path(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },

@@ -9,7 +9,11 @@ from apiflask import APIBlueprint, HTTPError
 from flask import Response
 
 from keen_slate.core.days import day_of
+from keen_slate.core.documents.next_door import next_door
+from keen_slate.core.errors import CoreError
 from keen_slate.core.limits import WORDS_LENGTH
+from keen_slate.core.teaching.sentences import TeachersWords
+from keen_slate.core.ways.settings import Ways
 from keen_slate.store import log, summaries
 from keen_slate.store.classes import ClassError
 from keen_slate.store.colleagues import Colleagues
@@ -19,7 +23,16 @@ from keen_slate.store.shelf import NotFoundError, fields_of
 from . import door, views
 from .desk import shelf
 from .handouts import not_there, readable
-from .schemas.colleagues import ColleagueOut, ColleaguesSetsOut, SharedSet, ShareIn, ShareOut
+from .schemas.colleagues import (
+    ColleagueOut,
+    ColleaguesSetsOut,
+    NextDoorOut,
+    SharedExample,
+    SharedSet,
+    SharedSetOut,
+    ShareIn,
+    ShareOut,
+)
 from .schemas.sets import SearchQuery, SetOut
 from .session import database
 from .sets import set_view
@@ -97,6 +110,38 @@ def colleagues_sets(query_data: SearchQuery) -> ColleaguesSetsOut:
         )  # fmt: skip
         summaries.forget(mine.session)  # nobody writes in what is a colleague's
         return shown
+
+
+@blueprint.get("/colleagues/<uuid:teacher_id>/sets/<uuid:set_id>")
+@blueprint.output(SharedSetOut)
+def shared_set(teacher_id: UUID, set_id: UUID) -> SharedSetOut:
+    """A set that a colleague shares, with its examples."""
+    with shelf() as mine:
+        one = Colleagues(mine.session, door.teacher()).one(teacher_id, set_id)
+        shown = views.shown_of(one.example_set, ways_of(one.teacher))
+        examples = [
+            SharedExample(id=example.id, glyphs=list(summary.glyphs), spoken=summary.spoken)
+            for example, summary in zip(one.example_set.examples, shown, strict=True)
+        ]
+        summaries.forget(mine.session)  # nobody writes in what is a colleague's
+        return SharedSetOut(teacher=one.teacher.name, title=one.example_set.title, examples=examples)
+
+
+@blueprint.get("/colleagues/<uuid:teacher_id>/sets/<uuid:set_id>/examples/<uuid:example_id>/beside")
+@blueprint.output(NextDoorOut)
+def beside(teacher_id: UUID, set_id: UUID, example_id: UUID) -> NextDoorOut:
+    """An example of a colleague as her class works it, beside the same problem in one's own ways."""
+    with shelf() as mine:
+        one = Colleagues(mine.session, door.teacher()).one(teacher_id, set_id)
+        example = next((example for example in one.example_set.examples if example.id == example_id), None)
+        if example is None:
+            raise NotFoundError("This example is not in the set any more.")
+        try:
+            theirs = views.worked(example, ways_of(one.teacher))
+        except CoreError as error:
+            return NextDoorOut(beside=None, unreadable=str(error))
+        edited = TeachersWords(example.words, one.example_set.words)
+        return NextDoorOut(beside=next_door(theirs, edited, Ways.of(mine.house_ways())), unreadable=None)
 
 
 def shared_page(teacher_id: UUID, set_id: UUID) -> Response:

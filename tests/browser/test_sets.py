@@ -272,6 +272,17 @@ class SetTests(PageTests):
         with second.expect_page() as opened:
             slip.locator(".sheet").click()
         expect(opened.value.locator(".example")).to_have_count(3)
+        other.click("text=In my ways beside theirs")
+        other.locator(".rung").nth(1).click()
+        expect(other.locator(".said li").last).to_have_text("Both classes write it alike.")
+        self.assertEqual(self.unfair(other), [])
+        for width in (320, 1920):
+            other.set_viewport_size({"width": width, "height": 800})
+            self.assertLessEqual(other.evaluate("document.documentElement.scrollWidth"), width)
+        beside = second.new_page()
+        beside.goto(other.url)
+        expect(beside.locator(".rung[aria-current]")).to_have_text(re.compile("^2"))
+        other.go_back()
         other.click("text=Take a copy")
         other.wait_for_selector(".paper .row")
         other.click(".top >> text=The set")
@@ -280,6 +291,7 @@ class SetTests(PageTests):
         expect(self.page.locator(".wide-drawer")).to_contain_text("Nobody but you sees it")
         # The page that a colleague has open closes by itself, in words.
         expect(opened.value.locator("body")).to_contain_text("This is not shown any more")
+        expect(beside.locator("main")).to_contain_text("This set is not shared with you any more.")
 
     def test_the_working_is_copied_in_notation(self):
         self.context.grant_permissions(["clipboard-read", "clipboard-write"])

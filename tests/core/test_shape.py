@@ -12,7 +12,7 @@ import keen_slate.core
 
 CORE = Path(keen_slate.core.__file__).parent
 PURE = {
-    "__future__", "array", "bisect", "collections", "collections.abc", "contextlib", "contextvars", "dataclasses", "datetime", "fractions",
+    "__future__", "array", "bisect", "collections", "collections.abc", "contextlib", "contextvars", "dataclasses", "datetime", "difflib", "fractions",
     "functools", "html", "importlib", "itertools", "math", "pkgutil", "random", "re", "typing",
 }  # fmt: skip
 LAYERS = {"core": set(), "store": {"core"}, "export": {"core"}, "web": {"core", "store", "export"}}

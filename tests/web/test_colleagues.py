@@ -132,6 +132,21 @@ class ColleaguesTests(unittest.TestCase):
         self.assertEqual(self.ask(COLLEAGUE, "GET", f"/api/sets/{copy['id']}")[0], 200)
         self.assertEqual(self.ask(OWNER, "GET", f"/api/sets/{copy['id']}")[0], 404)
 
+    def test_it_is_worked_in_ones_own_ways_beside_theirs(self):
+        self.share()
+        shown = self.ask(COLLEAGUE, "GET", "/api/colleagues/{owner}/sets/{set}")[1]
+        self.assertEqual(([one["spoken"] for one in shown["examples"]][1], shown["title"]), (
+            "nine minus four and two thirds", "Planks <b>"))  # fmt: skip
+        version = self.ask(OWNER, "GET", "/api/sets/{set}")[1]["version"]
+        changes = {"version": version, "ways": {"mixed_subtract": "count-back"}, "words": {"count-up title": "Up we go"}}
+        self.ask(OWNER, "PATCH", "/api/sets/{set}", changes)
+        path = "/api/colleagues/{owner}/sets/{set}/examples/"
+        found = self.ask(COLLEAGUE, "GET", f"{path}{shown['examples'][0]['id']}/beside")[1]["beside"]
+        # As the set says there (count back), with the house's denominators; here as nobody chose anything.
+        self.assertEqual([sentence.partition(":")[0] for sentence in found["said"][:-1]], [
+            "Finding a common denominator", "Subtracting mixed numbers"])  # fmt: skip
+        self.assertEqual(self.ask(COLLEAGUE, "GET", f"{path}{uuid.uuid4()}/beside")[0], 404)
+
     def test_a_set_is_shared_with_one_colleague_alone(self):
         third = self.teacher(self.school)
         self.browsers["third"] = Browser(self.app, third)

@@ -51,6 +51,8 @@ RULES = {
     "DELETE /api/school/teachers/{teacher_id}": HEADS,
     "DELETE /api/account/sign-ins/{named}": NOBODYS_ID,
     "POST /api/colleagues/{teacher_id}/sets/{set_id}/copies": SHARED,
+    "GET /api/colleagues/{teacher_id}/sets/{set_id}": SHARED,
+    "GET /api/colleagues/{teacher_id}/sets/{set_id}/examples/{example_id}/beside": SHARED,
 }
 # By the names in the address: those of rows are their owner's, the rest is everybody's own.
 OF_ROWS = ("set_id", "example_id", "class_id", "sitting_id", "pupil_id")

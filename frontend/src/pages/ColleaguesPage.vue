@@ -59,6 +59,12 @@ onMounted(() => {
     <div v-if="school" class="look"><SearchField v-model="search" /></div>
     <ul class="sheets">
       <SetSlip v-for="one in sets" :key="one.set.id" :set="one.set" :by="one.teacher" :read-at="addressOf(one)">
+        <RouterLink
+          class="word"
+          :to="{ name: 'next-door', params: { teacherId: one.teacher_id, setId: one.set.id } }"
+          :aria-label="`${one.set.title}, in my ways beside theirs`"
+          >In my ways beside theirs</RouterLink
+        >
         <Button class="word" :aria-label="`Take a copy of ${one.set.title}`" :disabled="busy" @click="take(one)">
           Take a copy
         </Button>

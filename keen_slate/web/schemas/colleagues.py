@@ -7,6 +7,8 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
+from keen_slate.core.documents.next_door import NextDoorView
+from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import MOST_COLLEAGUES
 
 from .base import Id, Strict
@@ -51,3 +53,26 @@ class ColleaguesSetsOut(BaseModel):
     school: str | None
     sets: list[SharedSet]
     total: int
+
+
+class SharedExample(BaseModel):
+    """An example of a set that a colleague shares, as it stands in a list."""
+
+    id: UUID
+    glyphs: list[Glyph]
+    spoken: str
+
+
+class SharedSetOut(BaseModel):
+    """A set that a colleague shares, with its examples as her class works them."""
+
+    teacher: str
+    title: str
+    examples: list[SharedExample]
+
+
+class NextDoorOut(BaseModel):
+    """An example beside the same problem in one's own ways; where it cannot be worked there, *unreadable* says why."""
+
+    beside: NextDoorView | None
+    unreadable: str | None
