@@ -11,21 +11,24 @@ import time
 import traceback
 from collections.abc import Callable
 
-_PR_SET_PDEATHSIG = 1
+_PR_SET_PDEATHSIG, _PR_SET_NAME = 1, 15
 _LOOK = 0.02
 
 
 class Forked:
-    """A child that does *run* and ends; it ends with its parent, too. To be watched like a `subprocess.Popen`."""
+    """A child that does *run* and ends; it ends with its parent, too. To be watched like a `subprocess.Popen`.
 
-    def __init__(self, run: Callable[[], None]) -> None:
+    The system lists it by its *name*.
+    """
+
+    def __init__(self, name: str, run: Callable[[], None]) -> None:
         sys.stdout.flush()
         sys.stderr.flush()
         parent = os.getpid()
         self.returncode: int | None = None
         self.pid = os.fork()
         if self.pid == 0:
-            _live(run, parent)
+            _live(name, run, parent)
 
     def poll(self) -> int | None:
         """The exit status, negative for a signal's; None while it runs."""
@@ -57,12 +60,13 @@ class Forked:
             os.kill(self.pid, number)
 
 
-def _live(run: Callable[[], None], parent: int) -> None:
+def _live(name: str, run: Callable[[], None], parent: int) -> None:
     """The whole life of the child; it never returns."""
     status = 1
     try:
         os.setsid()
         ctypes.CDLL(None).prctl(_PR_SET_PDEATHSIG, signal.SIGTERM)
+        ctypes.CDLL(None).prctl(_PR_SET_NAME, name.encode())
         if os.getppid() == parent:
             run()
         status = 0

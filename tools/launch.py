@@ -26,17 +26,21 @@ import sys
 import time
 import urllib.request
 import webbrowser
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager, suppress
 from dataclasses import asdict
 from pathlib import Path
 from types import FrameType
+from typing import TYPE_CHECKING
 
 from tools.forked import Forked
 from tools.instance import Instance, Running
 from tools.postgres import DESK, LocalPostgres, PostgresError
 from tools.priority import go_as_others, go_first
 from tools.supervisor import Supervisor
+
+if TYPE_CHECKING:
+    from tools.stand_in_provider import StandInProvider
 
 ROOT = Path(__file__).resolve().parents[1]
 VAR = Path(os.environ.get("KEEN_SLATE_VAR") or ROOT / "var")
@@ -158,16 +162,19 @@ def demo(port: int | None = None, begin_anew: bool = False) -> int:
             print(f"The records that were here are kept in {aside}.")
         url = server.start()
         supervisor.add("PostgreSQL", server.run, server.process)
-        secret, next_door, head = _prepare(url)
+        provider = _stand_in(listening.getsockname()[1] + 1)
+        secret, next_door, head = _prepare(url, provider)
+        supervisor.add("the stand-in for a school's sign-in", lambda: Forked("slate-sign-in", provider.serve))
         environment = os.environ | {
             "KEEN_SLATE_DATABASE_URL": server.desk_url(),
             "KEEN_SLATE_SECRET_KEY": _kept_secret(),
-        }
+        } | provider.environment  # fmt: skip
         address = _start_application(supervisor, instance, environment, listening)
         instance.say(address, url)
         print(f"\nKeen Slate is running. Come in by this link, which works once:\n\n    {address}/enter/{secret}\n")
         print(f"As her colleague next door (in another browser):\n\n    {address}/enter/{next_door}\n")
         print(f"As the head of their school (in a third one):\n\n    {address}/enter/{head}\n")
+        print(f"Or sign in by “{provider.name}”, a stand-in for a school's own sign-in.\n")
         print("Another one: ./slate link. Ctrl+C (or ./slate stop) stops everything.", flush=True)
         _open_page(f"{address}/enter/{secret}#now")
         supervisor.watch()
@@ -192,7 +199,7 @@ def serve(port: int | None = None) -> int:
         raise LaunchError(
             "KEEN_SLATE_TEACHER is not read any more: take it away, and let teachers in by ./slate link NAME"
         )
-    _look_at_mail(os.environ.get("KEEN_SLATE_SMTP", ""), os.environ.get("KEEN_SLATE_MAIL_FROM", ""))
+    _look_at_settings(os.environ)
     instance = Instance(VAR)
     if not instance.take():
         return _already_there(instance)
@@ -216,15 +223,19 @@ def serve(port: int | None = None) -> int:
     return 0
 
 
-def _look_at_mail(server: str, sender: str) -> None:
-    """Raises `LaunchError` where what the environment says of e-mail cannot be used."""
-    if not server and not sender:
+def _look_at_settings(environment: Mapping[str, str]) -> None:
+    """Raises `LaunchError` where what the environment says of e-mail or of a school's own sign-in cannot be used."""
+    mail = [environment.get(f"KEEN_SLATE_{one}", "") for one in ("SMTP", "MAIL_FROM")]
+    provider = [environment.get(f"KEEN_SLATE_OIDC_{one}", "") for one in ("ISSUER", "CLIENT", "SECRET", "NAME")]
+    if not any(mail + provider):
         return  # and the application's modules need not be loaded here
     from keen_slate.web.mail import MailSettingsError, check
+    from keen_slate.web.openid import ProviderSettingsError, provider_of
 
     try:
-        check(server, sender)
-    except MailSettingsError as error:
+        check(*mail)
+        provider_of(*provider)
+    except (MailSettingsError, ProviderSettingsError) as error:
         raise LaunchError(str(error)) from None
 
 
@@ -370,12 +381,28 @@ def _new_link(running: Running, name: str) -> str:
     return f"{running.address}/enter/{secret}"
 
 
-def _prepare(url: str) -> tuple[str, str, str]:
-    """Tables and demo data; returns the secrets of links for the demo's teacher, for her colleague and for their head."""
+def _stand_in(port: int) -> StandInProvider:
+    """A stand-in for a school's own sign-in, at *port* if it is free: who comes in by it is known by its address."""
+    from keen_slate.store.demo import SIGN_INS
+    from tools.stand_in_provider import StandInProvider
+
+    try:
+        listening = listen(port)
+    except (LaunchError, OverflowError):
+        listening = listen(0)
+    return StandInProvider(list(SIGN_INS.values()), listening)
+
+
+def _prepare(url: str, provider: StandInProvider) -> tuple[str, str, str]:
+    """Tables and demo data; returns the secrets of links for the demo's teacher, for her colleague and for their head.
+
+    Each of them comes in by the stand-in *provider*, too.
+    """
     from sqlalchemy.orm import Session
 
+    from keen_slate.store import identities
     from keen_slate.store.database import bring_up_to_date, let_in, open_engine
-    from keen_slate.store.demo import COLLEAGUE, HEAD, load
+    from keen_slate.store.demo import COLLEAGUE, HEAD, SIGN_INS, load
     from keen_slate.store.doors import new_link
     from keen_slate.store.shelf import teacher_named
 
@@ -385,6 +412,9 @@ def _prepare(url: str) -> tuple[str, str, str]:
     with Session(engine) as session, session.begin():
         secret = new_link(session, load(session))
         next_door, head = (new_link(session, teacher_named(session, name).id) for name in (COLLEAGUE, HEAD))
+        for name, person in SIGN_INS.items():
+            identity = identities.identity_of(provider.issuer, provider.subject(person))
+            identities.keep(session, teacher_named(session, name).id, identity, person)
     engine.dispose()
     return secret, next_door, head
 
@@ -458,7 +488,7 @@ def _start_application(
         serve(app, listening)
 
     for number in range(int(os.environ.get("KEEN_SLATE_WORKERS") or os.cpu_count() or 1)):
-        supervisor.add(f"worker {number + 1}", lambda: Forked(work))
+        supervisor.add(f"worker {number + 1}", lambda: Forked("slate-worker", work))
     address = f"http://127.0.0.1:{listening.getsockname()[1]}"
     if not answers(address, supervisor.all_alive):
         raise LaunchError("the application did not start; its own words stand above")

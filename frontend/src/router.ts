@@ -49,6 +49,12 @@ export const router = createRouter({
       props: (route) => ({ sittingId: route.params.sittingId, leaf: route.params.leaf || undefined }),
     },
     { path: '/enter/:secret', name: 'enter', component: () => import('./pages/EnterPage.vue'), props: true },
+    {
+      path: '/come-back',
+      name: 'come-back',
+      component: () => import('./pages/ComeBackPage.vue'),
+      props: ({ query }) => ({ code: String(query.code ?? ''), state: String(query.state ?? '') }),
+    },
     { path: '/invited/:secret', name: 'invited', component: () => import('./pages/InvitedPage.vue'), props: true },
     { path: '/school', name: 'school', component: () => import('./pages/SchoolPage.vue') },
     { path: '/colleagues', name: 'colleagues', component: () => import('./pages/ColleaguesPage.vue') },

@@ -17,6 +17,8 @@ TEACHER = "The Wren Hollow trail crew"
 SCHOOL = "Wren Hollow"
 COLLEAGUE = "The pond crew next door"
 HEAD = "The warden of Wren Hollow"
+# By whom each of them comes in at the stand-in for a school's own sign-in.
+SIGN_INS = {TEACHER: "trail@wren.example", COLLEAGUE: "pond@wren.example", HEAD: "warden@wren.example"}
 # The class next door works in other ways; the first of its sets is shared.
 NEXT_DOOR_WAYS = {"mixed_subtract": "count-back", "say_least": "lowest"}
 NEXT_DOOR: tuple[tuple[str, tuple[str, ...]], ...] = (

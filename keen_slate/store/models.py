@@ -197,6 +197,37 @@ class Challenge(Base):
     __table_args__ = (Index(None, "made_at"),)
 
 
+class Begun(Base):
+    """A way to the school's own sign-in that has begun, by the hash of its *state*, and what it is *meant* for. It is nobody's."""
+
+    __tablename__ = "begun"
+
+    state: Mapped[str] = mapped_column(String(64), primary_key=True)
+    meant: Mapped[str] = mapped_column(String(64))
+    nonce: Mapped[str] = mapped_column(String(64))
+    verifier: Mapped[str] = mapped_column(String(64))
+    made_at: Mapped[moment]
+
+    __table_args__ = (Index(None, "made_at"),)
+
+
+class Identity(Base):
+    """Who a teacher is to the school's own sign-in: *hashed* from the provider and its subject; *name* as it is said there.
+
+    It is looked up before anybody knows which teacher it is, as an address is.
+    """
+
+    __tablename__ = "identity"
+
+    hashed: Mapped[str] = mapped_column(String(64), primary_key=True)
+    teacher_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
+    seen_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+    made_at: Mapped[moment]
+
+    __table_args__ = (Index(None, "teacher_id"),)
+
+
 class Answered(Base):
     """A change that was made, under the *key* that the page gave it, and what was answered (compressed).
 

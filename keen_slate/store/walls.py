@@ -14,12 +14,13 @@ from sqlalchemy.orm import Session, SessionTransaction
 TEACHER = "teacher"  # whose rows may be reached
 ADDRESS = "address"  # the account that may be looked at
 SHOWN = "shown"  # the key of the set that may be read
+IDENTITY = "identity"  # the hash of who somebody is to the school's own sign-in
 LINK = "link"  # the hash of the invitation that may be looked at
 _SAID = "said to the database"
 
 
 def reach(session: Session, what: str, value: str | uuid.UUID) -> None:
-    """Let *session* reach what *value* opens (`TEACHER`, `ADDRESS`, `SHOWN`, `LINK`; "" for nothing), from now on."""
+    """Let *session* reach what *value* opens (`TEACHER`, `ADDRESS`, `IDENTITY`, `SHOWN`, `LINK`; "" for nothing), from now on."""
     connection = session.connection()
     session.info.setdefault(_SAID, {})[what] = str(value)
     _say(connection, what, str(value))

@@ -9,15 +9,15 @@ from datetime import UTC, datetime
 from uuid import UUID
 
 from apiflask import APIBlueprint, HTTPError
-from flask import Response, request
+from flask import Response, current_app, request
 from sqlalchemy.orm import Session
 
 from keen_slate.core.days import day_of
-from keen_slate.store import accounts, doors, log, passkeys
+from keen_slate.store import accounts, doors, identities, log, passkeys
 from keen_slate.store.models import Account
 
 from . import door, session
-from .schemas.door import AccountOut, LeaveIn, LogLineOut, PasskeyOut, PasswordIn, SignInIn, SignInOut
+from .schemas.door import AccountOut, IdentityOut, LeaveIn, LogLineOut, PasskeyOut, PasswordIn, SignInIn, SignInOut
 
 blueprint = APIBlueprint("account", __name__, url_prefix="/api")
 WRONG = "This address and this password do not belong together."
@@ -50,15 +50,21 @@ def get_account() -> AccountOut:
     """The address that the teacher signs in by, and where she is signed in."""
     teacher, here = door.teacher(), door.secret()
     account = accounts.account_of(session.database(), teacher.id)
+    provider = current_app.config["PROVIDER"]
     return AccountOut(
         name=teacher.name,
         address=account.address if account else None,
         asks_now=_asks_now(account),
+        provider=provider.name if provider else None,
         school=teacher.school.name if teacher.school else None,
         leaves_at=teacher.leaves_at,
         passkeys=[
             PasskeyOut(id=passkeys.named(one), name=one.name, made_at=one.made_at, seen_at=one.seen_at)
             for one in passkeys.of(session.database(), teacher.id)
+        ],
+        identities=[
+            IdentityOut(id=identities.named(one), name=one.name, made_at=one.made_at, seen_at=one.seen_at)
+            for one in identities.of(session.database(), teacher.id)
         ],
         log=[LogLineOut(said=one.said, at=one.made_at) for one in log.lines(session.database(), teacher.id)],
         sign_ins=[

@@ -30,9 +30,11 @@ from . import (
     mail,
     met,
     openapi,
+    openid,
     pages,
     passkeys,
     pictures,
+    provider,
     school,
     session,
     sets,
@@ -54,8 +56,9 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
 
     What is missing there is taken from the environment: KEEN_SLATE_SECRET_KEY, KEEN_SLATE_DATABASE_URL,
     KEEN_SLATE_HOSTS (parted by commas), KEEN_SLATE_INSTANCE (what it answers when it is asked who it is),
-    KEEN_SLATE_SMTP and KEEN_SLATE_MAIL_FROM (how e-mail is sent, and by whom). Without a database address nothing can
-    be asked (the OpenAPI document is made so). Raises `MailSettingsError`.
+    KEEN_SLATE_SMTP and KEEN_SLATE_MAIL_FROM (how e-mail is sent, and by whom), KEEN_SLATE_OIDC_ISSUER, _CLIENT, _SECRET
+    and _NAME (the school's own sign-in). Without a database address nothing can be asked (the OpenAPI document is made
+    so). Raises `MailSettingsError`, `ProviderSettingsError`.
     """
     app = APIFlask(
         "keen_slate",
@@ -72,6 +75,9 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
         INSTANCE=os.environ.get("KEEN_SLATE_INSTANCE", ""),
         SMTP=os.environ.get("KEEN_SLATE_SMTP", ""),
         MAIL_FROM=os.environ.get("KEEN_SLATE_MAIL_FROM", ""),
+        PROVIDER=openid.provider_of(
+            *[os.environ.get(f"KEEN_SLATE_OIDC_{one}", "") for one in ("ISSUER", "CLIENT", "SECRET", "NAME")]
+        ),
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,
         VALIDATION_ERROR_STATUS_CODE=422,
         OPENAPI_VERSION="3.1.0",
@@ -111,6 +117,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(school.blueprint)
     app.register_blueprint(everything.blueprint)
     app.register_blueprint(passkeys.blueprint)
+    app.register_blueprint(provider.blueprint)
     app.register_blueprint(mail.blueprint)
     app.get("/show/<uuid:teacher_id>/<string:key>")(app.doc(hide=True)(handouts.shown))
     app.get("/shared/<uuid:teacher_id>/<uuid:set_id>")(app.doc(hide=True)(colleagues.shared_page))

@@ -26,7 +26,7 @@ USED = "This link was used before, or is too old."
 # What may be asked for by anybody: to come in, and what can be asked for here at all.
 OPEN = {
     "/api/enter", "/api/sign-in", "/api/way-in", "/api/forgotten", "/api/passkey/options", "/api/passkey/sign-in",
-    "/api/invited", "/api/join", "/api/openapi.json",
+    "/api/provider/options", "/api/provider/sign-in", "/api/provider/join", "/api/invited", "/api/join", "/api/openapi.json",
 }  # fmt: skip
 
 

@@ -16,11 +16,13 @@ from keen_slate.core.errors import CoreError
 from keen_slate.store.accounts import TakenError, WeakPasswordError
 from keen_slate.store.classes import ClassError
 from keen_slate.store.history import NoChangeError
+from keen_slate.store.identities import AnotherTeachersError
 from keen_slate.store.once import OtherChangeError
 from keen_slate.store.passkeys import FullOfKeysError
 from keen_slate.store.school import StaleSchoolError
 from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError
 
+from .openid import ProviderError
 from .session import AnsweredError
 
 log = logging.getLogger("keen_slate")
@@ -52,6 +54,8 @@ SAID: dict[type[Exception], tuple[int, str]] = {
     WeakPasswordError: (422, "A few words in a row are long, and easy to keep in mind."),
     TakenError: (422, ""),
     FullOfKeysError: (422, ""),
+    AnotherTeachersError: (422, "Sign in there as yourself, or ask who keeps Keen Slate."),
+    ProviderError: (502, "Try again in a moment, or sign in by your password."),
     StaleSchoolError: (409, "Load the page again."),
     OtherChangeError: (422, "Give every change a key of its own."),
 }

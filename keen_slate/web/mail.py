@@ -1,6 +1,6 @@
-"""A link by e-mail for who has forgotten her password, where the installation can send any.
+"""E-mail, where the installation can send any: a link for who has forgotten her password, and what others send.
 
-The answer is the same whether anybody signs in by the address, and comes before anything is looked up.
+The answer to a forgotten password is the same whether anybody signs in by the address, and comes before anything is looked up.
 """
 
 from __future__ import annotations
@@ -8,6 +8,7 @@ from __future__ import annotations
 import logging
 import smtplib
 import ssl
+from collections.abc import Callable
 from email.message import EmailMessage
 from threading import Thread
 from urllib.parse import unquote, urlsplit
@@ -27,6 +28,10 @@ from .schemas.door import ForgottenIn, WayInOut
 blueprint = APIBlueprint("mail", __name__, url_prefix="/api")
 _SECONDS = 15  # that a server for e-mail may take
 _PORTS = {"smtp": 587, "smtps": 465, "smtp+plain": 25}
+FORGOTTEN = (
+    "Somebody asked for a link because a password was forgotten. It lets you in once, within twelve hours; "
+    "under My account you name a new password then.\n\n{}\n\nIf it was not you, leave it: nothing was changed.\n"
+)
 _log = logging.getLogger("keen_slate")
 
 
@@ -50,7 +55,8 @@ def check(server: str, sender: str) -> None:
 @blueprint.output(WayInOut)
 def way_in() -> WayInOut:
     """What a page to sign in may offer."""
-    return WayInOut(mail=bool(current_app.config["SMTP"]))
+    provider = current_app.config["PROVIDER"]
+    return WayInOut(mail=works(), provider=provider.name if provider else None)
 
 
 @blueprint.post("/forgotten")
@@ -60,40 +66,53 @@ def way_in() -> WayInOut:
 def forgotten(json_data: ForgottenIn) -> str:
     """Have a link sent to who signs in by an address, if anybody does."""
     may_try(f"forgotten {json_data.address}")
-    if current_app.config["SMTP"]:
-        sent = (
-            session.engine(),
-            json_data.address,
-            request.host_url,
-            current_app.config["SMTP"],
-            current_app.config["MAIL_FROM"],
-        )
-        Thread(target=_send_link, args=sent, daemon=True).start()
+    if works():
+        _later(_send_link, session.engine(), json_data.address, request.host_url, *_settings())
     return ""
 
 
-def _send_link(engine: Engine, address: str, here: str, server: str, sender: str) -> None:
+def works() -> bool:
+    """Whether e-mail can be sent from here."""
+    return bool(current_app.config["SMTP"])
+
+
+def send_later(to: str, subject: str, said: str) -> None:
+    """Send what is *said* to an address, while nobody waits for it."""
+    server, sender = _settings()
+    _later(_send, server, _message(sender, to, subject, said))
+
+
+def _settings() -> tuple[str, str]:
+    return current_app.config["SMTP"], current_app.config["MAIL_FROM"]
+
+
+def _later(work: Callable[..., None], *given: object) -> None:
+    Thread(target=_quietly, args=(work, *given), daemon=True).start()
+
+
+def _quietly(work: Callable[..., None], *given: object) -> None:
     try:
-        with Session(engine) as looking, looking.begin():
-            account = accounts.account_at(looking, address)
-            if account is None:
-                return
-            reach(looking, TEACHER, account.teacher_id)
-            secret = doors.new_link(looking, account.teacher_id)
-            log.note(looking, account.teacher_id, "A link to come in was sent to your address.")
-            _send(server, _message(sender, account.address, f"{here}enter/{secret}"))
+        work(*given)
     except Exception as error:  # nobody waits for it, and nothing of what was sent is anybody's business
-        _log.error("a link could not be sent by e-mail: %s", type(error).__name__)
+        _log.error("an e-mail could not be sent: %s", type(error).__name__)
 
 
-def _message(sender: str, to: str, link: str) -> EmailMessage:
+def _send_link(engine: Engine, address: str, here: str, server: str, sender: str) -> None:
+    with Session(engine) as looking, looking.begin():
+        account = accounts.account_at(looking, address)
+        if account is None:
+            return
+        reach(looking, TEACHER, account.teacher_id)
+        secret = doors.new_link(looking, account.teacher_id)
+        log.note(looking, account.teacher_id, "A link to come in was sent to your address.")
+        link = f"{here}enter/{secret}"
+        _send(server, _message(sender, account.address, "Keen Slate: a link to come in", FORGOTTEN.format(link)))
+
+
+def _message(sender: str, to: str, subject: str, said: str) -> EmailMessage:
     message = EmailMessage()
-    message["From"], message["To"], message["Subject"] = sender, to, "Keen Slate: a link to come in"
-    message.set_content(
-        "Somebody asked for a link because a password was forgotten. It lets you in once, within twelve hours; "
-        f"under My account you name a new password then.\n\n{link}\n\n"
-        "If it was not you, leave it: nothing was changed.\n"
-    )
+    message["From"], message["To"], message["Subject"] = sender, to, subject
+    message.set_content(said)
     return message
 
 

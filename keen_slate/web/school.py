@@ -20,7 +20,8 @@ from keen_slate.store.house import ways_of
 from keen_slate.store.models import School, Teacher
 from keen_slate.store.shelf import NotFoundError
 
-from . import door, session
+from . import door, mail, session
+from .account import may_try
 from .schemas.school import (
     InvitationOut,
     InvitedIn,
@@ -37,6 +38,7 @@ from .ways import groups_out, settings_out
 
 blueprint = APIBlueprint("school", __name__, url_prefix="/api")
 USED = "This invitation was used or withdrawn, or is older than seven days."
+INVITATION = "{} invites you to Keen Slate. By this link you come in, once, within seven days:\n\n{}\n"
 HEADS_ONLY = "Only the head of a school may do this."
 
 
@@ -54,12 +56,13 @@ def _school_out(teacher: Teacher) -> SchoolOut:
     return SchoolOut(
         school=school.name if school else None,
         head=held is not None,
+        mail=mail.works(),
         teachers=[
             TeacherOut(id=one.id, name=one.name, head=one.head, here=one.id == teacher.id)
             for one in (schools.teachers(database(), school) if school else [])
         ],
         invitations=[
-            InvitationOut(id=schools.named(one), name=one.name, ends_at=one.made_at + schools.INVITED)
+            InvitationOut(id=schools.named(one), name=one.name, head=one.head, ends_at=one.made_at + schools.INVITED)
             for one in (schools.invitations(database(), held) if held else [])
         ],
         settings=settings_out(voice) if held else [],
@@ -86,9 +89,16 @@ def put_school_ways(json_data: SchoolWaysIn) -> SchoolOut:
 def invite(json_data: InviteIn) -> LinkOut:
     """Invite somebody to the school by a link, which is shown this once."""
     session.keep_no_answer()
-    secret = schools.invite(database(), _headed().id, json_data.name)
-    log.note(database(), door.teacher().id, f"You invited {json_data.name}.")
-    return _link(f"invited/{secret}")
+    school, address = _headed(), json_data.address
+    if address is not None:
+        may_try(f"invited {address}")
+    secret = schools.invite(database(), school.id, json_data.name, json_data.head)
+    log.note(database(), door.teacher().id, f"You invited {json_data.name}{' as a head' if json_data.head else ''}.")
+    made = _link(f"invited/{secret}")
+    if address is not None and mail.works():
+        mail.send_later(address, f"Keen Slate: {school.name} invites you", INVITATION.format(school.name, made.link))
+        made.sent = True
+    return made
 
 
 @blueprint.delete("/school/invitations/<string:named>")
@@ -151,7 +161,7 @@ def invited(json_data: InvitedIn) -> InvitedOut:
     """Who is invited by a link, and where to; looking uses nothing up."""
     found = schools.invited_by(database(), json_data.link)
     if found is None:
-        _refuse()
+        refuse_invitation()
     invitation, school = found
     here = door.at_desk()
     return InvitedOut(school=school.name, name=invitation.name, here=here.name if here else None)
@@ -167,7 +177,7 @@ def join(json_data: JoinIn) -> Response:
     database().add(Teacher(id=new, name=json_data.name))
     database().flush()
     if not schools.join(database(), json_data.link):
-        _refuse()
+        refuse_invitation()
     accounts.keep(database(), new, json_data.address, json_data.password)
     log.note(database(), new, "You came in by an invitation.")
     return door.with_cookie(doors.begin(database(), new, by_link=False))
@@ -180,10 +190,11 @@ def join(json_data: JoinIn) -> Response:
 def join_too(json_data: InvitedIn) -> str:
     """Join a school as the teacher who is at the desk; what she shared in another one is withdrawn."""
     if not schools.join(database(), json_data.link):
-        _refuse()
+        refuse_invitation()
     log.note(database(), door.teacher().id, "You joined a school by an invitation.")
     return ""
 
 
-def _refuse() -> NoReturn:
+def refuse_invitation() -> NoReturn:
+    """Say that an invitation is over. Raises `HTTPError` 403."""
     raise HTTPError(403, USED)

@@ -11,7 +11,7 @@ from keen_slate.store import accounts, doors
 from keen_slate.store.classes import Classes
 from keen_slate.store.colleagues import Colleagues, school_named
 from keen_slate.store.house import House
-from keen_slate.store.models import Answered, Invitation, LogLine, OwnScenario, Passkey, Teacher
+from keen_slate.store.models import Answered, Identity, Invitation, LogLine, OwnScenario, Passkey, Teacher
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Entered, Sittings
 from tests import support
@@ -47,6 +47,7 @@ def filled(school: str, head: bool = False) -> uuid.UUID:
         session.add_all([
             Answered(teacher_id=made, key=uuid.uuid4(), status=200, body=b"x"),
             Passkey(teacher_id=made, id="x", public_key=b"x", count=0, name="Phone"),
+            Identity(hashed=uuid.uuid4().hex, teacher_id=made, name="sedge@wren.example"),
             OwnScenario(teacher_id=made, code="boats", document={}),
             LogLine(teacher_id=made, id=uuid.uuid4(), said="Signed in."),
             Invitation(school_id=teacher.school_id, secret=uuid.uuid4().hex, name="Yarrow"),

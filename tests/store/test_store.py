@@ -43,6 +43,7 @@ class MigrationTests(unittest.TestCase):
                 "alembic_version",
                 "answer",
                 "answered",
+                "begun",
                 "challenge",
                 "change",
                 "entry",
@@ -50,6 +51,7 @@ class MigrationTests(unittest.TestCase):
                 "example",
                 "example_set",
                 "house_change",
+                "identity",
                 "invitation",
                 "log_line",
                 "own_scenario",
@@ -83,8 +85,8 @@ class MigrationTests(unittest.TestCase):
 
     def test_every_key_and_index_is_led_by_the_teacher(self):
         tables = inspect(support.engine())
-        # Who signs in is looked up by an address, who is invited is no teacher yet, and wrong tries are nobody's.
-        before_the_door = {"account", "invitation", "challenge", "tries"}
+        # Who signs in is looked up by an address or an identity, who is invited is no teacher yet, and wrong tries are nobody's.
+        before_the_door = {"account", "identity", "invitation", "begun", "challenge", "tries"}
         for table in set(tables.get_table_names()) - {"alembic_version", "school", "teacher"} - before_the_door:
             self.assertEqual(tables.get_pk_constraint(table)["constrained_columns"][0], "teacher_id")
             for index in tables.get_indexes(table):

@@ -62,14 +62,15 @@ class Slate:
         return self.run("link").stdout.strip()
 
     def children(self):
-        """Name and process of the children: the server of the database, and the workers."""
+        """Name and process of the children: the server of the database, the workers, the stand-in for a sign-in."""
         found = {}
         for path in Path("/proc").glob("[0-9]*/stat"):
             try:
                 parts = path.read_text().rsplit(")", 1)[1].split()
                 if int(parts[1]) == self.process.pid:
                     pid = int(path.parent.name)
-                    found[pid] = "postgres" if "postgres" in Path(f"/proc/{pid}/cmdline").read_text() else "worker"
+                    name = Path(f"/proc/{pid}/comm").read_text().strip().removeprefix("slate-")
+                    found[pid] = "postgres" if name == "setpriv" else name
             except (OSError, IndexError):
                 continue
         return found
@@ -184,7 +185,7 @@ class EndingTests(unittest.TestCase):
             slate = Slate(self.var).start()
             self.addCleanup(slate.end)
             children = slate.children()
-            self.assertEqual(sorted(children.values()), ["postgres", *["worker"] * (os.cpu_count() or 1)])
+            self.assertEqual(sorted(children.values()), ["postgres", "sign-in", *["worker"] * (os.cpu_count() or 1)])
             Client(slate, None).call(
                 "POST", "/api/ladders", {"spec": {"rungs": {"F1": 1}}}
             )  # a process of heavy work is there
@@ -247,13 +248,13 @@ class VersionTests(unittest.TestCase):
     def test_an_older_database_is_brought_up_and_a_newer_one_is_refused_in_a_sentence(self):
         url = support.empty_database()
         migrate(url, "0004")
-        self.assertEqual(bring_up_to_date(url), "The records were brought from 0004 to 0014.\n")
+        self.assertEqual(bring_up_to_date(url), "The records were brought from 0004 to 0015.\n")
         self.assertEqual(bring_up_to_date(url), "")
         engine = open_engine(url)
         with engine.begin() as connection:
             connection.execute(text("update alembic_version set version_num = '0999'"))
         engine.dispose()
-        with self.assertRaisesRegex(SchemaError, r"newer version of Keen Slate \(0999; this one knows 0014\)"):
+        with self.assertRaisesRegex(SchemaError, r"newer version of Keen Slate \(0999; this one knows 0015\)"):
             bring_up_to_date(url)
 
     def test_going_back_says_what_would_be_lost_and_asks(self):
@@ -261,13 +262,13 @@ class VersionTests(unittest.TestCase):
         migrate(url)
         with self.assertRaisesRegex(
             SchemaError,
-            "takes away passkeys; who is a head.*the schools.*the addresses.*the classes.*the scenarios.*the history of the ways for all sets.*--lose-data",
+            "takes away who comes in by the school's own sign-in; passkeys; who is a head.*the schools.*the addresses.*the classes.*the scenarios.*the history of the ways for all sets.*--lose-data",
         ):
             downgrade_to(url, "0004")
-        with self.assertRaisesRegex(SchemaError, "stand at 0014; they can be brought back to 0001"):
+        with self.assertRaisesRegex(SchemaError, "stand at 0015; they can be brought back to 0001"):
             downgrade_to(url, "0999", lose_data=True)
         downgrade_to(url, "0003", lose_data=True)
-        self.assertEqual(bring_up_to_date(url), "The records were brought from 0003 to 0014.\n")
+        self.assertEqual(bring_up_to_date(url), "The records were brought from 0003 to 0015.\n")
         command.check(migration_config(url))
 
     def test_an_unknown_setting_of_the_environment_is_said_at_the_start(self):

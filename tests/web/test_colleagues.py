@@ -138,7 +138,11 @@ class ColleaguesTests(unittest.TestCase):
         self.assertEqual(([one["spoken"] for one in shown["examples"]][1], shown["title"]), (
             "nine minus four and two thirds", "Planks <b>"))  # fmt: skip
         version = self.ask(OWNER, "GET", "/api/sets/{set}")[1]["version"]
-        changes = {"version": version, "ways": {"mixed_subtract": "count-back"}, "words": {"count-up title": "Up we go"}}
+        changes = {
+            "version": version,
+            "ways": {"mixed_subtract": "count-back"},
+            "words": {"count-up title": "Up we go"},
+        }
         self.ask(OWNER, "PATCH", "/api/sets/{set}", changes)
         path = "/api/colleagues/{owner}/sets/{set}/examples/"
         found = self.ask(COLLEAGUE, "GET", f"{path}{shown['examples'][0]['id']}/beside")[1]["beside"]

@@ -24,9 +24,11 @@ from sqlalchemy import text
 from sqlalchemy.orm import Session
 
 from keen_slate.store import accounts
+from keen_slate.store.colleagues import school_named
+from keen_slate.store.models import Teacher
 from keen_slate.web.mail import MailSettingsError, check
 from tests import support
-from tests.web.test_door import app_of
+from tests.web.test_door import Browser, app_of
 from tools.postgres import free_port
 
 BASE = "http://127.0.0.1:8400"
@@ -97,7 +99,7 @@ class MailTests(unittest.TestCase):
 
     def test_a_link_comes_by_e_mail_and_lets_in_once(self):
         app = app_of(self, SMTP=self.where, MAIL_FROM=SENDER)
-        self.assertEqual(app.test_client().get("/api/way-in", base_url=BASE).json, {"mail": True})
+        self.assertEqual(app.test_client().get("/api/way-in", base_url=BASE).json["mail"], True)
         unknown = self.ask("nobody@wren.example", app)
         self.assertEqual(self.ask(self.address.upper(), app), unknown)
         self.assertEqual(unknown, (204, b""))
@@ -112,6 +114,25 @@ class MailTests(unittest.TestCase):
         log = [one["said"] for one in client.get("/api/account", base_url=BASE).json["log"]]
         self.assertEqual(log, ["You came in by a link.", "A link to come in was sent to your address."])
 
+    def test_an_invitation_goes_to_an_address_and_is_shown_all_the_same(self):
+        with Session(support.engine()) as session, session.begin():
+            head = session.get_one(Teacher, self.teacher)
+            head.school_id, head.head = school_named(session, "Fen <b> {}").id, True
+        for settings, sent in (({}, False), ({"SMTP": self.where, "MAIL_FROM": SENDER}, True)):
+            heads = Browser(app_of(self, **settings), self.teacher)
+            self.assertEqual(heads.send("GET", "/api/school")[1]["mail"], sent)
+            body = {"name": "Yarrow {}", "address": f" {self.address} ", "head": True}
+            status, made = heads.send("POST", "/api/school/invitations", body)
+            self.assertEqual((status, made["sent"]), (201, sent))
+            came = self.came(20 if sent else 1)
+            self.assertEqual(came is not None, sent)
+        to, written = came
+        self.assertEqual((to, made["link"] in written, "Fen <b> {}" in written), ([self.address], True, True))
+        self.assertEqual(heads.send("POST", "/api/school/invitations", {"name": "x", "address": "no"})[0], 422)
+        for _ in range(20):  # nobody has another flooded
+            status, _ = heads.send("POST", "/api/school/invitations", body)
+        self.assertEqual(status, 429)
+
     def test_it_is_not_asked_for_without_end_and_no_link_is_left_where_none_could_be_sent(self):
         broken = app_of(self, SMTP=self.where.replace("slate:", "other:"), MAIL_FROM=SENDER)
         with self.assertLogs("keen_slate", "ERROR") as logged:
@@ -120,7 +141,7 @@ class MailTests(unittest.TestCase):
                 if logged.output:
                     break
                 self.came(0.1)
-        self.assertIn("could not be sent by e-mail: SMTPAuthenticationError", logged.output[0])
+        self.assertIn("an e-mail could not be sent: SMTPAuthenticationError", logged.output[0])
         self.assertNotIn(self.address, logged.output[0])
         with support.engine().connect() as connection:
             links = connection.execute(
@@ -128,7 +149,7 @@ class MailTests(unittest.TestCase):
             )
             self.assertEqual(links.scalar(), 0)
         none = app_of(self)
-        self.assertEqual(none.test_client().get("/api/way-in", base_url=BASE).json, {"mail": False})
+        self.assertEqual(none.test_client().get("/api/way-in", base_url=BASE).json["mail"], False)
         asked = [self.ask(self.address, none)[0] for _ in range(accounts.OF_ACCOUNT + 1)]
         self.assertEqual(asked, [204] * (accounts.OF_ACCOUNT - 1) + [429] * 2)
         # Asking for links is not trying passwords: she still signs in.

@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 
 from keen_slate.store.colleagues import Colleagues, school_named
 from keen_slate.store.models import Base, Teacher
+from keen_slate.web import openid
 from tests import support
 from tests.web.operations import asked, operations_of, rows_for
 from tests.web.test_door import Browser, app_of
@@ -41,6 +42,11 @@ RULES = {
     "POST /api/forgotten": OPEN,
     "GET /api/way-in": OPEN,
     "POST /api/passkey/sign-in": BY_SECRET,
+    "POST /api/provider/options": OPEN,
+    "POST /api/provider/sign-in": BY_SECRET,
+    "POST /api/provider/join": BY_SECRET,
+    "POST /api/account/identities": SIGNED_IN_BY_SECRET,
+    "DELETE /api/account/identities/{named}": NOBODYS_ID,
     "POST /api/account/passkeys": SIGNED_IN_BY_SECRET,
     "DELETE /api/account/passkeys/{named}": NOBODYS_ID,
     "POST /api/school/joined": SIGNED_IN_BY_SECRET,
@@ -74,7 +80,10 @@ def rule_of(operation):
 class ReachTests(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
-        cls.app = app_of(cls)
+        provider = openid.Provider("http://127.0.0.1:9", "x", "x", "Fen sign-in")
+        about = {"issuer": provider.issuer, "authorization_endpoint": f"{provider.issuer}/authorize"}
+        openid._known[f"{provider.issuer}/.well-known/openid-configuration"] = about
+        cls.app = app_of(cls, PROVIDER=provider)
         cls.operations = operations_of(cls.app)
 
     def setUp(self):
@@ -119,7 +128,7 @@ class ReachTests(unittest.TestCase):
         """All that is the owner's, but what says that it is used."""
         rows = {}
         with support.engine().connect() as connection:
-            for table in sorted(set(Base.metadata.tables) - {"tries", "challenge", "school", "invitation"}):
+            for table in sorted(set(Base.metadata.tables) - {"tries", "challenge", "begun", "school", "invitation"}):
                 key = "id" if table == "teacher" else "teacher_id"
                 found = connection.execute(text(f"select * from {table} where {key} = :owner"), {"owner": self.owner})
                 rows[table] = sorted([str(row) for row in found])

@@ -37,8 +37,8 @@ class SchoolTests(unittest.TestCase):
             found = connection.execute(text(said), more)
             return found.all() if found.returns_rows else None
 
-    def invite(self, name="Yarrow O'Hara <b>"):
-        status, answer = self.heads.send("POST", "/api/school/invitations", {"name": name})
+    def invite(self, name="Yarrow O'Hara <b>", head=False):
+        status, answer = self.heads.send("POST", "/api/school/invitations", {"name": name, "head": head})
         self.assertEqual(status, 201)
         self.assertIn("/invited/", answer["link"])
         return answer["link"].rsplit("/", 1)[1]
@@ -88,6 +88,14 @@ class SchoolTests(unittest.TestCase):
         again = self.invite("Reed")
         self.assertEqual(self.join(again, address)[1].status_code, 422)
         self.assertEqual(self.join(again)[1].status_code, 204)
+
+    def test_a_head_invites_another_head(self):
+        for head in (False, True):
+            link = self.invite(head=head)
+            invited = self.heads.send("GET", "/api/school")[1]["invitations"]
+            self.assertEqual([one["head"] for one in invited], [head])
+            client, _ = self.join(link)
+            self.assertEqual(client.get("/api/school", base_url="http://127.0.0.1:8400").json["head"], head)
 
     def test_an_invitation_ends_by_itself_and_by_its_heads_word(self):
         old, withdrawn, good = self.invite("Old"), self.invite("Withdrawn"), self.invite("Good")

@@ -45,7 +45,8 @@ const SILENT = 60_000 // milliseconds after which it is not taken for granted th
 const KEY = 'Idempotency-Key'
 const TOKEN = 'X-CSRF-Token'
 const PARKED = 'X-Parked' // never leaves the page
-const ENTER = /\/api\/(enter|sign-in|invited|join|forgotten|passkey\/(options|sign-in))$/ // whoever comes in has no token yet
+const ENTER =
+  /\/api\/(enter|sign-in|invited|join|forgotten|passkey\/(options|sign-in)|provider\/(options|sign-in|join))$/ // whoever comes in has no token yet
 let token: Promise<string> | null = null
 let away = false // the last request was not answered
 let heardAt = Date.now()

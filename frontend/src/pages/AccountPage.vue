@@ -4,6 +4,7 @@ import { onMounted, ref } from 'vue'
 
 import EndAccount from '../account/EndAccount.vue'
 import EverythingFile from '../account/EverythingFile.vue'
+import IdentityList from '../account/IdentityList.vue'
 import PasskeyList from '../account/PasskeyList.vue'
 import { momentOf } from '../parts/moments'
 import { ask, client, type Refusal, type Schemas } from '../api/client'
@@ -87,6 +88,12 @@ onMounted(async () => {
         <Button type="submit" label="Keep it" :loading="busy" :disabled="!address.trim() || !password" />
       </form>
       <PasskeyList :account="account" @changed="load" />
+      <IdentityList
+        v-if="account.provider || account.identities.length"
+        :account="account"
+        :provider="account.provider"
+        @changed="load"
+      />
       <section class="sheet on-paper" aria-labelledby="where">
         <div class="heading">
           <h2 id="where">Where you are signed in</h2>

@@ -1,23 +1,37 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { onMounted, ref } from 'vue'
 
-import { ask, client } from '../api/client'
+import { ask, client, type Refusal } from '../api/client'
 import DoorNote from '../parts/DoorNote.vue'
 import ForgottenForm from '../parts/ForgottenForm.vue'
+import { goThere } from '../parts/provider'
 import SignInForm from '../parts/SignInForm.vue'
 
 document.title = 'At the door · Keen Slate'
 /** Whether a link can be sent by e-mail from here. */
 const mail = ref(false)
+/** What the school's own sign-in is called, where there is one. */
+const provider = ref<string | null>(null)
+const refusal = ref<Refusal | null>(null)
 onMounted(async () => {
   const answer = await ask(client.GET('/api/way-in'))
-  mail.value = answer.ok && answer.data.mail
+  if (!answer.ok) return
+  mail.value = answer.data.mail
+  provider.value = answer.data.provider
 })
+
+async function byProvider(): Promise<void> {
+  const answer = await goThere(client.POST('/api/provider/options'), { what: 'sign-in' })
+  refusal.value = answer.ok ? null : answer.refusal
+}
 </script>
 
 <template>
   <DoorNote>
     <h1>Sign in</h1>
+    <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
+    <Button v-if="provider" :label="`Sign in by ${provider}`" @click="byProvider" />
     <SignInForm />
     <ForgottenForm v-if="mail" />
     <p class="or">

@@ -6,6 +6,7 @@ import { onMounted, ref } from 'vue'
 import { ask, client, type Answer, type Refusal, type Schemas } from '../api/client'
 import DoorNote from '../parts/DoorNote.vue'
 import NewPassword from '../parts/NewPassword.vue'
+import { goThere } from '../parts/provider'
 import limits from '../parts/limits.json'
 
 /** The page of an invitation: looking at it uses nothing up, coming in does. */
@@ -19,7 +20,11 @@ const password = ref('')
 const busy = ref(false)
 document.title = 'An invitation · Keen Slate'
 
+/** What the school's own sign-in is called, where there is one. */
+const provider = ref<string | null>(null)
+
 onMounted(async () => {
+  void ask(client.GET('/api/way-in')).then((way) => (provider.value = way.ok ? way.data.provider : null))
   const answer = await ask(client.POST('/api/invited', { body: { link: props.secret } }))
   if (!answer.ok) return void (over.value = answer.refusal)
   invited.value = answer.data
@@ -35,12 +40,19 @@ async function comeIn(join: () => Promise<Answer<unknown>>): Promise<void> {
   else refusal.value = answer.refusal
 }
 
+async function go(): Promise<void> {
+  const answer = await byProvider()
+  refusal.value = answer.ok ? null : answer.refusal
+}
+
 const asNew = () =>
   ask(
     client.POST('/api/join', {
       body: { link: props.secret, name: name.value, address: address.value, password: password.value },
     }),
   )
+const byProvider = () =>
+  goThere(client.POST('/api/provider/options'), { what: 'join', link: props.secret, name: name.value })
 const asOneself = () => ask(client.POST('/api/school/joined', { body: { link: props.secret } }))
 </script>
 
@@ -62,6 +74,10 @@ const asOneself = () => ask(client.POST('/api/school/joined', { body: { link: pr
       <form v-else class="fields" @submit.prevent="comeIn(asNew)">
         <label for="name">Your name, as your colleagues read it</label>
         <InputText id="name" v-model="name" autocomplete="name" :maxlength="limits.title" required />
+        <template v-if="provider">
+          <Button :label="`Come in by ${provider}`" :disabled="busy || !name.trim()" @click="go" />
+          <p>Or with a password of your own here:</p>
+        </template>
         <NewPassword v-model:address="address" v-model:password="password" />
         <Button
           type="submit"

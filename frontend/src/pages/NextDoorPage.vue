@@ -8,8 +8,8 @@ import BesideSteps from '../colleagues/BesideSteps.vue'
 import MathLine from '../parts/MathLine.vue'
 import PageHead from '../parts/PageHead.vue'
 
-const STILL_THERE = 4000 // milliseconds between two looks whether it is shared
 const props = defineProps<{ teacherId: string; setId: string; exampleId?: string }>()
+const STILL_THERE = 4000 // milliseconds between two looks whether it is shared
 const set = ref<Schemas['SharedSetOut'] | null>(null)
 const chosen = ref<string | null>(null)
 const shown = ref<Schemas['NextDoorOut'] | null>(null)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 
@@ -13,14 +14,19 @@ defineProps<{ school: Schemas['SchoolOut'] }>()
 const emit = defineEmits<{ done: [answer: Answer<unknown>] }>()
 const askFirst = useAsk()
 const name = ref('')
+const address = ref('')
+const head = ref(false)
 /** A link that was just made, and for whom: it is shown this once. */
 const made = ref<{ link: string; said: string } | null>(null)
 
 async function invite(): Promise<void> {
-  const answer = await ask(client.POST('/api/school/invitations', { body: { name: name.value } }))
+  const body = { name: name.value, head: head.value, address: address.value.trim() || null }
+  const answer = await ask(client.POST('/api/school/invitations', { body }))
   if (answer.ok) {
-    made.value = { link: answer.data.link, said: `For ${name.value.trim()}, good for seven days, once` }
-    name.value = ''
+    const sent = answer.data.sent ? `, and on its way to ${address.value.trim()}` : ''
+    made.value = { link: answer.data.link, said: `For ${name.value.trim()}, good for seven days, once${sent}` }
+    name.value = address.value = ''
+    head.value = false
   }
   emit('done', answer)
 }
@@ -87,6 +93,14 @@ async function withdraw(one: Schemas['InvitationOut']): Promise<void> {
       <form class="invite" @submit.prevent="invite">
         <label for="invited">Invite a teacher called</label>
         <InputText id="invited" v-model="name" autocomplete="off" :maxlength="limits.title" required />
+        <template v-if="school.mail">
+          <label for="invited-at">Send it to (e-mail, if you like)</label>
+          <InputText id="invited-at" v-model="address" type="email" autocomplete="off" :maxlength="limits.address" />
+        </template>
+        <span class="as-head">
+          <Checkbox v-model="head" input-id="invited-head" binary />
+          <label for="invited-head">as a head, too</label>
+        </span>
         <Button type="submit" label="Make a link" :disabled="!name.trim()" />
       </form>
       <p v-if="made" class="made" role="status">
@@ -95,7 +109,7 @@ async function withdraw(one: Schemas['InvitationOut']): Promise<void> {
       <ul v-if="school.invitations.length">
         <li v-for="one in school.invitations" :key="one.id">
           <span>{{ one.name }}</span>
-          <span class="quiet">invited until {{ momentOf(one.ends_at) }}</span>
+          <span class="quiet">invited{{ one.head ? ' as a head' : '' }} until {{ momentOf(one.ends_at) }}</span>
           <span class="acts">
             <Button class="word" :aria-label="`Withdraw the invitation of ${one.name}`" @click="withdraw(one)">
               Withdraw
@@ -131,8 +145,13 @@ li {
   align-items: center;
   padding: 14px 0;
 }
-.invite input {
+.invite .p-inputtext {
   width: min(18rem, 100%);
+}
+.as-head {
+  display: flex;
+  gap: 8px;
+  align-items: center;
 }
 .made {
   padding-bottom: 14px;

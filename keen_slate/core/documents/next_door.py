@@ -135,7 +135,11 @@ def _both(theirs: Worked, mine: Worked, voice: Voice, alike: bool) -> str:
     lines = len(there.steps), len(here.steps)
     if alike:
         return "Both classes write it alike."
-    counted = f"in {_counted(lines[0], 'line')} each" if lines[0] == lines[1] else f"in {_counted(lines[0], 'line')} there and {lines[1]} here"
+    counted = (
+        f"in {_counted(lines[0], 'line')} each"
+        if lines[0] == lines[1]
+        else f"in {_counted(lines[0], 'line')} there and {lines[1]} here"
+    )
     if there.count is not None and here.count is not None and there.count != here.count:
         return f"{_counted(there.count, 'answer')} next door, {here.count} in your class."
     if ends[0] == ends[1]:

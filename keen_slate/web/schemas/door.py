@@ -32,9 +32,40 @@ class SignInIn(Strict):
 
 
 class WayInOut(BaseModel):
-    """What a page to sign in may offer: a link by e-mail."""
+    """What a page to sign in may offer: a link by e-mail; the school's own sign-in, by its name."""
 
     mail: bool
+    provider: str | None
+
+
+class ProviderOut(BaseModel):
+    """Where the school's own sign-in is, and the *state* that must come back from there."""
+
+    address: str
+    state: str
+
+
+class CameBackIn(Strict):
+    """What a browser brings back from the school's own sign-in."""
+
+    code: Annotated[str, StringConstraints(min_length=1, max_length=2000)]
+    state: Annotated[str, StringConstraints(min_length=1, max_length=120)]
+
+
+class JoinByProviderIn(CameBackIn):
+    """The same, with the secret of an invitation, and a name for its teacher."""
+
+    link: Annotated[str, StringConstraints(min_length=1, max_length=120)]
+    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
+
+
+class IdentityOut(BaseModel):
+    """Who a teacher is to the school's own sign-in, as it is called there."""
+
+    id: str
+    name: str
+    made_at: datetime
+    seen_at: datetime | None
 
 
 class ForgottenIn(Strict):
@@ -66,6 +97,12 @@ class LogLineOut(BaseModel):
 
     said: str
     at: datetime
+
+
+class NowIn(Strict):
+    """The present password, *now*, where it is asked for."""
+
+    now: Password | None = None
 
 
 class LeaveIn(Strict):
@@ -111,7 +148,7 @@ class PasskeyOut(BaseModel):
 
 
 class AccountOut(BaseModel):
-    """How a teacher comes in. *asks_now* says that the present password is wanted where it matters most.
+    """How a teacher comes in; *provider* is what the school's own sign-in is called. *asks_now* says that the present password is wanted where it matters most.
 
     At *leaves_at* all that is hers goes, where she wished so. *log* is what was done, the newest first.
     """
@@ -119,8 +156,10 @@ class AccountOut(BaseModel):
     name: str
     address: str | None
     asks_now: bool
+    provider: str | None
     school: str | None
     leaves_at: datetime | None
     sign_ins: list[SignInOut]
     passkeys: list[PasskeyOut]
+    identities: list[IdentityOut]
     log: list[LogLineOut]

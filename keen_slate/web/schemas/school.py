@@ -28,18 +28,23 @@ class TeacherOut(BaseModel):
 
 
 class InvitationOut(BaseModel):
-    """Who is invited, and until when her link holds."""
+    """Who is invited, as a *head* or not, and until when her link holds."""
 
     id: str
     name: str
+    head: bool
     ends_at: datetime
 
 
 class SchoolOut(BaseModel):
-    """The school of who asks (null: she is in none); *head* says whether she invites and sets its *ways*."""
+    """The school of who asks (null: she is in none); *head* says whether she invites and sets its *ways*.
+
+    *mail* says whether invitations can be sent by e-mail.
+    """
 
     school: str | None
     head: bool
+    mail: bool
     teachers: list[TeacherOut]
     invitations: list[InvitationOut]
     settings: list[SettingOut]
@@ -49,13 +54,18 @@ class SchoolOut(BaseModel):
 
 
 class InviteIn(Strict):
+    """Who is invited, as a *head* as well or not; the link goes to an *address*, too, where e-mail can be sent."""
+
     name: PersonsName
+    head: bool = False
+    address: Address | None = None
 
 
 class LinkOut(BaseModel):
-    """The address of a link that works once, as it is handed to whom it is for."""
+    """The address of a link that works once, as it is handed to whom it is for; *sent*: it is on its way by e-mail, too."""
 
     link: str
+    sent: bool = False
 
 
 class SchoolWaysIn(Strict):
