@@ -45,7 +45,7 @@ from keen_slate.store.demo import load
 from keen_slate.web.given import Given
 from keen_slate.web.papers import Wish, handout_pages, handout_pdf
 from keen_slate.web.schemas.papers import MOST_PAGES
-from tools.launch import ROOT
+from tools.application import ROOT
 from tools.server import LiveServer
 from tools.throw_away import application
 

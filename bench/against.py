@@ -11,7 +11,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
-from tools.launch import ROOT
+from tools.application import ROOT
 from tools.postgres import DESK
 from tools.throw_away import database
 

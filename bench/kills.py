@@ -20,7 +20,7 @@ from collections import Counter
 from pathlib import Path
 from statistics import median
 
-from tools.launch import ROOT
+from tools.application import ROOT
 
 WRITERS = 8
 KINDS = ("a worker", "all workers", "heavy work", "the database", "the whole")

@@ -12,7 +12,7 @@ import urllib.request
 from dataclasses import asdict, dataclass
 from pathlib import Path
 
-STOPPING = 20  # seconds that an instance is given to stop
+STOPPING = 90  # seconds that an instance is given to stop
 
 
 @dataclass(frozen=True, slots=True)

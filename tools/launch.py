@@ -19,12 +19,11 @@ import grp
 import json
 import os
 import secrets
+import shutil
 import signal
 import socket
-import subprocess
 import sys
 import time
-import urllib.request
 import webbrowser
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager, suppress
@@ -33,25 +32,21 @@ from pathlib import Path
 from types import FrameType
 from typing import TYPE_CHECKING
 
+from tools.application import ROOT, LaunchError, answers, listen
 from tools.forked import Forked
 from tools.instance import Instance, Running
 from tools.postgres import DESK, LocalPostgres, PostgresError
 from tools.priority import go_as_others, go_first
+from tools.renewing import Renewing
 from tools.supervisor import Supervisor
 
 if TYPE_CHECKING:
     from tools.stand_in_provider import StandInProvider
 
-ROOT = Path(__file__).resolve().parents[1]
 VAR = Path(os.environ.get("KEEN_SLATE_VAR") or ROOT / "var")
 WANTED_PORT = 8400
-_BACKLOG = 1024
 _NEEDED = ("KEEN_SLATE_DATABASE_URL", "KEEN_SLATE_OWNER_URL", "KEEN_SLATE_SECRET_KEY")
-_PATIENCE = 4  # seconds after which it is said what is waited for
-
-
-class LaunchError(RuntimeError):
-    """It cannot be started; the sentence says why."""
+ENDS_WITHIN = 60  # seconds that an installation gives what was begun, when it ends or is renewed
 
 
 def main(arguments: list[str]) -> int:
@@ -72,6 +67,7 @@ def main(arguments: list[str]) -> int:
         commands: dict[str, Callable[[], int]] = {
             "demo": lambda: demo(given.port, given.begin_anew),
             "serve": lambda: serve(given.port),
+            "ready": make_ready,
             "stop": stop,
             "link": lambda: link(" ".join(given.name)),
             "keeper": lambda: keeper(given.words),
@@ -101,7 +97,7 @@ def _parser() -> argparse.ArgumentParser:
             starting.add_argument(
                 "--begin-anew", action="store_true", help="begin new records; those there are kept under another name"
             )
-    for name in ("stop", "front-end"):
+    for name in ("stop", "ready", "front-end"):
         commands.add_parser(name)
     commands.add_parser("link").add_argument("name", nargs="*")
     commands.add_parser("keeper").add_argument("words", nargs="*")
@@ -161,7 +157,7 @@ def demo(port: int | None = None, begin_anew: bool = False) -> int:
         if begin_anew and (aside := server.set_aside()) is not None:
             print(f"The records that were here are kept in {aside}.")
         url = server.start()
-        supervisor.add("PostgreSQL", server.run, server.process)
+        supervisor.add("PostgreSQL", server.run, server.process, needed=True)
         provider = _stand_in(listening.getsockname()[1] + 1)
         secret, next_door, head = _prepare(url, provider)
         supervisor.add("the stand-in for a school's sign-in", lambda: Forked("slate-sign-in", provider.serve))
@@ -188,10 +184,6 @@ def demo(port: int | None = None, begin_anew: bool = False) -> int:
 
 def serve(port: int | None = None) -> int:
     """A real installation: KEEN_SLATE_DATABASE_URL, KEEN_SLATE_OWNER_URL and KEEN_SLATE_SECRET_KEY must be set."""
-    from sqlalchemy import make_url
-
-    from keen_slate.store.database import bring_up_to_date, let_in
-
     missing = [name for name in _NEEDED if not os.environ.get(name)]
     if missing:
         raise LaunchError(f"set {' and '.join(missing)} in the environment; docs/running.md says what they are")
@@ -203,24 +195,77 @@ def serve(port: int | None = None) -> int:
     instance = Instance(VAR)
     if not instance.take():
         return _already_there(instance)
-    supervisor = Supervisor()
+    ends_within = float(os.environ.setdefault("KEEN_SLATE_ENDS_WITHIN", str(ENDS_WITHIN)))
+    supervisor = Supervisor(ends_within + 2, _forget)
     try:
         listening = listen(int(os.environ.get("KEEN_SLATE_PORT", WANTED_PORT)) if port is None else port)
-        url = os.environ["KEEN_SLATE_OWNER_URL"]
-        print(bring_up_to_date(url, lambda revision: _keep_first(url, revision)), end="")
-        let_in(url, make_url(os.environ["KEEN_SLATE_DATABASE_URL"]).username or "")
-        environment = {name: value for name, value in os.environ.items() if name != "KEEN_SLATE_OWNER_URL"}
-        address = _start_application(supervisor, instance, environment, listening)
-        instance.say(address, url)
+        _make_ready()
+        _count(supervisor, int(os.environ.get("KEEN_SLATE_METRICS") or 0))
+        address = _start_application(supervisor, instance, _of_workers(), listening)
+        instance.say(address, os.environ["KEEN_SLATE_OWNER_URL"])
+        renewing = Renewing(supervisor, listening, _of_workers())
+        if not sys.stdin.isatty():  # there a hangup is the end of the terminal
+            renewing.on_hangup()
         print(
             f"\nKeen Slate is running at {address}\n./slate link NAME lets a teacher in; Ctrl+C stops it.", flush=True
         )
-        supervisor.watch()
+        supervisor.watch(renewing.if_asked)
     finally:
         _undisturbed()
         supervisor.stop()
         instance.give_back()
     return 0
+
+
+def make_ready() -> int:
+    """What a start does before anything runs, beside what runs: for `SIGHUP`, and for who wants to see it."""
+    _look_at_settings(os.environ)
+    _make_ready()
+    return 0
+
+
+def _make_ready() -> None:
+    """Bring the tables up to this version's, and let the application's role read and write in them."""
+    from sqlalchemy import make_url
+
+    from keen_slate.store.database import bring_up_to_date, let_in
+
+    url = os.environ["KEEN_SLATE_OWNER_URL"]
+    print(bring_up_to_date(url, lambda revision: _keep_first(url, revision)), end="", flush=True)
+    let_in(url, make_url(os.environ["KEEN_SLATE_DATABASE_URL"]).username or "")
+
+
+def _of_workers() -> dict[str, str]:
+    """The settings of a process of the application, which never knows who owns the tables."""
+    return {name: value for name, value in os.environ.items() if name != "KEEN_SLATE_OWNER_URL"}
+
+
+def _count(supervisor: Supervisor, port: int) -> None:
+    """Have requests counted, and what was counted handed out on loopback at *port*; 0 for not at all."""
+    from keen_slate.web import metrics
+
+    os.environ.pop(metrics.FOLDER, None)
+    if not port:
+        return
+    folder = VAR / "run" / "metrics"
+    shutil.rmtree(folder, ignore_errors=True)
+    folder.mkdir(parents=True, mode=0o700)
+    os.environ[metrics.FOLDER] = str(folder)
+    listening = listen(port)
+
+    def hand_out() -> None:
+        for ending in (signal.SIGTERM, signal.SIGHUP):
+            signal.signal(ending, signal.SIG_DFL)
+        signal.signal(signal.SIGINT, signal.SIG_IGN)  # who started it ends it
+        metrics.serve(listening)
+
+    supervisor.add("the metrics", lambda: Forked("slate-metrics", hand_out))
+
+
+def _forget(process: int) -> None:
+    from keen_slate.web import metrics
+
+    metrics.forget(process)
 
 
 def _look_at_settings(environment: Mapping[str, str]) -> None:
@@ -431,46 +476,6 @@ def _kept_secret() -> str:
 # The application -------------------------------------------------------------------------------------------------------
 
 
-def listen(port: int) -> socket.socket:
-    """A socket that listens on loopback at *port*, 0 for any that is free. Raises `LaunchError` where it is taken."""
-    listening = socket.socket()
-    listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-    try:
-        listening.bind(("127.0.0.1", port))
-    except OSError as error:
-        listening.close()
-        raise LaunchError(
-            f"127.0.0.1:{port} cannot be listened at ({error.strerror}): another program has it, or another folder of Keen Slate. "
-            f"Stop that, or take another port and stay with it (a browser keeps what is unsent by address): --port {port + 1}"
-        ) from None
-    listening.listen(_BACKLOG)
-    return listening
-
-
-def start_worker(listening: socket.socket, environment: dict[str, str]) -> subprocess.Popen[bytes]:
-    """A process of the application that answers at *listening*; it ends with this one."""
-    number = listening.fileno()
-    return subprocess.Popen(
-        ["setpriv", "--pdeathsig", "TERM", sys.executable, "-m", "keen_slate.web.serving", str(number)],
-        cwd=ROOT, env=environment, pass_fds=[number], start_new_session=True, stdin=subprocess.DEVNULL,
-    )  # fmt: skip
-
-
-def answers(address: str, alive: Callable[[], bool]) -> bool:
-    """Wait until the application answers at *address*, as long as what is to answer is *alive*; says so where it takes long."""
-    said_at = time.monotonic() + _PATIENCE
-    while alive():
-        try:
-            with urllib.request.urlopen(f"{address}/healthz", timeout=2):
-                return True
-        except OSError:
-            time.sleep(0.05)
-        if time.monotonic() > said_at:
-            print("slate: waiting for the application to answer; this machine is busy", file=sys.stderr, flush=True)
-            said_at += 5 * _PATIENCE
-    return False
-
-
 def _start_application(
     supervisor: Supervisor, instance: Instance, environment: dict[str, str], listening: socket.socket
 ) -> str:
@@ -481,8 +486,10 @@ def _start_application(
     from keen_slate.web.serving import made_ready, serve
 
     app = made_ready()
+    _forget(os.getpid())  # this process answers nothing
 
     def work() -> None:
+        os.environ.pop("KEEN_SLATE_OWNER_URL", None)
         instance.leave_to_parent()
         go_as_others()
         serve(app, listening)

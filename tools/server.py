@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from keen_slate.store.database import open_engine
 from keen_slate.store.doors import new_link
-from tools.launch import answers, listen, start_worker
+from tools.application import answers, listen, start_worker
 
 
 class LiveServer:

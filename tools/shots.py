@@ -7,8 +7,8 @@ import sys
 from playwright.sync_api import Page
 
 from keen_slate.store.demo import load
+from tools.application import ROOT
 from tools.browser import chromium, come_in
-from tools.launch import ROOT
 from tools.throw_away import application
 
 TARGET = ROOT / "docs" / "screenshots"

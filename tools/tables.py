@@ -13,7 +13,7 @@ from keen_slate.core.grading.rungs import RUNGS, STORY_RUNGS
 from keen_slate.core.reading.kinds import Kind
 from keen_slate.core.ways.settings import SETTINGS
 from keen_slate.core.working.step_kinds import STEP_KINDS
-from tools.launch import ROOT
+from tools.application import ROOT
 
 CATALOGUE = ROOT / "docs/misconceptions.md"
 FORMATS = ROOT / "docs/formats.md"

@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from psycopg.errors import DiskFull
-from sqlalchemy import Engine, create_engine, inspect, text
+from sqlalchemy import Connection, Engine, create_engine, inspect, text
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
@@ -123,6 +123,13 @@ def bring_up_to_date(url: str, first: Callable[[str], object] = lambda revision:
         first(found)
     migrate(url)
     return "" if found is None else f"The records were brought from {found} to {newest}.\n"
+
+
+def reads_with(connection: Connection) -> bool:
+    """Whether this version can work with the tables as they stand: its own, or those of a newer one, which keep what it needs."""
+    found = connection.execute(text(f"select version_num from {_REVISION}")).scalar()
+    known = revisions()
+    return found is not None and found not in known[:-1]
 
 
 def revisions() -> list[str]:

@@ -25,10 +25,13 @@ from . import (
     explaining,
     files,
     handouts,
+    health,
     heavy,
     ladders,
+    logs,
     mail,
     met,
+    metrics,
     openapi,
     openid,
     pages,
@@ -89,7 +92,9 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.json = documents.DocumentJSON(app)
     if app.config["DATABASE_URL"]:
         app.extensions["keen_slate_engine"] = open_engine(app.config["DATABASE_URL"])
-    session.init_app(app)  # first, so that it comes last when an answer goes out
+    metrics.init_app(app)  # the first that begins and the last that ends
+    logs.init_app(app)
+    session.init_app(app)  # before what may change an answer, so that it comes after that when one goes out
     errors.init_app(app)
     openapi.init_app(app)
     door.init_app(app, app.config["HOSTS"])
@@ -121,5 +126,6 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     app.register_blueprint(mail.blueprint)
     app.get("/show/<uuid:teacher_id>/<string:key>")(app.doc(hide=True)(handouts.shown))
     app.get("/shared/<uuid:teacher_id>/<uuid:set_id>")(app.doc(hide=True)(colleagues.shared_page))
+    health.init_app(app)
     pages.init_app(app, app.config["DIST"])
     return app

@@ -29,11 +29,6 @@ def init_app(app: APIFlask, dist: Path) -> None:
             add_headers_function=lambda headers, path, url: headers.__setitem__("X-Content-Type-Options", "nosniff"),
         )  # fmt: skip
 
-    @app.get("/healthz")
-    @app.doc(hide=True)
-    def health() -> dict[str, str]:
-        return {"instance": app.config["INSTANCE"]}
-
     @app.get("/service-worker.js")
     @app.get("/still.js")
     @app.get("/away.html")

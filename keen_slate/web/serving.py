@@ -1,4 +1,5 @@
-"""The application in one process: `python -m keen_slate.web.serving SOCKET`, the number of a listening socket that was handed down.
+"""The application in one process: `python -m keen_slate.web.serving SOCKET [PIPE]`, the numbers of a listening socket
+and of a pipe to say that it is ready, handed down.
 
 waitress reads each request whole before a thread has to do with it, and writes answers out beside the threads, so that silent and
 slow clients hold up nobody. Several such processes may listen on one socket.
@@ -12,15 +13,16 @@ import os
 import signal
 import socket
 import sys
-from types import FrameType
 
 import waitress
 from apiflask import APIFlask
 
-from . import create_app, heavy
+from . import create_app, heavy, logs
+from .draining import Draining
 
 THREADS = 6
 CONNECTIONS = 2000
+ENDS_WITHIN = 6  # seconds for what was begun, where nothing else is said
 SILENT = 120  # seconds after which a silent connection is closed
 LARGEST_BODY = 24 * 1024 * 1024  # at the door; what each request may hold is the application's to say
 
@@ -36,10 +38,12 @@ def made_ready() -> APIFlask:
 
 
 def serve(app: APIFlask, listening: socket.socket) -> None:
-    """Answer at *listening* until SIGTERM."""
-    logging.basicConfig(level=logging.ERROR, format="%(asctime)s %(message)s")
+    """Answer at *listening* until SIGTERM, and what was begun by then."""
+    if os.environ.get("KEEN_SLATE_LOG") == "json":
+        logs.write_json()
+    else:
+        logging.basicConfig(level=logging.ERROR, format="%(asctime)s %(message)s")
     logging.getLogger("waitress.queue").setLevel(logging.CRITICAL)  # it says whenever a request waits for a thread
-    signal.signal(signal.SIGTERM, _end)
     for ignored in (signal.SIGINT, signal.SIGHUP):
         signal.signal(ignored, signal.SIG_IGN)  # whoever started this ends it
     listening.setblocking(False)
@@ -55,16 +59,23 @@ def serve(app: APIFlask, listening: socket.socket) -> None:
         cleanup_interval=5, max_request_body_size=LARGEST_BODY, asyncore_use_poll=True, channel_request_lookahead=1,
         ident=None, **proxy,
     )  # fmt: skip
+    draining = Draining(server, float(os.environ.get("KEEN_SLATE_ENDS_WITHIN", ENDS_WITHIN)))
+    app.extensions["keen_slate_draining"] = draining
     try:
-        server.run()
+        draining.run()
     finally:
         server.close()
         app.extensions["keen_slate_heavy"].stop()
 
 
-def _end(number: int, frame: FrameType | None) -> None:
-    raise SystemExit(0)
+def _main(listening: int, ready: int | None = None) -> None:
+    """Answer at the socket *listening*, and say so at the pipe *ready* when it begins."""
+    app = made_ready()
+    if ready is not None:
+        os.write(ready, b"ready")
+        os.close(ready)
+    serve(app, socket.socket(fileno=listening))
 
 
 if __name__ == "__main__":
-    serve(made_ready(), socket.socket(fileno=int(sys.argv[1])))
+    _main(*map(int, sys.argv[1:]))

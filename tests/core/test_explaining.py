@@ -34,7 +34,7 @@ from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.worked import work_text
 from keen_slate.core.working.step_kinds import STEP_KINDS
 from tests import strategies
-from tools.launch import ROOT
+from tools.application import ROOT
 from tools.tables import FORMATS, renewed
 
 digits = st.integers(0, 9999)

@@ -28,8 +28,8 @@ from keen_slate.store.database import (
 )
 from tests import support
 from tests.web.test_api import Client
+from tools.application import ROOT
 from tools.instance import Instance
-from tools.launch import ROOT
 from tools.postgres import LocalPostgres, free_port
 
 

@@ -18,7 +18,7 @@ from sqlalchemy import make_url
 from keen_slate.store.database import bring_up_to_date, migrate, revisions
 from tests import support
 from tools import keeping, postgres
-from tools.launch import ROOT
+from tools.application import ROOT
 from tools.postgres import LocalPostgres, PostgresError
 
 FILES = int(os.environ.get("KEEN_SLATE_FILES", "6"))  # of a folder that are taken out or cut; 0 for every one
@@ -222,7 +222,7 @@ class SayingTests(unittest.TestCase):
 
     def test_a_port_that_is_taken_and_a_folder_that_cannot_be_written_are_said(self):
         with tempfile.TemporaryDirectory() as directory:
-            from tools.launch import listen
+            from tools.application import listen
 
             with listen(0) as taken:
                 port = taken.getsockname()[1]
