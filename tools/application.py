@@ -20,16 +20,16 @@ class LaunchError(RuntimeError):
     """It cannot be started; the sentence says why."""
 
 
-def listen(port: int) -> socket.socket:
-    """A socket that listens on loopback at *port*, 0 for any that is free. Raises `LaunchError` where it is taken."""
+def listen(port: int, where: str = "127.0.0.1") -> socket.socket:
+    """A socket that listens at *port*, 0 for any that is free, on loopback alone or *where* else. Raises `LaunchError` where it cannot."""
     listening = socket.socket()
     listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
-        listening.bind(("127.0.0.1", port))
+        listening.bind((where, port))
     except OSError as error:
         listening.close()
         raise LaunchError(
-            f"127.0.0.1:{port} cannot be listened at ({error.strerror}): another program has it, or another folder of Keen Slate. "
+            f"{where}:{port} cannot be listened at ({error.strerror}): another program has it, or another folder of Keen Slate. "
             f"Stop that, or take another port and stay with it (a browser keeps what is unsent by address): --port {port + 1}"
         ) from None
     listening.listen(_BACKLOG)

@@ -198,7 +198,8 @@ def serve(port: int | None = None) -> int:
     ends_within = float(os.environ.setdefault("KEEN_SLATE_ENDS_WITHIN", str(ENDS_WITHIN)))
     supervisor = Supervisor(ends_within + 2, _forget)
     try:
-        listening = listen(int(os.environ.get("KEEN_SLATE_PORT", WANTED_PORT)) if port is None else port)
+        where = os.environ.get("KEEN_SLATE_LISTENS") or "127.0.0.1"
+        listening = listen(int(os.environ.get("KEEN_SLATE_PORT", WANTED_PORT)) if port is None else port, where)
         _make_ready()
         _count(supervisor, int(os.environ.get("KEEN_SLATE_METRICS") or 0))
         address = _start_application(supervisor, instance, _of_workers(), listening)

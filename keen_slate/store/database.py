@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from psycopg.errors import DiskFull
-from sqlalchemy import Connection, Engine, create_engine, inspect, text
+from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
@@ -29,16 +29,27 @@ _REVISION = "alembic_version"  # Alembic's own table
 _TIMEOUTS = {"statement_timeout": "10s", "lock_timeout": "5s", "idle_in_transaction_session_timeout": "30s"}
 
 
-def open_engine(url: str) -> Engine:
+def open_engine(url: str, pooled: bool = False) -> Engine:
     """An engine for *url*; a connection that has died is noticed before it is used, and waiting has an end.
 
-    What is said of a failed statement never holds the texts that were in it.
+    What is said of a failed statement never holds the texts that were in it. *pooled* says that a connection may be another
+    one in each transaction (PgBouncer, pooling transactions): nothing is said to it, or prepared in it, for longer.
     """
-    options = " ".join([f"-c {name}={value}" for name, value in _TIMEOUTS.items()])
-    return create_engine(
+    options = {"options": " ".join([f"-c {name}={value}" for name, value in _TIMEOUTS.items()])}
+    engine = create_engine(
         url, pool_pre_ping=True, pool_timeout=5, pool_size=10, max_overflow=6, hide_parameters=True,
-        connect_args={"connect_timeout": 5, "application_name": "keen-slate", "options": options},
+        connect_args={"connect_timeout": 5, "application_name": "keen-slate", **({"prepare_threshold": None} if pooled else options)},
     )  # fmt: skip
+    if pooled:
+        event.listen(engine, "begin", _bound)
+    return engine
+
+
+def _bound(connection: Connection) -> None:
+    connection.exec_driver_sql(_BOUNDS)
+
+
+_BOUNDS = "SELECT " + ", ".join([f"set_config('{name}', '{value}', true)" for name, value in _TIMEOUTS.items()])
 
 
 @contextmanager

@@ -58,7 +58,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     """The application. *config* may hold SECRET_KEY, DATABASE_URL, HOSTS (names that it is reached by besides loopback).
 
     What is missing there is taken from the environment: KEEN_SLATE_SECRET_KEY, KEEN_SLATE_DATABASE_URL,
-    KEEN_SLATE_HOSTS (parted by commas), KEEN_SLATE_INSTANCE (what it answers when it is asked who it is),
+    KEEN_SLATE_POOLED ("1" behind a pool of transactions), KEEN_SLATE_HOSTS (parted by commas), KEEN_SLATE_INSTANCE (what it answers when it is asked who it is),
     KEEN_SLATE_SMTP and KEEN_SLATE_MAIL_FROM (how e-mail is sent, and by whom), KEEN_SLATE_OIDC_ISSUER, _CLIENT, _SECRET
     and _NAME (the school's own sign-in). Without a database address nothing can be asked (the OpenAPI document is made
     so). Raises `MailSettingsError`, `ProviderSettingsError`.
@@ -75,6 +75,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
         SECRET_KEY=os.environ.get("KEEN_SLATE_SECRET_KEY"),
         DATABASE_URL=os.environ.get("KEEN_SLATE_DATABASE_URL"),
         HOSTS=[host.strip() for host in os.environ.get("KEEN_SLATE_HOSTS", "").split(",") if host.strip()],
+        POOLED=os.environ.get("KEEN_SLATE_POOLED") == "1",
         INSTANCE=os.environ.get("KEEN_SLATE_INSTANCE", ""),
         SMTP=os.environ.get("KEEN_SLATE_SMTP", ""),
         MAIL_FROM=os.environ.get("KEEN_SLATE_MAIL_FROM", ""),
@@ -91,7 +92,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     mail.check(app.config["SMTP"], app.config["MAIL_FROM"])
     app.json = documents.DocumentJSON(app)
     if app.config["DATABASE_URL"]:
-        app.extensions["keen_slate_engine"] = open_engine(app.config["DATABASE_URL"])
+        app.extensions["keen_slate_engine"] = open_engine(app.config["DATABASE_URL"], app.config["POOLED"])
     metrics.init_app(app)  # the first that begins and the last that ends
     logs.init_app(app)
     session.init_app(app)  # before what may change an answer, so that it comes after that when one goes out

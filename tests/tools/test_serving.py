@@ -30,6 +30,7 @@ from tools.application import ROOT
 from tools.postgres import free_port
 
 WORKERS = 2
+COMMAND = ["-m", "tools.launch", "serve"]  # as deploy/ has it
 
 
 class Installation:
@@ -46,7 +47,7 @@ class Installation:
         }  # fmt: skip
         self.said, self.address = [], ""
         self.process = subprocess.Popen(
-            [sys.executable, "-m", "tools.launch", "serve"], cwd=ROOT, env=self.environment, stdin=subprocess.DEVNULL,
+            [sys.executable, *COMMAND], cwd=ROOT, env=self.environment, stdin=subprocess.DEVNULL,
             stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
         )  # fmt: skip
         self.reader = threading.Thread(target=self.listen, daemon=True)
