@@ -364,6 +364,11 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["nasty"]:
 elif __name__ == "__main__" and sys.argv[1:2] == ["kills"]:
     given = [int(one) for one in sys.argv[2:4]]
     kills(*given, *(30, 0)[len(given) :])
+elif __name__ == "__main__" and sys.argv[1:2] == ["drill"]:
+    from bench.drill import drill
+
+    given = [int(one) for one in sys.argv[2:4]]
+    sys.exit(not drill(*given))
 elif __name__ == "__main__" and sys.argv[1:2] == ["stories"]:
     report_stories()
 elif __name__ == "__main__" and sys.argv[1:2] == ["desk"]:
