@@ -373,6 +373,10 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["stories"]:
     report_stories()
 elif __name__ == "__main__" and sys.argv[1:2] == ["desk"]:
     report_desk()
+elif __name__ == "__main__" and sys.argv[1:2] == ["year"]:
+    from bench.year import report as report_year
+
+    report_year(int(sys.argv[2]) if len(sys.argv) > 2 else 3)
 elif __name__ == "__main__" and sys.argv[1:2] == ["walls"]:
     report_walls()
 elif __name__ == "__main__" and sys.argv[1:2] == ["--against"] and sys.argv[2:]:

@@ -338,6 +338,15 @@ query_wait_timeout = 8
                     return f"etcd{i}"
         return None
 
+    def said(self) -> dict[str, object]:
+        """What each part says of itself."""
+        nodes = {
+            f"node{i}": {name: self._node(i).get(name) for name in ("role", "state", "sync_standby", "timeline")}
+            for i in range(NODES)
+        }
+        ended = [name for name, part in self.parts.items() if part.process.poll() is not None]
+        return {**nodes, "ended": ended, "ready": [self._ready(port) for port in self.applications]}
+
     def whole(self) -> bool:
         """Whether everything runs and follows."""
         return (

@@ -32,7 +32,7 @@ PAUSE = (2.0, 6.0)  # seconds between two actions of a teacher
 CALM = 2.0  # seconds after writes went on, in which a request may still feel a kill
 PATIENCE = 90  # seconds after which it is said that writes did not go on
 _WRITES = 3  # acknowledged changes of requests that began after a kill: then writes go on again
-_CUT_OFF = 10  # seconds that a node is cut off
+_CUT_OFF = 25  # seconds that a node is cut off
 
 
 @dataclass
@@ -212,7 +212,7 @@ async def _drill(cluster: Cluster, kills: int, teachers: int, seed: int, only: s
         whole = await _until_whole(cluster)
         windows.append((begun, max(time.monotonic(), begun) + CALM))
         print(
-            f"{number + 1}: {kind}: {back[kind][-1]:.1f} s{'' if went_on else ', not back'}{'' if whole else ', not whole again'}",
+            f"{number + 1}: {kind}: {back[kind][-1]:.1f} s{'' if went_on else ', not back'}{'' if whole else f', not whole again: {cluster.said()}'}",
             flush=True,
         )
     stop.set()

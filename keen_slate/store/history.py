@@ -8,14 +8,18 @@ from __future__ import annotations
 
 import uuid
 from collections.abc import Mapping
+from datetime import timedelta
 from typing import Any
 
-from sqlalchemy import Integer, bindparam, delete, or_, select
+from sqlalchemy import Integer, bindparam, delete, exists, func, or_, select
 from sqlalchemy.orm import Session
 
 from .models import Change, Example, ExampleSet
 
 MOST_CHANGES = 200
+# A set that nobody has changed for so long keeps only its last changes: nobody undoes what was done a term ago.
+OLD, MOST_OF_OLD = timedelta(days=90), 10
+_SWEPT = 16  # old histories are thinned with one change of a set in so many
 # What says which row it is and where, what is worked anew, and of a set what no undoing takes back.
 NOT_OF_SET = {
     "teacher_id", "id", "version", "place", "show_key", "searched", "at_change", "created_at", "changed_at",
@@ -72,8 +76,21 @@ class History:
         gone = or_(Change.number > at, Change.number < at + 1 - MOST_CHANGES)
         with self.session.no_autoflush:  # the set is written once, with its new version
             self.session.execute(delete(Change).where(*self._mine(), gone))
+            if at % _SWEPT == 0:
+                self._thin()
         self.example_set.at_change = at + 1
         self._keep(at + 1, said)
+
+    def _thin(self) -> None:
+        """Take away what was done long ago to the sets of this teacher that have rested since; what can be done again stays."""
+        rested = exists().where(
+            ExampleSet.teacher_id == Change.teacher_id, ExampleSet.id == Change.set_id,
+            ExampleSet.changed_at < func.now() - OLD, Change.number < ExampleSet.at_change - MOST_OF_OLD,
+        )  # fmt: skip
+        self.session.execute(
+            delete(Change).where(Change.teacher_id == self.example_set.teacher_id, rested),
+            execution_options={"synchronize_session": False},
+        )
 
     def said(self) -> tuple[str | None, str | None]:
         """What undoing takes back, and what can be done again; None for nothing."""

@@ -243,6 +243,41 @@ class ContractTests(unittest.TestCase):
             with self.assertRaises(history.NoChangeError):
                 mine.undo(set_id, mine.one_set(set_id).version, +1)
 
+    def test_the_history_of_a_set_that_rests_is_thinned_and_of_no_other(self):
+        old, new, theirs = (
+            uuid.UUID(self.set_id),
+            support.new_set(self.teacher, "New", []),
+            support.new_set(support.new_teacher(), "Theirs", []),
+        )
+        numbers = {}
+        with Session(support.engine()) as session:
+            owner = session.scalars(select(ExampleSet.teacher_id).where(ExampleSet.id == theirs)).one()
+            for teacher, set_id in ((self.teacher, old), (owner, theirs), (self.teacher, new)):
+                shelf = Shelf(session, teacher)
+                for number in range(14):
+                    shelf.change_set(set_id, shelf.one_set(set_id).version, {"note": f"note {number}"})
+                session.flush()
+                rested = (
+                    update(ExampleSet).where(ExampleSet.id == set_id).values(changed_at=func.now() - timedelta(days=91))
+                )
+                if set_id != new:
+                    shelf.undo(set_id, shelf.one_set(set_id).version)  # can be done again, and stays so
+                    session.flush()
+                    session.execute(rested, execution_options={"synchronize_session": False})
+            session.expire_all()
+            mine = Shelf(session, self.teacher)
+            for number in range(14, 18):
+                mine.change_set(new, mine.one_set(new).version, {"note": f"note {number}"})
+            for set_id in (old, new, theirs):
+                found = select(Change.number).where(Change.set_id == set_id).order_by(Change.number)
+                numbers[set_id] = session.scalars(found).all()
+            self.assertEqual(numbers[old], list(range(13 - history.MOST_OF_OLD, 15)))
+            self.assertEqual((numbers[new], numbers[theirs]), (list(range(19)), list(range(15))))
+            for _ in range(history.MOST_OF_OLD):
+                mine.undo(old, mine.one_set(old).version)
+            self.assertEqual(mine.one_set(old).note, "note 2")
+            self.assertRaises(history.NoChangeError, mine.undo, old, mine.one_set(old).version)
+
     def test_answers_to_changes_are_kept_for_a_day(self):
         key = str(uuid.uuid4())
         body = {"version": self.get()["version"], "note": "once"}
