@@ -217,7 +217,7 @@ defaults
     timeout connect 2s
     timeout client 180s
     timeout server 180s
-    timeout check 500ms
+    timeout check 2s
     default-server inter 500ms fastinter 200ms downinter 500ms fall 2 rise 1
 listen records
     mode tcp

@@ -37,6 +37,9 @@ self.addEventListener('fetch', (event) => {
 async function page(event) {
   try {
     const answer = await fetch(event.request)
+    // A proxy that cannot reach the server says so by itself.
+    const kept = [502, 503, 504].includes(answer.status) && (await caches.match(PAGE))
+    if (kept) return kept
     if (!renewed) event.waitUntil(fill().catch(() => null))
     return answer
   } catch (error) {

@@ -33,6 +33,19 @@ describe('a change', () => {
     expect(new Set(asked.map((one) => one.key)).size).toBe(1)
   })
 
+  it('is sent again where a proxy says that it cannot reach the server, and refused where the server itself says so', async () => {
+    let tries = 0
+    const proxys = { status: 502, headers: { 'Content-Type': 'text/html' } }
+    const asked = serve(() => (++tries < 3 ? proxys : { status: 201, body: { id: 'made' } }))
+    const answer = change()
+    await vi.runAllTimersAsync()
+    expect((await answer).ok).toBe(true)
+    expect([asked.length, new Set(asked.map((one) => one.key)).size]).toEqual([3, 1])
+    const own = serve(() => ({ status: 503, body: refusal('The records cannot be reached.') }))
+    expect(await change()).toMatchObject({ ok: false, status: 503 })
+    expect(own).toHaveLength(1)
+  })
+
   it('that never gets an answer may have been made, and that is said', async () => {
     serve(() => 'no answer')
     const answer = change()

@@ -100,11 +100,19 @@ async function written(request: Request): Promise<Outgoing> {
 /** Whether the server answers at all. */
 export async function isThere(): Promise<boolean> {
   try {
-    heard(await fetch('/healthz', { cache: 'no-store' }))
+    heard(await reached('/healthz', { cache: 'no-store' }))
   } catch {
     away = true
   }
   return !away
+}
+
+/** What the server answers. Throws where nothing comes from it: a proxy that cannot reach it says so by itself, and not in JSON. */
+async function reached(what: Request | string, how?: RequestInit): Promise<Response> {
+  const response = await fetch(what, how)
+  const json = response.headers.get('Content-Type')?.includes('json')
+  if ([502, 503, 504].includes(response.status) && !json) throw new TypeError('the server was not reached')
+  return response
 }
 
 function heard(response: Response): Response {
@@ -116,7 +124,7 @@ function heard(response: Response): Response {
 async function arrive(request: Request, change: boolean): Promise<Response> {
   for (const later of [...TRIES, null]) {
     try {
-      return heard(await fetch(request.clone()))
+      return heard(await reached(request.clone()))
     } catch (error) {
       if (request.signal.aborted) throw error
       away = true
