@@ -12,6 +12,7 @@ from keen_slate.store.classes import Classes
 from keen_slate.store.models import Pupil
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Entered, Sittings
+from keen_slate.web import openid
 from tests import support
 
 SPEC = {"rungs": {"M1": 1}}
@@ -71,6 +72,14 @@ QUERIES = {
     "GET /api/ways/shown": "?group=mixed",
     "DELETE /api/sets/{set_id}/examples/{example_id}": "?version=1",
 }
+
+
+def known_provider() -> openid.Provider:
+    """A sign-in of a school of which it is known where it is; nobody answers there."""
+    provider = openid.Provider("http://127.0.0.1:9", "x", "x", "Fen sign-in")
+    about = {"issuer": provider.issuer, "authorization_endpoint": f"{provider.issuer}/authorize"}
+    openid._known[f"{provider.issuer}/.well-known/openid-configuration"] = about
+    return provider
 
 
 def operations_of(app: Flask) -> list[str]:

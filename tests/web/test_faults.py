@@ -16,7 +16,7 @@ from sqlalchemy.orm.exc import StaleDataError
 from keen_slate.store.shelf import Shelf
 from keen_slate.web import heavy, session
 from tests import support
-from tests.web.operations import BODIES, QUERIES, SPEC, asked, operations_of, rows_for
+from tests.web.operations import BODIES, QUERIES, SPEC, asked, known_provider, operations_of, rows_for
 from tests.web.test_door import Browser, app_of
 
 # Every kind of problem, and what looks like one.
@@ -31,7 +31,7 @@ PROBLEMS = (
 class FaultTests(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
-        cls.app = app_of(cls)
+        cls.app = app_of(cls, PROVIDER=known_provider())
         cls.engine = cls.app.extensions["keen_slate_engine"]
         cls.operations = operations_of(cls.app)
 
@@ -60,7 +60,7 @@ class FaultTests(unittest.TestCase):
         for operation in self.operations:
             if "leav" not in operation:  # after which there is nobody to ask
                 by_secret = re.search(
-                    r"POST .*/(enter|sign-in|invited|join|joined|passkeys)$| /api/school/.", operation
+                    r"POST .*/(enter|sign-in|invited|join|joined|passkeys|identities)$| /api/school/.", operation
                 )
                 allowed = (403, 429) if by_secret else (200, 201, 204, 404, 409, 422)
                 self.assertIn(self.ask(operation), allowed, operation)

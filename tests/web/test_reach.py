@@ -12,9 +12,8 @@ from sqlalchemy.orm import Session
 
 from keen_slate.store.colleagues import Colleagues, school_named
 from keen_slate.store.models import Base, Teacher
-from keen_slate.web import openid
 from tests import support
-from tests.web.operations import asked, operations_of, rows_for
+from tests.web.operations import asked, known_provider, operations_of, rows_for
 from tests.web.test_door import Browser, app_of
 
 NOBODY, PAST, OWNER, COLLEAGUE, HEAD, ELSEWHERE, ALONE = KINDS = (
@@ -80,10 +79,7 @@ def rule_of(operation):
 class ReachTests(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
-        provider = openid.Provider("http://127.0.0.1:9", "x", "x", "Fen sign-in")
-        about = {"issuer": provider.issuer, "authorization_endpoint": f"{provider.issuer}/authorize"}
-        openid._known[f"{provider.issuer}/.well-known/openid-configuration"] = about
-        cls.app = app_of(cls, PROVIDER=provider)
+        cls.app = app_of(cls, PROVIDER=known_provider())
         cls.operations = operations_of(cls.app)
 
     def setUp(self):
