@@ -367,8 +367,7 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["kills"]:
 elif __name__ == "__main__" and sys.argv[1:2] == ["drill"]:
     from bench.drill import drill
 
-    given = [int(one) for one in sys.argv[2:4]]
-    sys.exit(not drill(*given))
+    sys.exit(not drill(*map(int, sys.argv[2:4]), only=sys.argv[4] if len(sys.argv) > 4 else None))
 elif __name__ == "__main__" and sys.argv[1:2] == ["stories"]:
     report_stories()
 elif __name__ == "__main__" and sys.argv[1:2] == ["desk"]:

@@ -1,6 +1,7 @@
 """The drill: a whole installation at work while its parts are killed, and every acknowledged change looked for afterwards.
 
-./slate drill [KILLS] [TEACHERS]: so many kills (24) while so many teachers (200) work. Ends everything that it starts.
+./slate drill [KILLS [TEACHERS [KIND]]]: so many kills (24), of one kind alone or of each in turn, while so many teachers (200)
+work. Ends everything that it starts.
 """
 
 from __future__ import annotations
