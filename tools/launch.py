@@ -272,15 +272,14 @@ def _forget(process: int) -> None:
 def _look_at_settings(environment: Mapping[str, str]) -> None:
     """Raises `LaunchError` where what the environment says of e-mail or of a school's own sign-in cannot be used."""
     mail = [environment.get(f"KEEN_SLATE_{one}", "") for one in ("SMTP", "MAIL_FROM")]
-    provider = [environment.get(f"KEEN_SLATE_OIDC_{one}", "") for one in ("ISSUER", "CLIENT", "SECRET", "NAME")]
-    if not any(mail + provider):
+    if not any(mail) and not any(name.startswith("KEEN_SLATE_OIDC_") for name in environment):
         return  # and the application's modules need not be loaded here
     from keen_slate.web.mail import MailSettingsError, check
-    from keen_slate.web.openid import ProviderSettingsError, provider_of
+    from keen_slate.web.openid import ProviderSettingsError, of_environment
 
     try:
         check(*mail)
-        provider_of(*provider)
+        of_environment(environment)
     except (MailSettingsError, ProviderSettingsError) as error:
         raise LaunchError(str(error)) from None
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -136,10 +136,12 @@ def bring_up_to_date(url: str, first: Callable[[str], object] = lambda revision:
     return "" if found is None else f"The records were brought from {found} to {newest}.\n"
 
 
-def reads_with(connection: Connection) -> bool:
-    """Whether this version can work with the tables as they stand: its own, or those of a newer one, which keep what it needs."""
+def reads_with(connection: Connection, known: Sequence[str]) -> bool:
+    """Whether a version that *known* revisions belong to can work with the tables as they stand.
+
+    Those are its own, or of a newer one, which keep what it needs.
+    """
     found = connection.execute(text(f"select version_num from {_REVISION}")).scalar()
-    known = revisions()
     return found is not None and found not in known[:-1]
 
 

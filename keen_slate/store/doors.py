@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import secrets
 import uuid
+from collections.abc import Mapping
 from datetime import datetime, timedelta
 from hashlib import sha256
 
@@ -16,6 +17,7 @@ from sqlalchemy.orm import Session, joinedload
 from . import log
 from .database import where_there_is_room
 from .models import EntryLink, SignIn, Teacher
+from .shelf import NotFoundError
 from .walls import TEACHER, reach
 
 LINK_LASTS = timedelta(hours=12)
@@ -136,6 +138,13 @@ def leave(session: Session, secret: str) -> None:
 def hashed(secret: str) -> str:
     """What is kept of a *secret*; its first `NAMED` digits tell it from others, and open nothing."""
     return sha256(secret.encode()).hexdigest()
+
+
+def take_away(session: Session, rows: Mapping[str, object], name: str, gone: str) -> None:
+    """Take the one of some *rows* away that is called *name*. Raises `NotFoundError`, with what is said where it is *gone*."""
+    if name not in rows:
+        raise NotFoundError(gone)
+    session.delete(rows[name])
 
 
 def _teacher_of(secret: str) -> uuid.UUID | None:

@@ -17,9 +17,8 @@ from sqlalchemy import delete, func, select, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
-from .doors import NAMED, hashed
+from .doors import NAMED, hashed, take_away
 from .models import Begun, Identity
-from .shelf import NotFoundError
 from .walls import IDENTITY, reach
 
 _BACK_WITHIN = timedelta(minutes=10)
@@ -92,7 +91,6 @@ def named(identity: Identity) -> str:
 
 def remove(session: Session, teacher_id: uuid.UUID, name: str) -> None:
     """Let nobody in any more by the identity that is `named` so. Raises `NotFoundError`."""
-    found = next((one for one in of(session, teacher_id) if named(one) == name), None)
-    if found is None:
-        raise NotFoundError("This sign-in was taken away already.")
-    session.delete(found)
+    take_away(
+        session, {named(one): one for one in of(session, teacher_id)}, name, "This sign-in was taken away already."
+    )

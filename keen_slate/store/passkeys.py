@@ -13,9 +13,8 @@ from datetime import timedelta
 from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session
 
-from .doors import NAMED, hashed
+from .doors import NAMED, hashed, take_away
 from .models import Challenge, Passkey
-from .shelf import NotFoundError
 
 MOST = 20  # of a teacher
 _ANSWERED_WITHIN = timedelta(minutes=5)
@@ -70,7 +69,6 @@ def used(session: Session, passkey: Passkey, count: int) -> None:
 
 def remove(session: Session, teacher_id: uuid.UUID, name: str) -> None:
     """Take the passkey that is `named` so away. Raises `NotFoundError`."""
-    found = next((one for one in of(session, teacher_id) if named(one) == name), None)
-    if found is None:
-        raise NotFoundError("This passkey was taken away already.")
-    session.delete(found)
+    take_away(
+        session, {named(one): one for one in of(session, teacher_id)}, name, "This passkey was taken away already."
+    )

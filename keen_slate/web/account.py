@@ -17,7 +17,7 @@ from keen_slate.store import accounts, doors, identities, log, passkeys
 from keen_slate.store.models import Account
 
 from . import door, session
-from .schemas.door import AccountOut, IdentityOut, LeaveIn, LogLineOut, PasskeyOut, PasswordIn, SignInIn, SignInOut
+from .schemas.door import AccountOut, IdentityOut, LogLineOut, NowIn, PasskeyOut, PasswordIn, SignInIn, SignInOut
 
 blueprint = APIBlueprint("account", __name__, url_prefix="/api")
 WRONG = "This address and this password do not belong together."
@@ -95,11 +95,11 @@ def set_password(json_data: PasswordIn) -> Response:
 
 
 @blueprint.post("/account/leaving")
-@blueprint.input(LeaveIn)
+@blueprint.input(NowIn)
 @blueprint.doc(
     responses={204: "In 14 days all is gone; every browser is signed out.", 403: "The present password is another."}
 )
-def leave_for_good(json_data: LeaveIn) -> Response:
+def leave_for_good(json_data: NowIn) -> Response:
     """Have all that is one's own taken away for good, 14 days from now; whoever comes in before may stay."""
     session.keep_no_answer()
     teacher = door.teacher()

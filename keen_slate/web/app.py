@@ -79,9 +79,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
         INSTANCE=os.environ.get("KEEN_SLATE_INSTANCE", ""),
         SMTP=os.environ.get("KEEN_SLATE_SMTP", ""),
         MAIL_FROM=os.environ.get("KEEN_SLATE_MAIL_FROM", ""),
-        PROVIDER=openid.provider_of(
-            *[os.environ.get(f"KEEN_SLATE_OIDC_{one}", "") for one in ("ISSUER", "CLIENT", "SECRET", "NAME")]
-        ),
+        PROVIDER=openid.of_environment(os.environ),
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,
         VALIDATION_ERROR_STATUS_CODE=422,
         OPENAPI_VERSION="3.1.0",

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import os
 import time
-from pathlib import Path
 from socket import socket
 
 from apiflask import APIFlask
 from flask import Response, g, request
 
 from .logs import rule
+from .workers import size
 
 FOLDER = "PROMETHEUS_MULTIPROC_DIR"  # the library's own name for where processes lay what they count
 _SECONDS = (0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10, 30)
@@ -28,7 +28,7 @@ def init_app(app: APIFlask) -> None:
     )
     processor = Counter("keen_slate_processor_seconds_total", "Processor time of requests", ["rule"])
     under_way = Gauge("keen_slate_requests_under_way", "Requests under way", multiprocess_mode="livesum")
-    size = Gauge("keen_slate_memory_bytes", "Memory of each process", multiprocess_mode="liveall")
+    memory = Gauge("keen_slate_memory_bytes", "Memory of each process", multiprocess_mode="liveall")
 
     @app.before_request
     def begin() -> None:
@@ -43,17 +43,13 @@ def init_app(app: APIFlask) -> None:
             answered.labels(request.method, what, response.status_code).inc()
             took.labels(request.method, what).observe(time.monotonic() - clock)
             processor.labels(what).inc(time.thread_time() - thread)
-            size.set(_size())
+            memory.set(size())
         return response
 
     @app.teardown_request
     def gone(error: BaseException | None) -> None:
         if g.pop("counted", None) is not None:
             under_way.dec()
-
-
-def _size() -> int:
-    return int(Path("/proc/self/statm").read_text().split()[1]) * os.sysconf("SC_PAGE_SIZE")
 
 
 def serve(listening: socket) -> None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import MutableMapping
+from collections.abc import Mapping, MutableMapping
 from dataclasses import dataclass
 from typing import Any
 from urllib.parse import urlsplit
@@ -46,8 +46,15 @@ class Person:
     name: str
 
 
+def of_environment(environment: Mapping[str, str]) -> Provider | None:
+    """The provider that KEEN_SLATE_OIDC_ISSUER, _CLIENT, _SECRET and _NAME tell of. Raises `ProviderSettingsError`."""
+    return provider_of(
+        *[environment.get(f"KEEN_SLATE_OIDC_{one}", "") for one in ("ISSUER", "CLIENT", "SECRET", "NAME")]
+    )
+
+
 def provider_of(issuer: str, client: str, secret: str, name: str) -> Provider | None:
-    """The provider that the environment names; None where it names none. Raises `ProviderSettingsError`."""
+    """The provider of these settings; None where there is none of them. Raises `ProviderSettingsError`."""
     if not any((issuer, client, secret, name)):
         return None
     where = urlsplit(issuer)

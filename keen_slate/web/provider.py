@@ -6,20 +6,18 @@ it may become somebody else's.
 
 from __future__ import annotations
 
-import uuid
 from typing import NoReturn
 
 from apiflask import APIBlueprint, HTTPError
 from flask import Response, current_app, request
 
 from keen_slate.store import doors, identities, log, walls
-from keen_slate.store import school as schools
-from keen_slate.store.models import Teacher
 
 from . import door, openid
 from .account import must_be_herself
-from .schemas.door import CameBackIn, JoinByProviderIn, NowIn, ProviderOut
-from .school import refuse_invitation
+from .schemas.door import CameBackIn, NowIn, ProviderOut
+from .schemas.school import JoinByProviderIn
+from .school import new_teacher
 from .session import database, keep_no_answer
 
 blueprint = APIBlueprint("provider", __name__, url_prefix="/api")
@@ -59,14 +57,8 @@ def sign_in(json_data: CameBackIn) -> Response:
 def join(json_data: JoinByProviderIn) -> Response:
     """Come in by an invitation as a new teacher of the school, who signs in as she does there."""
     person = _came_back(json_data)
-    new = uuid.uuid4()
-    walls.reach(database(), walls.TEACHER, new)
-    database().add(Teacher(id=new, name=json_data.name))
-    database().flush()
-    if not schools.join(database(), json_data.link):
-        refuse_invitation()
+    new = new_teacher(json_data.link, json_data.name)
     identities.keep(database(), new, person.identity, person.name)
-    log.note(database(), new, "You came in by an invitation.")
     return door.with_cookie(doors.begin(database(), new, by_link=False, by=_provider().name))
 
 

@@ -161,7 +161,7 @@ def invited(json_data: InvitedIn) -> InvitedOut:
     """Who is invited by a link, and where to; looking uses nothing up."""
     found = schools.invited_by(database(), json_data.link)
     if found is None:
-        refuse_invitation()
+        _refuse()
     invitation, school = found
     here = door.at_desk()
     return InvitedOut(school=school.name, name=invitation.name, here=here.name if here else None)
@@ -172,14 +172,8 @@ def invited(json_data: InvitedIn) -> InvitedOut:
 @blueprint.doc(responses={204: "The cookie of the sign-in is set.", 403: "It was used or withdrawn, or is too old."})
 def join(json_data: JoinIn) -> Response:
     """Come in by an invitation, with a name, an address and a password: a new teacher of the school."""
-    new = uuid.uuid4()
-    walls.reach(database(), walls.TEACHER, new)
-    database().add(Teacher(id=new, name=json_data.name))
-    database().flush()
-    if not schools.join(database(), json_data.link):
-        refuse_invitation()
+    new = new_teacher(json_data.link, json_data.name)
     accounts.keep(database(), new, json_data.address, json_data.password)
-    log.note(database(), new, "You came in by an invitation.")
     return door.with_cookie(doors.begin(database(), new, by_link=False))
 
 
@@ -190,11 +184,22 @@ def join(json_data: JoinIn) -> Response:
 def join_too(json_data: InvitedIn) -> str:
     """Join a school as the teacher who is at the desk; what she shared in another one is withdrawn."""
     if not schools.join(database(), json_data.link):
-        refuse_invitation()
+        _refuse()
     log.note(database(), door.teacher().id, "You joined a school by an invitation.")
     return ""
 
 
-def refuse_invitation() -> NoReturn:
-    """Say that an invitation is over. Raises `HTTPError` 403."""
+def new_teacher(link: str, name: str) -> UUID:
+    """A new teacher called *name*, in the school that a link invites to. Raises `HTTPError` 403 where it is over."""
+    new = uuid.uuid4()
+    walls.reach(database(), walls.TEACHER, new)
+    database().add(Teacher(id=new, name=name))
+    database().flush()
+    if not schools.join(database(), link):
+        _refuse()
+    log.note(database(), new, "You came in by an invitation.")
+    return new
+
+
+def _refuse() -> NoReturn:
     raise HTTPError(403, USED)

@@ -164,9 +164,9 @@ def _work(pipe: Connection) -> None:
 def _answer(seconds: int, task: Callable[..., Any], arguments: tuple[Any, ...]) -> tuple[bool, Any, int]:
     try:
         with until(_deadline(seconds), lambda: _deadline(EACH)):
-            return True, task(*arguments), _size()
+            return True, task(*arguments), size()
     except Exception as error:
-        return False, error, _size()
+        return False, error, size()
 
 
 def _deadline(seconds: int) -> Callable[[], bool]:
@@ -181,7 +181,7 @@ def _bound(seconds: int) -> None:
     resource.setrlimit(resource.RLIMIT_CPU, (most, resource.RLIM_INFINITY))
 
 
-def _size() -> int:
+def size() -> int:
     """Bytes of this process in memory."""
     with open("/proc/self/statm") as file:
         return int(file.read().split()[1]) * resource.getpagesize()

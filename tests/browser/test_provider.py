@@ -1,6 +1,5 @@
 """The school's own sign-in in the real page: there and back, by an invitation, by one's account, and in vain."""
 
-import socket
 import uuid
 from threading import Thread
 
@@ -11,6 +10,7 @@ from keen_slate.store import school as schools
 from keen_slate.store.colleagues import school_named
 from tests import support
 from tests.browser.test_bench import PageTests
+from tools.application import listen
 from tools.browser import come_in
 from tools.server import LiveServer
 from tools.stand_in_provider import NAME, StandInProvider
@@ -24,9 +24,7 @@ class ProviderPageTests(PageTests):
     @classmethod
     def setUpClass(cls):
         super().setUpClass()
-        listening = socket.socket()
-        listening.bind(("127.0.0.1", 0))
-        listening.listen()
+        listening = listen(0)
         cls.addClassCleanup(listening.close)
         stand_in = StandInProvider([SEDGE, ALDER], listening)
         Thread(target=stand_in.server.serve_forever, daemon=True).start()

@@ -5,7 +5,6 @@ What a client must look at is published: OpenID Connect Core 1.0, 3.1.3.7 and 15
 
 import hmac
 import json
-import socket
 import time
 import unittest
 import uuid
@@ -25,23 +24,17 @@ from keen_slate.store.colleagues import school_named
 from keen_slate.web import openid
 from tests import support
 from tests.web.test_door import Browser, app_of
+from tools.application import listen
 from tools.stand_in_provider import CLIENT, NAME, SECRET, StandInProvider
 
 BASE = "http://127.0.0.1:8400"
 SEDGE, ALDER = "sedge@wren.example", "alder@wren.example"
 
 
-def listening():
-    made = socket.socket()
-    made.bind(("127.0.0.1", 0))
-    made.listen()
-    return made
-
-
 class ProviderTests(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
-        cls.socket = listening()
+        cls.socket = listen(0)
         cls.stand_in = StandInProvider([SEDGE, ALDER], cls.socket)
         Thread(target=cls.stand_in.server.serve_forever, daemon=True).start()
         cls.addClassCleanup(cls.socket.close)
@@ -174,7 +167,7 @@ class ProviderTests(unittest.TestCase):
         self.assertEqual((account["name"], account["address"], account["school"][:3]), ("Yarrow <b>", None, "Fen"))
 
     def test_a_provider_that_is_silent_or_another_one_is_said(self):
-        gone = listening()
+        gone = listen(0)
         silent = openid.provider_of(f"http://127.0.0.1:{gone.getsockname()[1]}", CLIENT, SECRET, "Fen sign-in")
         gone.close()
         app = app_of(type(self), PROVIDER=silent)

@@ -3,10 +3,9 @@ import Button from 'primevue/button'
 import { ref } from 'vue'
 
 import { ask, client, type Refusal, type Schemas } from '../api/client'
-import { momentOf } from '../parts/moments'
 import PasswordField from '../parts/PasswordField.vue'
 import { goThere } from '../parts/provider'
-import { useAsk } from '../parts/useAsk'
+import KeyList from './KeyList.vue'
 
 /** Who a teacher is to the school's own sign-in, by which she comes in without a password of this desk. */
 defineProps<{
@@ -15,7 +14,6 @@ defineProps<{
   provider: string | null
 }>()
 const emit = defineEmits<{ changed: [] }>()
-const askFirst = useAsk()
 const now = ref('')
 const refusal = ref<Refusal | null>(null)
 const busy = ref(false)
@@ -40,19 +38,7 @@ async function remove(id: string): Promise<void> {
     <h2 id="identities">{{ provider ? `Signing in by ${provider}` : 'The school’s own sign-in' }}</h2>
     <p class="quiet">Who is signed in at the school comes in here without another password.</p>
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
-    <ul v-if="account.identities.length">
-      <li v-for="one in account.identities" :key="one.id">
-        <span>{{ one.name || 'without a name' }}</span>
-        <span class="quiet">{{ one.seen_at ? `last used ${momentOf(one.seen_at)}` : 'not used yet' }}</span>
-        <Button
-          class="word"
-          :aria-label="`Take away the sign-in ${one.name}`"
-          @click="askFirst($event, 'It lets nobody in any more.', 'Take away', () => remove(one.id))"
-        >
-          Take away
-        </Button>
-      </li>
-    </ul>
+    <KeyList :keys="account.identities" what="sign-in" @remove="remove" />
     <form v-if="provider" class="fields" @submit.prevent="add">
       <PasswordField v-if="account.asks_now" id="identity-now" v-model="now" label="Present password" />
       <Button
@@ -67,8 +53,3 @@ async function remove(id: string): Promise<void> {
 <style scoped src="../classes/class.css"></style>
 <style scoped src="./account.css"></style>
 <style scoped src="../parts/fields.css"></style>
-<style scoped>
-li {
-  grid-template-columns: minmax(0, 7fr) minmax(0, 6fr) 6rem;
-}
-</style>

@@ -5,15 +5,13 @@ import { ref } from 'vue'
 
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import limits from '../parts/limits.json'
-import { momentOf } from '../parts/moments'
 import { makePasskey, passkeysWork } from '../parts/passkey'
 import PasswordField from '../parts/PasswordField.vue'
-import { useAsk } from '../parts/useAsk'
+import KeyList from './KeyList.vue'
 
 /** The passkeys of a teacher: a device that lets her in without a password. */
 defineProps<{ account: Schemas['AccountOut'] }>()
 const emit = defineEmits<{ changed: [] }>()
-const askFirst = useAsk()
 const name = ref('')
 const now = ref('')
 const refusal = ref<Refusal | null>(null)
@@ -55,19 +53,7 @@ async function remove(id: string): Promise<void> {
       }}
     </p>
     <p v-if="refusal" class="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
-    <ul v-if="account.passkeys.length">
-      <li v-for="one in account.passkeys" :key="one.id">
-        <span>{{ one.name }}</span>
-        <span class="quiet">{{ one.seen_at ? `last used ${momentOf(one.seen_at)}` : 'not used yet' }}</span>
-        <Button
-          class="word"
-          :aria-label="`Take away the passkey ${one.name}`"
-          @click="askFirst($event, 'It lets nobody in any more.', 'Take away', () => remove(one.id))"
-        >
-          Take away
-        </Button>
-      </li>
-    </ul>
+    <KeyList :keys="account.passkeys" what="passkey" @remove="remove" />
     <form v-if="work" class="fields" @submit.prevent="add">
       <label for="passkey-name">A new one, called (where it is kept, say)</label>
       <InputText id="passkey-name" v-model="name" autocomplete="off" :maxlength="limits.title" required />
@@ -80,8 +66,3 @@ async function remove(id: string): Promise<void> {
 <style scoped src="../classes/class.css"></style>
 <style scoped src="./account.css"></style>
 <style scoped src="../parts/fields.css"></style>
-<style scoped>
-li {
-  grid-template-columns: minmax(0, 7fr) minmax(0, 6fr) 6rem;
-}
-</style>

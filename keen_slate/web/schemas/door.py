@@ -52,13 +52,6 @@ class CameBackIn(Strict):
     state: Annotated[str, StringConstraints(min_length=1, max_length=120)]
 
 
-class JoinByProviderIn(CameBackIn):
-    """The same, with the secret of an invitation, and a name for its teacher."""
-
-    link: Annotated[str, StringConstraints(min_length=1, max_length=120)]
-    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
-
-
 class IdentityOut(BaseModel):
     """Who a teacher is to the school's own sign-in, as it is called there."""
 
@@ -101,12 +94,6 @@ class LogLineOut(BaseModel):
 
 class NowIn(Strict):
     """The present password, *now*, where it is asked for."""
-
-    now: Password | None = None
-
-
-class LeaveIn(Strict):
-    """That all is to be taken away; *now* is the present password, where it is asked for."""
 
     now: Password | None = None
 

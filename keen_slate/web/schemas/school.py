@@ -11,7 +11,7 @@ from pydantic import BaseModel, StringConstraints
 from keen_slate.core.limits import TITLE_LENGTH
 
 from .base import Strict, WaysMap
-from .door import Address, Password
+from .door import Address, CameBackIn, Password
 from .ways import CodeOut, SettingOut
 
 PersonsName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
@@ -96,3 +96,10 @@ class JoinIn(Strict):
     name: PersonsName
     address: Address
     password: Password
+
+
+class JoinByProviderIn(CameBackIn):
+    """Who comes in by an invitation, and has signed in at the school."""
+
+    link: InvitationLink
+    name: PersonsName
