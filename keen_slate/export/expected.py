@@ -171,12 +171,14 @@ def _forms(answer: Expr) -> list[Expr]:
 
 
 def _decimals(n: int, d: int) -> list[Expr]:
-    """n/d as a decimal, where it ends or recurs within the places that may be typed."""
+    """n/d as a decimal, where it ends or recurs within the places that may be typed; a whole number with a zero behind its mark."""
     try:
         places, period = long_division(n % d, d)
     except LimitError:
         return []
-    return [Dec(n // d, places, period)] if 0 < len(places + period) <= MAX_PLACES else []
+    if not places + period:
+        places = "0"
+    return [Dec(n // d, places, period)] if len(places + period) <= MAX_PLACES else []
 
 
 def _equal(forms: list[Expr], accepted: Callable[[str], bool], voice: Voice) -> list[Expr]:
