@@ -68,8 +68,18 @@ class AnswerPart(Part):
     word: WordPart = WordPart()
 
 
+class MovePart(Part):
+    """A pupil who was put by hand into the group of some *codes*; without any, into the one that is ready to go on."""
+
+    pupil: Alias
+    codes: Annotated[list[Annotated[str, StringConstraints(max_length=60)]], Field(max_length=3)] = []
+
+
 class SittingPart(Part):
-    """A sitting: a day (YYYY-MM-DD), what was asked, whether a missing label counts, and what was written."""
+    """A sitting: a day (YYYY-MM-DD), what was asked, whether a missing label counts, what was written, who was put elsewhere.
+
+    *set* names the file that its set is in, where both stand in one (`desk_document`).
+    """
 
     title: Title
     day: Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
@@ -77,6 +87,8 @@ class SittingPart(Part):
     labels: bool = False
     questions: Annotated[list[QuestionPart], Field(min_length=1, max_length=MOST_EXAMPLES)]
     answers: Annotated[list[AnswerPart], Field(max_length=MOST_PUPILS * MOST_EXAMPLES)] = []
+    moves: Annotated[list[MovePart], Field(max_length=MOST_PUPILS)] = []
+    set: Annotated[str, StringConstraints(max_length=120)] = ""
 
 
 class ClassDocument(Part):
@@ -111,16 +123,29 @@ def _check(sitting: SittingPart, place: str, aliases: set[str]) -> None:
         at = f"{place}.questions[{i}]"
         question.problem = problem_at(question.problem, question.to, ways_at(question.ways, f"{at}.ways"), at)
     seen = set()
+    if len({moved.pupil.casefold() for moved in sitting.moves}) < len(sitting.moves):
+        raise refused(f"{place}.moves: a pupil stands there twice.", "A pupil is in one group.")
+    for i, moved in enumerate(sitting.moves):
+        _check_pupil(moved.pupil, aliases, f"{place}.moves[{i}]")
+        _check_codes(moved.codes, f"{place}.moves[{i}].codes")
     for i, answer in enumerate(sitting.answers):
         at = f"{place}.answers[{i}]"
-        if answer.pupil.casefold() not in aliases:
-            raise refused(f"{at}.pupil: {answer.pupil} is not among the pupils.", "Name the pupil there, too.")
+        _check_pupil(answer.pupil, aliases, at)
         if answer.problem > len(sitting.questions):
             raise refused(f"{at}.problem: there are {len(sitting.questions)} problems.", "Count from 1.")
-        strange = [code for code in answer.word.codes if not is_code(code)]
-        if strange:
-            raise refused(f"{at}.word.codes: there is no misconception {strange[0]!r}.", "Take one of the catalogue.")
+        _check_codes(answer.word.codes, f"{at}.word.codes")
         cell = (answer.pupil.casefold(), answer.problem)
         if cell in seen:
             raise refused(f"{at}: {answer.pupil} has two answers to problem {answer.problem}.", "Leave one out.")
         seen.add(cell)
+
+
+def _check_pupil(pupil: str, aliases: set[str], at: str) -> None:
+    if pupil.casefold() not in aliases:
+        raise refused(f"{at}.pupil: {pupil} is not among the pupils.", "Name the pupil there, too.")
+
+
+def _check_codes(codes: list[str], at: str) -> None:
+    strange = [code for code in codes if not is_code(code)]
+    if strange:
+        raise refused(f"{at}: there is no misconception {strange[0]!r}.", "Take one of the catalogue.")

@@ -38,14 +38,14 @@ class DeskDocument(Part):
 
 @dataclass(slots=True)
 class Desk:
-    """All that is a teacher's: her *ways*, her sets, each with the place where it lies, classes, and scenarios.
+    """All that is a teacher's: her *ways*, her sets by the file that each is in (`set_files`), classes, and scenarios.
 
     *left* names what could not be read, and why.
     """
 
     name: str
     ways: dict[str, str]
-    sets: list[tuple[str, SetDocument]] = field(default_factory=list)
+    sets: dict[str, SetDocument] = field(default_factory=dict)
     classes: list[ClassDocument] = field(default_factory=list)
     scenarios: list[dict[str, Any]] = field(default_factory=list)
     left: list[str] = field(default_factory=list)
@@ -55,17 +55,26 @@ def packed(desk: Desk) -> bytes:
     """A *desk* as a file; the same desk makes the same bytes."""
     head = DeskDocument(format="keen-slate/desk", version=1, name=desk.name[:TITLE_LENGTH], ways=desk.ways)
     files = {_DESK: json_document.written(head)}
-    for place in PLACES:
-        there = [(one.title, json_document.written(one)) for where, one in desk.sets if where == place]
-        files |= _numbered(f"sets/{place}", there)
-    files |= _numbered("classes", [(one.name, json_document.written(one)) for one in desk.classes])
-    files |= _numbered("scenarios", [(str(one["code"]), json_document.spelled(one)) for one in desk.scenarios])
+    files |= {name: json_document.written(one) for name, one in desk.sets.items()}
+    classes = _numbered("classes", [one.name for one in desk.classes])
+    files |= {name: json_document.written(one) for name, one in zip(classes, desk.classes, strict=True)}
+    scenarios = _numbered("scenarios", [str(one["code"]) for one in desk.scenarios])
+    files |= {name: json_document.spelled(one) for name, one in zip(scenarios, desk.scenarios, strict=True)}
     return package(files)
 
 
-def _numbered(folder: str, documents: Sequence[tuple[str, bytes]]) -> dict[str, bytes]:
-    """The *documents*, each with what it is called, under names in their order."""
-    return {f"{folder}/{i:05}-{plain(called)[:60]}.json": one for i, (called, one) in enumerate(documents, 1)}
+def set_files(place: str, titles: Sequence[str]) -> list[str]:
+    """The files of the sets that lie in a *place*, by their *titles* in their order."""
+    return _numbered(f"sets/{place}", titles)
+
+
+def place_of(file: str) -> str:
+    """Where the set of a file lies."""
+    return file.split("/")[1]
+
+
+def _numbered(folder: str, called: Sequence[str]) -> list[str]:
+    return [f"{folder}/{i:05}-{plain(one)[:60]}.json" for i, one in enumerate(called, 1)]
 
 
 def refuse_large(file: bytes) -> None:
@@ -100,7 +109,7 @@ def unpacked(file: bytes) -> Desk:
 def _take(desk: Desk, name: str, content: bytes) -> None:
     match name.split("/"):
         case ["sets", place, _] if place in PLACES:
-            desk.sets.append((place, set_document.read_document(content)))
+            desk.sets[name] = set_document.read_document(content)
         case ["classes", _]:
             desk.classes.append(class_document.read_document(content))
         case ["scenarios", _]:

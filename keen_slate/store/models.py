@@ -48,7 +48,8 @@ class Base(DeclarativeBase):
 class School(Base):
     """Where teachers are colleagues: they see what they share with each other, and nothing of any other school.
 
-    *ways* hold for all of them, before those of each: what departs from the defaults. *version* counts their changes.
+    *ways* hold for all of them, before those of each: what departs from the defaults. *version* counts their changes,
+    *at_change* is the change of their history that they stand at.
     """
 
     __tablename__ = "school"
@@ -57,9 +58,22 @@ class School(Base):
     name: Mapped[str] = mapped_column(String(TITLE_LENGTH))
     ways: Mapped[settings]
     version: Mapped[int] = mapped_column(default=1, server_default="1")
+    at_change: Mapped[int] = mapped_column(default=0, server_default="0")
     made_at: Mapped[moment]
 
     __table_args__ = (Index(None, "name", unique=True),)
+
+
+class SchoolChange(Base):
+    """A change of a school's ways, with the ways as they were *after* it; number 0 is what the history found."""
+
+    __tablename__ = "school_change"
+
+    school_id: Mapped[uuid.UUID] = mapped_column(ForeignKey("school.id", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    said: Mapped[str] = mapped_column(Text)
+    after: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    made_at: Mapped[moment]
 
 
 class Invitation(Base):
@@ -120,7 +134,7 @@ class HouseChange(Base):
     teacher_id: Mapped[teacher_key]
     number: Mapped[int] = mapped_column(primary_key=True)
     said: Mapped[str] = mapped_column(Text)
-    after: Mapped[dict[str, str]] = mapped_column(JSONB)
+    after: Mapped[dict[str, Any]] = mapped_column(JSONB)
     made_at: Mapped[moment]
 
 

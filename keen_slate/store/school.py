@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import secrets
 import uuid
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from datetime import timedelta
 
 from sqlalchemy import ColumnElement, delete, func, select
@@ -20,10 +20,6 @@ from .shelf import NotFoundError
 from .walls import LINK, reach
 
 INVITED = timedelta(days=7)  # as the database's own `keen_slate_join` has it
-
-
-class StaleSchoolError(RuntimeError):
-    """The ways of the school were changed by somebody else since the version that a change was made on."""
 
 
 def teachers(session: Session, school: School) -> Sequence[Teacher]:
@@ -77,15 +73,6 @@ def dismiss(session: Session, teacher_id: uuid.UUID) -> None:
     """Take another teacher out of the school of the head at the desk. Raises `NotFoundError`."""
     if not session.scalar(select(func.keen_slate_dismiss(teacher_id))):
         raise NotFoundError("This teacher is not in your school any more.")
-
-
-def change_ways(session: Session, school: School, version: int, ways: Mapping[str, str]) -> None:
-    """Give a school other ways. Raises `StaleSchoolError`."""
-    session.refresh(school, with_for_update=True)
-    if school.version != version:
-        raise StaleSchoolError("The ways of the school were changed elsewhere since they were opened here.")
-    school.ways = dict(ways)
-    school.version += 1
 
 
 def _is_over() -> ColumnElement[bool]:

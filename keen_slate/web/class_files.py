@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import date
 from typing import Any
 from uuid import UUID
@@ -15,6 +16,7 @@ from keen_slate.export import answers_table
 from keen_slate.export.class_document import (
     AnswerPart,
     ClassDocument,
+    MovePart,
     PupilPart,
     QuestionPart,
     SittingPart,
@@ -114,8 +116,8 @@ def save_class(class_id: UUID) -> Response:
     return download(written(document), f"class {document.name}", "json", "application/json")
 
 
-def document_of(mine: Shelf, class_id: UUID) -> ClassDocument:
-    """A class with all that it wrote as its published document."""
+def document_of(mine: Shelf, class_id: UUID, sets: Mapping[UUID, str] | None = None) -> ClassDocument:
+    """A class with all that it wrote as its published document; *sets* are the files of sets that stand beside it."""
     classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
     found, pupils = classes.one(class_id), classes.pupils(class_id)
     aliases = {pupil.id: pupil.alias for pupil in pupils}
@@ -126,11 +128,11 @@ def document_of(mine: Shelf, class_id: UUID) -> ClassDocument:
         returns=found.returns,
         forget_months=found.forget_months or 0,
         pupils=[PupilPart(alias=pupil.alias, here=pupil.here) for pupil in pupils],
-        sittings=[_part(store, sitting, aliases) for sitting in store.of_class(class_id)],
+        sittings=[_part(store, sitting, aliases, sets or {}) for sitting in store.of_class(class_id)],
     )
 
 
-def _part(store: Sittings, sitting: Sitting, aliases: dict[UUID, str]) -> SittingPart:
+def _part(store: Sittings, sitting: Sitting, aliases: Mapping[UUID, str], sets: Mapping[UUID, str]) -> SittingPart:
     return SittingPart(
         title=sitting.title,
         day=sitting.day.isoformat(),
@@ -148,6 +150,12 @@ def _part(store: Sittings, sitting: Sitting, aliases: dict[UUID, str]) -> Sittin
             )
             for row in store.answers([sitting.id])
         ],
+        moves=[
+            MovePart(pupil=aliases[UUID(pupil)], codes=codes)
+            for pupil, codes in sitting.moves.items()
+            if UUID(pupil) in aliases
+        ],
+        set=sets.get(sitting.set_id, "") if sitting.set_id else "",
     )
 
 
@@ -164,8 +172,8 @@ def bring() -> ClassOut:
         return class_view(mine, made)
 
 
-def bring_class(mine: Shelf, document: ClassDocument) -> SchoolClass:
-    """A new class from a *document*, with all that it wrote."""
+def bring_class(mine: Shelf, document: ClassDocument, sets: Mapping[str, UUID] | None = None) -> SchoolClass:
+    """A new class from a *document*, with all that it wrote; *sets* are those that came in beside it, by their files."""
     classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
     made = classes.add(document.name, [pupil.alias for pupil in document.pupils])
     made.returns, made.forget_months = document.returns, document.forget_months or None
@@ -174,19 +182,21 @@ def bring_class(mine: Shelf, document: ClassDocument) -> SchoolClass:
         pupil.here = part.here
         ids[part.alias.casefold()] = pupil.id
     for one in document.sittings:
-        _bring(store, made.id, one, ids)
+        _bring(store, made.id, one, ids, (sets or {}).get(one.set))
     return made
 
 
-def _bring(store: Sittings, class_id: UUID, part: SittingPart, ids: dict[str, UUID]) -> None:
+def _bring(store: Sittings, class_id: UUID, part: SittingPart, ids: Mapping[str, UUID], set_id: UUID | None) -> None:
     questions = [
         {"source": one.problem, "target": one.to, "ways": one.ways, "points": one.marks, "labels": part.labels}
         for one in part.questions
     ]
-    sitting = store.bring(class_id, part.title, questions, date.fromisoformat(part.day), part.kind)
+    sitting = store.bring(class_id, part.title, questions, date.fromisoformat(part.day), part.kind, set_id)
     entered = [
         Entered(ids[one.pupil.casefold()], one.problem - 1, one.written, one.word.model_dump(exclude_defaults=True))
         for one in part.answers
     ]
     if entered:
         store.enter(sitting.id, entered, made_by="file")
+    if part.moves:
+        store.move(sitting.id, {str(ids[one.pupil.casefold()]): one.codes for one in part.moves})

@@ -14,12 +14,12 @@ from sqlalchemy.exc import TimeoutError as PoolTimeoutError
 
 from keen_slate.core.errors import CoreError
 from keen_slate.store.accounts import TakenError, WeakPasswordError
+from keen_slate.store.changes import NoChangeError
 from keen_slate.store.classes import ClassError
-from keen_slate.store.history import NoChangeError
+from keen_slate.store.house import StaleSchoolError
 from keen_slate.store.identities import AnotherTeachersError
 from keen_slate.store.once import OtherChangeError
 from keen_slate.store.passkeys import FullOfKeysError
-from keen_slate.store.school import StaleSchoolError
 from keen_slate.store.shelf import FullSetError, NotFoundError, OrderError
 
 from .openid import ProviderError
@@ -50,7 +50,7 @@ SAID: dict[type[Exception], tuple[int, str]] = {
     NotFoundError: (404, "Go back to the Shelf."),
     FullSetError: (422, "Begin a new set."),
     OrderError: (422, "Load the set again."),
-    NoChangeError: (422, "Load the set again."),
+    NoChangeError: (422, "Load the page again."),
     WeakPasswordError: (422, "A few words in a row are long, and easy to keep in mind."),
     TakenError: (422, ""),
     FullOfKeysError: (422, ""),

@@ -9,7 +9,7 @@ from flask import Response, request
 
 from keen_slate.core.limits import LARGEST_DESK
 from keen_slate.core.stories.scenarios import scenarios
-from keen_slate.export.desk_document import PLACES, Desk, packed, refuse_large, unpacked
+from keen_slate.export.desk_document import PLACES, Desk, packed, place_of, refuse_large, set_files, unpacked
 from keen_slate.store import log
 from keen_slate.store.classes import Classes
 from keen_slate.store.database import where_there_is_room
@@ -32,11 +32,16 @@ def save() -> Response:
     with shelf() as mine:
         teacher = door.teacher()
         classes = Classes(mine.session, mine.teacher_id)
+        sets = {place: mine.whole_sets(place) for place in PLACES}
+        files_of = {place: set_files(place, [one.title for one in there]) for place, there in sets.items()}
+        named = {
+            one.id: name for place, there in sets.items() for one, name in zip(there, files_of[place], strict=True)
+        }
         desk = Desk(
             teacher.name,
             dict(teacher.ways),
-            [(place, files.document_of(one)) for place in PLACES for one in mine.whole_sets(place)],
-            [class_files.document_of(mine, one.school_class.id) for one in classes.all()],
+            {named[one.id]: files.document_of(one) for there in sets.values() for one in there},
+            [class_files.document_of(mine, one.school_class.id, named) for one in classes.all()],
             OwnScenarios(mine.session, mine.teacher_id).all(),
         )
         with where_there_is_room(mine.session):
@@ -55,15 +60,17 @@ def bring() -> BroughtDeskOut:
     desk = heavy.run(unpacked, file, seconds=heavy.FILE)
     now = datetime.now(UTC)
     with shelf() as mine:
-        for i, (place, document) in enumerate(desk.sets):  # in the order in which they were changed
-            files.bring_set(mine, document, place=place, changed_at=now - timedelta(milliseconds=i))
+        ids = {}
+        for i, (name, document) in enumerate(desk.sets.items()):  # in the order in which they were changed
+            changed_at = now - timedelta(milliseconds=i)
+            ids[name] = files.bring_set(mine, document, place=place_of(name), changed_at=changed_at).id
         for one in desk.classes:
-            class_files.bring_class(mine, one)
+            class_files.bring_class(mine, one, ids)
         told = [_bring_scenario(mine, scenario, desk) for scenario in desk.scenarios]
         house = mine.house()
-        chosen = bool(desk.ways) and not house.teacher.ways
+        chosen = bool(desk.ways) and not house.thing.ways
         if chosen:
-            house.change(house.teacher.version, desk.ways, "Ways brought in")
+            house.put(house.thing.version, desk.ways, "Ways brought in")
         log.note(mine.session, mine.teacher_id, "You brought in a file of everything.")
     return BroughtDeskOut(
         sets=len(desk.sets), classes=len(desk.classes), scenarios=sum(told), ways=chosen, left=desk.left

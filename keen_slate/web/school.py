@@ -16,12 +16,13 @@ from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
 from keen_slate.store import accounts, doors, log, walls
 from keen_slate.store import school as schools
-from keen_slate.store.house import ways_of
+from keen_slate.store.house import SchoolWays, ways_of
 from keen_slate.store.models import School, Teacher
 from keen_slate.store.shelf import NotFoundError
 
 from . import door, mail, session
 from .account import may_try
+from .schemas.base import VersionIn
 from .schemas.school import (
     InvitationOut,
     InvitedIn,
@@ -53,6 +54,7 @@ def _school_out(teacher: Teacher) -> SchoolOut:
     school = teacher.school
     voice = voice_of(Ways.of(ways_of(teacher)))
     held = school if school is not None and teacher.head else None
+    undo, redo = SchoolWays(database(), held).said() if held else (None, None)
     return SchoolOut(
         school=school.name if school else None,
         head=held is not None,
@@ -69,6 +71,8 @@ def _school_out(teacher: Teacher) -> SchoolOut:
         groups=groups_out(voice) if held else [],
         ways=dict(school.ways) if school else {},
         version=school.version if school else 1,
+        undo=undo,
+        redo=redo,
     )
 
 
@@ -79,7 +83,25 @@ def put_school_ways(json_data: SchoolWaysIn) -> SchoolOut:
     """Give the school other ways; teachers, sets and examples with ways of their own keep them."""
     school = _headed()
     Ways.of(json_data.ways)
-    schools.change_ways(database(), school, json_data.version, json_data.ways)
+    SchoolWays(database(), school).put(json_data.version, json_data.ways)
+    return _school_out(door.teacher())
+
+
+@blueprint.post("/school/ways/undo")
+@blueprint.input(VersionIn)
+@blueprint.output(SchoolOut)
+def undo(json_data: VersionIn) -> SchoolOut:
+    """Take back the last change of the ways of the school."""
+    SchoolWays(database(), _headed()).step(json_data.version, -1)
+    return _school_out(door.teacher())
+
+
+@blueprint.post("/school/ways/redo")
+@blueprint.input(VersionIn)
+@blueprint.output(SchoolOut)
+def redo(json_data: VersionIn) -> SchoolOut:
+    """Do again what was undone."""
+    SchoolWays(database(), _headed()).step(json_data.version, +1)
     return _school_out(door.teacher())
 
 

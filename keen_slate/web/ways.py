@@ -55,7 +55,7 @@ def put_ways(json_data: HouseWaysIn) -> WaysOut:
     """Give the house other ways; sets and examples with ways of their own keep them."""
     Ways.of(json_data.house)
     with shelf() as mine:
-        mine.house().change(json_data.version, json_data.house)
+        mine.house().put(json_data.version, json_data.house)
         return ways_view(mine)
 
 
@@ -66,7 +66,7 @@ def put_ways(json_data: HouseWaysIn) -> WaysOut:
 def undo(json_data: VersionIn) -> WaysOut:
     """Take back the last change of the ways of the house."""
     with shelf() as mine:
-        mine.house().go(json_data.version, -1)
+        mine.house().step(json_data.version, -1)
         return ways_view(mine)
 
 
@@ -77,7 +77,7 @@ def undo(json_data: VersionIn) -> WaysOut:
 def redo(json_data: VersionIn) -> WaysOut:
     """Do again what was undone."""
     with shelf() as mine:
-        mine.house().go(json_data.version, +1)
+        mine.house().step(json_data.version, +1)
         return ways_view(mine)
 
 
@@ -91,9 +91,9 @@ def ways_view(mine: Shelf) -> WaysOut:
         settings=settings_out(voice),
         hangs_on=[CodeOut(code=code, name=voice.said(title)) for code, title in HANGS_ON.items()],
         questions="\n".join([f"{one.hangs_on}: {voice.said(one.asks)}" for one in OF_THE_HOUSE]),
-        house=dict(house.teacher.ways),
-        school=dict(house.teacher.school.ways) if house.teacher.school else {},
-        version=house.teacher.version,
+        house=dict(house.thing.ways),
+        school=dict(house.thing.school.ways) if house.thing.school else {},
+        version=house.thing.version,
         undo=undo,
         redo=redo,
     )

@@ -85,6 +85,11 @@ class SchoolPageTests(PageTests):
         self.page.wait_for_selector(".paper .row[aria-label='fifty-three twelfths']")
         head.locator(".differs").get_by_role("button", name="Put it back").click()
         expect(head.locator(".differs")).to_have_count(0)
+        self.assertEqual(self.unfair(head), [])
+        for button, count in (("Undo", 1), ("Redo", 0), ("Undo", 1), ("Undo", 0)):
+            head.get_by_role("button", name=button, exact=True).click()
+            expect(head.locator(".differs")).to_have_count(count)
+        expect(head.get_by_role("button", name="Undo", exact=True)).to_be_disabled()
 
     def test_a_passkey_lets_one_in_without_a_password_until_it_is_taken_away(self):
         named = self.server.address.replace("127.0.0.1", "localhost")  # none belongs to an address of digits

@@ -13,6 +13,7 @@ from keen_slate.export import answers_table
 from keen_slate.export.class_document import (
     AnswerPart,
     ClassDocument,
+    MovePart,
     PupilPart,
     QuestionPart,
     SittingPart,
@@ -101,6 +102,7 @@ DOCUMENTS = st.builds(
                     AnswerPart(pupil=alias, problem=1, written=one, word=WordPart(right=True, points=2))
                     for alias, one in zip(aliases, answers, strict=False)
                 ],
+                moves=[MovePart(pupil=alias, codes=["smaller-from-larger"]) for alias in aliases[:1]], set="sets/shelf/00001-planks.json",
             )
         ],
     ),
@@ -141,6 +143,18 @@ class DocumentTests(unittest.TestCase):
             (
                 lambda one: one["sittings"][0]["answers"][0]["word"].update(codes=["nosuch"]),
                 "no misconception 'nosuch'",
+            ),
+            (
+                lambda one: one["sittings"][0]["moves"].append({"pupil": "Moss"}),
+                r"moves\[0\].pupil: Moss is not among",
+            ),
+            (
+                lambda one: one["sittings"][0]["moves"].append({"pupil": "Sedge", "codes": ["nosuch"]}),
+                r"moves\[0\].codes: there is no misconception 'nosuch'",
+            ),
+            (
+                lambda one: one["sittings"][0]["moves"].extend([{"pupil": "Sedge"}, {"pupil": "sedge"}]),
+                r"moves: a pupil stands there twice",
             ),
             (lambda one: one.update(pupils=[{"alias": f"p{i}"} for i in range(61)]), "pupils: "),
             (lambda one: one.update(format="keen-slate/set"), "not a Keen Slate class"),

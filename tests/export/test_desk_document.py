@@ -25,7 +25,10 @@ def a_set(title, *problems):
 
 DESK = Desk(
     "O'Hara <b>", {"ties": "down"},
-    [("shelf", a_set("Planks", "7 1/4 - 3 5/6 ft")), ("shelf", a_set("Planks")), ("archive", a_set("Über alles / ../x", "1/2 + 1/3")), ("bin", a_set("!"))],
+    {
+        "sets/shelf/00001-planks.json": a_set("Planks", "7 1/4 - 3 5/6 ft"), "sets/shelf/00002-planks.json": a_set("Planks"),
+        "sets/archive/00001-ber-alles-x.json": a_set("Über alles / ../x", "1/2 + 1/3"), "sets/bin/00001-.json": a_set("!"),
+    },
     [ClassDocument(format="keen-slate/class", version=1, name="Heron")], [BOATS],
 )  # fmt: skip
 FILE = packed(DESK)
@@ -59,7 +62,7 @@ class DeskDocumentTests(unittest.TestCase):
             "sets/shelf/7.json": json.dumps(a_set("Bad", "1/0").model_dump()), "sets/shelf/8.json": json.dumps(a_set("Good", "1/2 + 1/4").model_dump()),
         }  # fmt: skip
         found = unpacked(zipped(**{"desk.json": head}, **parts))
-        self.assertEqual([one.title for _, one in found.sets], ["Good"])
+        self.assertEqual([one.title for one in found.sets.values()], ["Good"])
         self.assertEqual({said.split(": ")[0] for said in found.left}, set(parts) - {"sets/shelf/8.json"})
         self.assertTrue(all(len(said.split(": ", 1)[1]) > 10 for said in found.left))
 

@@ -11,7 +11,7 @@ from keen_slate.store import accounts, doors
 from keen_slate.store.classes import Classes
 from keen_slate.store.colleagues import Colleagues, school_named
 from keen_slate.store.house import House
-from keen_slate.store.models import Answered, Identity, Invitation, LogLine, OwnScenario, Passkey, Teacher
+from keen_slate.store.models import Answered, Identity, Invitation, LogLine, OwnScenario, Passkey, SchoolChange, Teacher
 from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Entered, Sittings
 from tests import support
@@ -29,7 +29,7 @@ def filled(school: str, head: bool = False) -> uuid.UUID:
         doors.begin(session, made, by_link=True)
         doors.new_link(session, made)
         accounts.keep(session, made, f"{made.hex}@wren.example", "a long enough one")
-        House(session, made).change(1, {"ties": "down"})
+        House(session, made).put(1, {"ties": "down"})
         shelf = Shelf(session, made)
         sets = [shelf.add_set(title, PROBLEMS) for title in ("Planks", "Boards", "Rope")]
         shelf.change_set(sets[0].id, 1, {"note": "For Monday."})
@@ -52,4 +52,5 @@ def filled(school: str, head: bool = False) -> uuid.UUID:
             LogLine(teacher_id=made, id=uuid.uuid4(), said="Signed in."),
             Invitation(school_id=teacher.school_id, secret=uuid.uuid4().hex, name="Yarrow"),
         ])  # fmt: skip
+        session.merge(SchoolChange(school_id=teacher.school_id, number=0, said="", after={}))
     return made

@@ -12,8 +12,8 @@ from sqlalchemy.orm.exc import StaleDataError
 from keen_slate.core.limits import MOST_EXAMPLES
 from keen_slate.core.stories.any_text import read_any
 from keen_slate.store import demo
+from keen_slate.store.changes import NoChangeError
 from keen_slate.store.database import migrate, migration_config, open_engine
-from keen_slate.store.history import NoChangeError
 from keen_slate.store.models import ExampleSet
 from keen_slate.store.shelf import (
     FullSetError,
@@ -58,6 +58,7 @@ class MigrationTests(unittest.TestCase):
                 "passkey",
                 "pupil",
                 "school",
+                "school_change",
                 "school_class",
                 "share",
                 "sign_in",

@@ -17,6 +17,7 @@ from tests.store.filled import filled
 from tools.postgres import USER
 
 NOBODYS = {"tries", "challenge", "begun"}  # counts under hashes, and numbers; everything else is somebody's
+HEADS = ("invitation", "school_change")
 TABLES = sorted(set(Base.metadata.tables) - NOBODYS)
 # What one colleague sees of another: common practice; her name, what she shares, and the school that they are in.
 OF_A_COLLEAGUE = {"teacher": 1, "share": 2, "example_set": 1, "example": 2}
@@ -49,8 +50,8 @@ class WallTests(unittest.TestCase):
         """How many rows of the teacher *owner* there are in each table, as *session* sees it."""
         counts = {}
         for table in TABLES:
-            key = {"teacher": "id", "school": "id", "invitation": "school_id"}.get(table, "teacher_id")
-            value = self.schools[owner] if table in ("school", "invitation") else owner
+            key = {"teacher": "id", "school": "id", **dict.fromkeys(HEADS, "school_id")}.get(table, "teacher_id")
+            value = self.schools[owner] if table in ("school", *HEADS) else owner
             asked = text(f"select count(*) from {table} where {key} = :value")
             counts[table] = session.execute(asked, {"value": value}).scalar()
         return counts
@@ -71,14 +72,14 @@ class WallTests(unittest.TestCase):
             everything = self.rows_of(session, self.owner)
         self.assertEqual([table for table, count in everything.items() if not count], [])  # each is looked at
         nothing = dict.fromkeys(TABLES, 0)
-        own = {**everything, "invitation": 0}  # a head's
+        own = everything | dict.fromkeys(HEADS, 0)
         of_school = {"school": 1}
         seen = {
             "herself": (self.at_desk(self.owner), own),
             "a colleague": (self.at_desk(self.colleague), nothing | OF_A_COLLEAGUE | of_school),
             "the head": (
                 self.at_desk(self.head),
-                nothing | OF_A_COLLEAGUE | of_school | {"invitation": everything["invitation"]},
+                nothing | OF_A_COLLEAGUE | of_school | {table: everything[table] for table in HEADS},
             ),
             "another school": (self.at_desk(self.stranger), nothing),
             "no school": (self.at_desk(self.alone), nothing),
@@ -92,7 +93,7 @@ class WallTests(unittest.TestCase):
     def test_nobody_writes_in_what_is_anothers(self):
         for who in (self.colleague, self.head, self.stranger, self.alone):
             for table in TABLES:
-                if table in ("teacher", "school", "invitation"):
+                if table in ("teacher", "school", *HEADS):
                     continue
                 asked = {"owner": self.owner}
                 with self.at_desk(who) as session:

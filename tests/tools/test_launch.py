@@ -248,13 +248,13 @@ class VersionTests(unittest.TestCase):
     def test_an_older_database_is_brought_up_and_a_newer_one_is_refused_in_a_sentence(self):
         url = support.empty_database()
         migrate(url, "0004")
-        self.assertEqual(bring_up_to_date(url), "The records were brought from 0004 to 0015.\n")
+        self.assertEqual(bring_up_to_date(url), "The records were brought from 0004 to 0016.\n")
         self.assertEqual(bring_up_to_date(url), "")
         engine = open_engine(url)
         with engine.begin() as connection:
             connection.execute(text("update alembic_version set version_num = '0999'"))
         engine.dispose()
-        with self.assertRaisesRegex(SchemaError, r"newer version of Keen Slate \(0999; this one knows 0015\)"):
+        with self.assertRaisesRegex(SchemaError, r"newer version of Keen Slate \(0999; this one knows 0016\)"):
             bring_up_to_date(url)
 
     def test_going_back_says_what_would_be_lost_and_asks(self):
@@ -262,13 +262,13 @@ class VersionTests(unittest.TestCase):
         migrate(url)
         with self.assertRaisesRegex(
             SchemaError,
-            "takes away who comes in by the school's own sign-in; passkeys; who is a head.*the schools.*the addresses.*the classes.*the scenarios.*the history of the ways for all sets.*--lose-data",
+            "takes away what can be undone in the ways of schools; who comes in by the school's own sign-in; passkeys; who is a head.*the schools.*the addresses.*the classes.*the scenarios.*the history of the ways for all sets.*--lose-data",
         ):
             downgrade_to(url, "0004")
-        with self.assertRaisesRegex(SchemaError, "stand at 0015; they can be brought back to 0001"):
+        with self.assertRaisesRegex(SchemaError, "stand at 0016; they can be brought back to 0001"):
             downgrade_to(url, "0999", lose_data=True)
         downgrade_to(url, "0003", lose_data=True)
-        self.assertEqual(bring_up_to_date(url), "The records were brought from 0003 to 0015.\n")
+        self.assertEqual(bring_up_to_date(url), "The records were brought from 0003 to 0016.\n")
         command.check(migration_config(url))
 
     def test_an_unknown_setting_of_the_environment_is_said_at_the_start(self):

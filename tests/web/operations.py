@@ -32,7 +32,7 @@ BODIES = {
     "POST /api/passkey/sign-in": {"credential": {}}, "POST /api/leave": None, "POST /api/enter": {"link": "guessed"}, "POST /api/sign-in": {"address": "sedge@wren.example", "password": "guessed"},
     "PUT /api/account/password": {"address": "sedge@wren.example", "password": "short"}, "DELETE /api/account/sign-ins": None,
     "DELETE /api/account/sign-ins/{named}": None, "POST /api/account/leaving": {}, "DELETE /api/account/leaving": None,
-    "PUT /api/school/ways": {"ways": {}, "version": 1}, "POST /api/school/invitations": {"name": "Yarrow"},
+    "PUT /api/school/ways": {"ways": {}, "version": 1}, "POST /api/school/ways/undo": {"version": 1}, "POST /api/school/ways/redo": {"version": 1}, "POST /api/school/invitations": {"name": "Yarrow"},
     "DELETE /api/school/invitations/{named}": None, "POST /api/school/teachers/{teacher_id}/links": None,
     "DELETE /api/school/teachers/{teacher_id}": None, "POST /api/invited": {"link": "guessed"},
     "POST /api/join": {"link": "guessed", "name": "Yarrow", "address": "yarrow@wren.example", "password": "a long enough one"},

@@ -11,7 +11,7 @@ from sqlalchemy import func, select, update
 from sqlalchemy.orm import Session
 
 from keen_slate.core.limits import MOST_EXAMPLES
-from keen_slate.store import history
+from keen_slate.store import changes, history
 from keen_slate.store.models import Answered, Change, Example, ExampleSet
 from keen_slate.store.once import KEPT
 from keen_slate.store.shelf import MOST_DAYS, Shelf
@@ -228,7 +228,7 @@ class ContractTests(unittest.TestCase):
     # What is pruned --------------------------------------------------------------------------------------------------------
 
     def test_a_history_keeps_its_last_changes_and_drops_what_was_undone(self):
-        with unittest.mock.patch.object(history, "MOST_CHANGES", 4), Session(support.engine()) as session:
+        with unittest.mock.patch.object(changes, "MOST_CHANGES", 4), Session(support.engine()) as session:
             mine = Shelf(session, self.teacher)
             set_id = uuid.UUID(self.set_id)
             for number in range(7):
@@ -240,7 +240,7 @@ class ContractTests(unittest.TestCase):
             mine.undo(set_id, mine.one_set(set_id).version)
             self.assertEqual(mine.one_set(set_id).note, "note 4")
             mine.change_set(set_id, mine.one_set(set_id).version, {"note": "another"})
-            with self.assertRaises(history.NoChangeError):
+            with self.assertRaises(changes.NoChangeError):
                 mine.undo(set_id, mine.one_set(set_id).version, +1)
 
     def test_the_history_of_a_set_that_rests_is_thinned_and_of_no_other(self):
@@ -276,7 +276,7 @@ class ContractTests(unittest.TestCase):
             for _ in range(history.MOST_OF_OLD):
                 mine.undo(old, mine.one_set(old).version)
             self.assertEqual(mine.one_set(old).note, "note 2")
-            self.assertRaises(history.NoChangeError, mine.undo, old, mine.one_set(old).version)
+            self.assertRaises(changes.NoChangeError, mine.undo, old, mine.one_set(old).version)
 
     def test_answers_to_changes_are_kept_for_a_day(self):
         key = str(uuid.uuid4())

@@ -8,8 +8,10 @@ from sqlalchemy.orm import Session
 
 from keen_slate.export.desk_document import unpacked
 from keen_slate.store import demo_classes
+from keen_slate.store.classes import Classes
 from keen_slate.store.demo import SETS
 from keen_slate.store.shelf import Shelf
+from keen_slate.store.sittings import Sittings
 from tests import support
 from tests.export.test_desk_document import BOATS, FILE
 from tests.web.test_door import Browser, app_of
@@ -42,6 +44,12 @@ class EverythingTests(unittest.TestCase):
                 shelf.add_set(title, [{"source": problem} for problem in problems])
             demo_classes.load(session, teacher)
             sets = shelf.sets()
+            heron = Classes(session, teacher).all()[0].school_class
+            sittings = Sittings(session, teacher)
+            sat = sittings.of_class(heron.id)[0]
+            moved = Classes(session, teacher).pupils(heron.id)[:2]
+            sittings.move(sat.id, {str(moved[0].id): ["smaller-from-larger"], str(moved[1].id): []})
+            self.assertTrue(sat.set_id)
             shelf.change_set(
                 sets[0].id, 1, {"note": "<b>For Monday</b>", "ways": {"ties": "down"}, "standards": ["5.NF.A.1"]}
             )
@@ -58,6 +66,13 @@ class EverythingTests(unittest.TestCase):
         first, second = unpacked(file), unpacked(self.saved(there))
         second.name = first.name
         self.assertEqual(second, first)
+        (moves,) = [one.moves for found in first.classes for one in found.sittings if one.moves]
+        self.assertEqual(
+            {one.pupil: one.codes for one in moves},
+            {moved[0].alias: ["smaller-from-larger"], moved[1].alias: []},
+        )
+        of_sets = [one.set for found in first.classes for one in found.sittings]
+        self.assertEqual((set(of_sets) <= set(first.sets), len(of_sets) > 1), (True, True))
         self.assertEqual(sum(len(one.answers) for found in first.classes for one in found.sittings) > 50, True)
         self.assertIn(
             "You brought in a file of everything.", [one["said"] for one in there.send("GET", "/api/account")[1]["log"]]

@@ -50,6 +50,8 @@ RULES = {
     "DELETE /api/account/passkeys/{named}": NOBODYS_ID,
     "POST /api/school/joined": SIGNED_IN_BY_SECRET,
     "PUT /api/school/ways": HEADS,
+    "POST /api/school/ways/undo": HEADS,
+    "POST /api/school/ways/redo": HEADS,
     "POST /api/school/invitations": HEADS,
     "DELETE /api/school/invitations/{named}": NOBODYS_OF_HEAD,
     "POST /api/school/teachers/{teacher_id}/links": HEADS,

@@ -135,6 +135,16 @@ class SchoolTests(unittest.TestCase):
         self.assertEqual(
             self.heads.send("PUT", "/api/school/ways", {"ways": {"x": "y"}, "version": version + 1})[0], 422
         )
+        # What was changed is undone and done again, by the head alone, and only on what is there now.
+        self.assertEqual((after["undo"], after["redo"]), ("Ways changed", None))
+        self.assertEqual(self.teachers.send("GET", "/api/school")[1]["undo"], None)
+        self.assertEqual(self.heads.send("POST", "/api/school/ways/undo", {"version": version})[0], 409)
+        status, back = self.heads.send("POST", "/api/school/ways/undo", {"version": version + 1})
+        self.assertEqual((status, back["ways"], back["undo"], back["redo"]), (200, {}, None, "Ways changed"))
+        self.assertEqual([denominator(one) for one in (self.heads, self.teachers)], [False, False])
+        self.assertEqual(self.heads.send("POST", "/api/school/ways/undo", {"version": version + 2})[0], 422)
+        again = self.heads.send("POST", "/api/school/ways/redo", {"version": version + 2})[1]
+        self.assertEqual((again["ways"], again["redo"]), (change["ways"], None))
         ways = self.teachers.send("GET", "/api/ways")[1]
         self.assertEqual((ways["school"], ways["house"]), (change["ways"], {}))
         self.teachers.send(

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
 
-import { ask, client, type Answer, type Refusal, type Schemas } from '../api/client'
+import { ask, client, type Answer, type Call, type Refusal, type Schemas } from '../api/client'
 import PageHead from '../parts/PageHead.vue'
 import SchoolPeople from '../school/SchoolPeople.vue'
 import SchoolWays from '../school/SchoolWays.vue'
@@ -26,10 +26,21 @@ async function done(answer: Answer<unknown>): Promise<void> {
 }
 
 async function choose(ways: Record<string, string>): Promise<void> {
-  const body = { ways, version: school.value?.version ?? 1 }
-  const answer = await ask(client.PUT('/api/school/ways', { body }))
-  if (answer.ok) take(answer)
-  else await done(answer)
+  await changed(client.PUT('/api/school/ways', { body: { ways, version: version() } }))
+}
+
+/** Take back the last change of the ways, or do it again. */
+async function go(where: 'undo' | 'redo'): Promise<void> {
+  await changed(client.POST(`/api/school/ways/${where}`, { body: { version: version() } }))
+}
+
+const version = () => school.value?.version ?? 1
+
+async function changed(sent: Call<Schemas['SchoolOut']>): Promise<void> {
+  const answer = await ask(sent)
+  if (!answer.ok) return done(answer)
+  refusal.value = null
+  take(answer)
 }
 
 onMounted(() => {
@@ -48,7 +59,7 @@ onMounted(() => {
     </p>
     <template v-else-if="school">
       <SchoolPeople :school="school" @done="done" />
-      <SchoolWays v-if="school.head" :school="school" @choose="choose" />
+      <SchoolWays v-if="school.head" :school="school" @choose="choose" @go="go" />
     </template>
   </main>
 </template>

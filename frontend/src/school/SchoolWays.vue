@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 
 import type { Schemas } from '../api/client'
@@ -9,7 +10,7 @@ import WayGroups from '../ways/WayGroups.vue'
 
 /** The ways that hold for all teachers of a school, where none of them chooses otherwise. */
 const props = defineProps<{ school: Schemas['SchoolOut'] }>()
-const emit = defineEmits<{ choose: [ways: Record<string, string>] }>()
+const emit = defineEmits<{ choose: [ways: Record<string, string>]; go: [where: 'undo' | 'redo'] }>()
 const group = ref('mixed')
 const seen = computed(() => props.school.settings.filter((one) => one.group === group.value))
 const differing = (code: string) =>
@@ -37,6 +38,10 @@ const shown = useShownWays(
         @choose="(code) => emit('choose', withEntry(school.ways, setting.name, code))"
       />
     </div>
+    <div class="acts">
+      <Button label="Undo" variant="outlined" :disabled="!school.undo" @click="emit('go', 'undo')" />
+      <Button label="Redo" variant="outlined" :disabled="!school.redo" @click="emit('go', 'redo')" />
+    </div>
   </section>
 </template>
 
@@ -48,5 +53,10 @@ const shown = useShownWays(
 .settings {
   display: grid;
   gap: 18px;
+}
+.acts {
+  display: flex;
+  gap: 0.6rem;
+  padding-top: 18px;
 }
 </style>

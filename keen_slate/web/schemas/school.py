@@ -39,7 +39,7 @@ class InvitationOut(BaseModel):
 class SchoolOut(BaseModel):
     """The school of who asks (null: she is in none); *head* says whether she invites and sets its *ways*.
 
-    *mail* says whether invitations can be sent by e-mail.
+    *mail* says whether invitations can be sent by e-mail; *undo* and *redo*, for its head, what of the ways can be taken back.
     """
 
     school: str | None
@@ -51,6 +51,8 @@ class SchoolOut(BaseModel):
     groups: list[CodeOut]
     ways: dict[str, str]
     version: int
+    undo: str | None
+    redo: str | None
 
 
 class InviteIn(Strict):
