@@ -99,7 +99,8 @@ def web() -> None:
             "a problem worked": lambda: ask("POST", "/api/work", {"text": next(typed)[0]}),
         }
         print(
-            f"web: {REQUESTS} requests of each, one after the other on loopback; p50, p95, and p50 as often as the first"
+            f"web: {REQUESTS} requests of each, one after the other on loopback; p50, p95, and p50 as often as the "
+            f"first"
         )
         first = 0.0
         for name, do in asked.items():
@@ -175,15 +176,19 @@ def ladders() -> None:
     print(f"  built, nothing known before             {1000 * cold:8.1f} ms")
     print(f"  built again with another seed           {1000 * warm:8.1f} ms")
     print(
-        f"  counted after a limit changed           {1000 * statistics.median(counting):8.1f} ms (p95 {1000 * counting[95]:.1f}), {len(counted)} rungs"
+        f"  counted after a limit changed           {1000 * statistics.median(counting):8.1f} ms (p95 "
+        f"{1000 * counting[95]:.1f}), {len(counted)} rungs"
     )
     print(f"  fractions.Fraction, every value once    {1000 * plain:8.1f} ms for {enumerated} sums and differences")
-    print(f"  a smallest set for {len(TWELVE)} misconceptions    {1000 * smallest_took:8.1f} ms: {len(few.problems)} problems, "
+    print(f"  a smallest set for {len(TWELVE)} misconceptions    {1000 * smallest_took:8.1f} ms: {len(few.problems)} "
+          f"problems, "
           f"{'proven' if few.proven else 'not proven'}, {few.candidates} candidates worked")  # fmt: skip
 
 
 def paper() -> None:
-    """Seconds for the PDF of thirty examples with their key, without and with pictures of the steps; and for four versions of them."""
+    """Seconds for the PDF of thirty examples with their key, without and with pictures of the steps; and for four
+    versions of them.
+    """
     wish = read_spec({"from": "M1", "to": "M9", "steps": 30, "avoid": ["negatives"]})
     sources = [written(one.expr) for one in build(wish).problems]
     examples = [Given(source, None, {}, i, {}, {}, {}, {}) for i, source in enumerate(sources)]
@@ -244,7 +249,9 @@ def soak(count: int) -> None:
 
 
 def other_kinds(count: int) -> Iterator[tuple[str, Fraction | None]]:
-    """Random problems of the other kinds with their values, by Python's own fractions; None where it divides by zero."""
+    """Random problems of the other kinds with their values, by Python's own fractions; None where it divides by
+    zero.
+    """
     dice = random.Random(12)
 
     def number() -> tuple[str, Fraction]:
@@ -324,7 +331,8 @@ def explained(count: int) -> None:
         hits, total = sum(r[0] for r in rows), sum(r[1] for r in rows)
         print(f"explain: {name}: {hits} of {total} ranked first or tied, {100 * hits / total:.1f} %")
     print(
-        f"explain: {asked} answers of {len(pupils)} pupils to {len(usable)} problems in {took:.1f} s, answering included"
+        f"explain: {asked} answers of {len(pupils)} pupils to {len(usable)} problems in {took:.1f} s, answering "
+        f"included"
     )
 
 
@@ -367,7 +375,10 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["kills"]:
 elif __name__ == "__main__" and sys.argv[1:2] == ["drill"]:
     from bench.drill import drill
 
-    sys.exit(not drill(*map(int, sys.argv[2:4]), only=sys.argv[4] if len(sys.argv) > 4 else None))
+    kinds = sys.argv[4] if len(sys.argv) > 4 else None
+    counts = [int(one) for one in sys.argv[2:4]]
+    many, teachers = [*counts, *(24, 200)[len(counts) :]]
+    sys.exit(not drill(many, teachers, kinds))
 elif __name__ == "__main__" and sys.argv[1:2] == ["stories"]:
     report_stories()
 elif __name__ == "__main__" and sys.argv[1:2] == ["desk"]:

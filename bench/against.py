@@ -51,7 +51,8 @@ def main(commit: str) -> int:
             _git("worktree", "remove", "--force", str(there))
     before, after = (_least([turn[i] for turn in turns]) for i in (0, 1))
     print(
-        f"processor time in ms, the least of {TURNS} turns; in brackets how often the anchor's\n{commit:>52}        here"
+        f"processor time in ms, the least of {TURNS} turns; in brackets how often the anchor's\n{commit:>52}        "
+        f"here"
     )
     for part, names in after.items():
         print(part)
@@ -59,7 +60,8 @@ def main(commit: str) -> int:
         for name, took in names.items():
             was = before[part][name]
             print(
-                f"  {name:36} {was:8.2f} ({was / anchors[0]:6.1f}) {took:8.2f} ({took / anchors[1]:6.1f})   {took / was:5.2f} of before"
+                f"  {name:36} {was:8.2f} ({was / anchors[0]:6.1f}) {took:8.2f} ({took / anchors[1]:6.1f})   "
+                f"{took / was:5.2f} of before"
             )
     return 0
 

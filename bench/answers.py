@@ -1,4 +1,6 @@
-"""How well beliefs find what a stand-in class holds, beside two plain ways of finding it and the posterior over all sets of codes."""
+"""How well beliefs find what a stand-in class holds, beside two plain ways of finding it and the posterior over all
+sets of codes.
+"""
 
 from __future__ import annotations
 
@@ -18,7 +20,8 @@ from keen_slate.core.sittings.question import Question, asked_of
 from keen_slate.core.sittings.stand_in import Pupil, answers
 
 CODES = (
-    "smaller-from-larger", "add-across", "top-not-scaled", "regroup-ten", "whole-not-reduced", "fraction-brought-down", "scaled-by-adding",
+    "smaller-from-larger", "add-across", "top-not-scaled", "regroup-ten", "whole-not-reduced", "fraction-brought-down",
+    "scaled-by-adding",
     "kept-larger-bottom", "whole-lost",
 )  # fmt: skip
 _PUPILS = 26
@@ -34,7 +37,7 @@ def revealing_set(count: int, seed: int) -> list[str]:
         "seed": seed,
     }
     made = build_or_why(read_spec(wish))
-    return [text(one.expr) for one in made.problems]  # type: ignore[union-attr]
+    return [text(one.expr) for one in made.problems]
 
 
 def make_pupils(seed: int) -> list[Pupil]:
@@ -111,7 +114,9 @@ def _by_beliefs(seen: Sequence[Seen], given: Sequence[Given | None], problems: S
 
 
 def _by_brute_force(seen: Sequence[Seen], given: Sequence[Given | None], problems: Sequence[str]) -> set[str]:
-    """The posterior over every set of at most three of all codes that can show, whether an answer speaks for them or not."""
+    """The posterior over every set of at most three of all codes that can show, whether an answer speaks for them or
+    not.
+    """
     there = [(one, answer) for one, answer in zip(seen, given, strict=True) if answer is not None]
     codes = sorted({code for one in seen for code in (*one.reveals, *one.forms)})
     prior = {code: float(Priors().of(code)) for code in codes}

@@ -1,4 +1,6 @@
-"""A class's answers in the running application: typed into the real page by keys, a large table, a year of sittings opened."""
+"""A class's answers in the running application: typed into the real page by keys, a large table, a year of sittings
+opened.
+"""
 
 from __future__ import annotations
 
@@ -53,7 +55,9 @@ def _sitting(
 
 
 def _typed(room: Running, page: Page) -> None:
-    """A teacher types what a stand-in class wrote: `r` for a right answer, the rest key by key; one reload in the middle."""
+    """A teacher types what a stand-in class wrote: `r` for a right answer, the rest key by key; one reload in the
+    middle.
+    """
     problems, pupils = revealing_set(8, 99), make_pupils(99)
     wrote = written_by(pupils, problems, 99)
     _, sitting = _sitting(room, [one.alias for one in pupils], problems, date(2026, 11, 12))
@@ -88,7 +92,7 @@ def _typed(room: Running, page: Page) -> None:
 def _large(room: Running, page: Page) -> None:
     """How soon a key shows in a table of 36 by 20, and how soon its judgement does."""
     made = build_or_why(read_spec({"rungs": {"M4": 5, "M8": 5, "F6": 5, "M9": 5}, "seed": 1}))
-    problems = [text(one.expr) for one in made.problems]  # type: ignore[union-attr]
+    problems = [text(one.expr) for one in made.problems]
     _, sitting = _sitting(room, [f"p{i}" for i in range(36)], problems, date(2026, 11, 12))
     page.goto(f"{room.server.address}/answers/{sitting}")
     page.wait_for_selector("td.hand")
@@ -107,7 +111,8 @@ def _large(room: Running, page: Page) -> None:
     for name, times in (("a key shows after", shown), ("its judgement after", judged)):
         ordered = sorted(times)
         print(
-            f"  36 x 20: {name} {median(ordered):.0f} ms, p95 {ordered[int(0.95 * len(ordered))]:.0f} ms ({len(ordered)})"
+            f"  36 x 20: {name} {median(ordered):.0f} ms, p95 {ordered[int(0.95 * len(ordered))]:.0f} ms "
+            f"({len(ordered)})"
         )
 
 
@@ -121,7 +126,7 @@ _WATCH = """() => {
     const cell = document.querySelector('td.hand').id
     const look = () => {
       const now = document.getElementById(cell)
-      if (now.dataset.said === 'unexplained' || now.dataset.said === 'explained') window.judged.push(performance.now() - start)
+      if (['unexplained', 'explained'].includes(now.dataset.said)) window.judged.push(performance.now() - start)
       else if (performance.now() - start < 3000) requestAnimationFrame(look)
     }
     requestAnimationFrame(look)
@@ -147,7 +152,8 @@ def _year(room: Running) -> None:
     room.server.stop()
     room.server.start()
     cold = _opened(room, class_id)
-    print(f"  a year ({_YEAR} sittings of 8, 26 pupils) opens in {times[0]:.2f} s the first time, then {median(times[1:]):.2f} s; "
+    print(f"  a year ({_YEAR} sittings of 8, 26 pupils) opens in {times[0]:.2f} s the first time, then "
+          f"{median(times[1:]):.2f} s; "
           f"{cold:.2f} s after a restart")  # fmt: skip
 
 

@@ -1,4 +1,6 @@
-"""The desk, measured in the real page: a newcomer's first printed page, pencil while typing, the next paint with sixty examples."""
+"""The desk, measured in the real page: a newcomer's first printed page, pencil while typing, the next paint with sixty
+examples.
+"""
 
 from __future__ import annotations
 
@@ -30,20 +32,24 @@ TYPED = (
 WATCH = """() => {
   window.took = []
   let typed = 0
+  const paper = document.querySelector('.paper')
   document.addEventListener('input', () => (typed = performance.now()), true)
   new MutationObserver(() => {
     if (!typed) return
     const from = typed
     typed = 0
     requestAnimationFrame(() => setTimeout(() => window.took.push(performance.now() - from)))
-  }).observe(document.querySelector('.paper'), { subtree: true, childList: true, characterData: true, attributes: true })
+  }).observe(paper, { subtree: true, childList: true, characterData: true, attributes: true })
 }"""
 # The time to the next paint of each interaction, as the browser itself reckons it.
 INTERACTIONS = """() => {
   window.painted = new Map()
   new PerformanceObserver((list) => {
     for (const one of list.getEntries())
-      if (one.interactionId) window.painted.set(one.interactionId, Math.max(one.duration, window.painted.get(one.interactionId) ?? 0))
+      if (one.interactionId) {
+        const before = window.painted.get(one.interactionId) ?? 0
+        window.painted.set(one.interactionId, Math.max(one.duration, before))
+      }
   }).observe({ type: 'event', durationThreshold: 16, buffered: false })
 }"""
 SENT = """() => performance.getEntriesByType('resource')
@@ -51,7 +57,9 @@ SENT = """() => performance.getEntriesByType('resource')
 
 
 def report() -> None:
-    """Print presses and seconds to the first page, the kilobytes of script, and how soon pencil and the next paint come."""
+    """Print presses and seconds to the first page, the kilobytes of script, and how soon pencil and the next paint
+    come.
+    """
     with application(load) as running, chromium() as browser:
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.add_init_script("localStorage.setItem('keen-slate-walked', 'true')")

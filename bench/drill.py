@@ -1,7 +1,8 @@
-"""The drill: a whole installation at work while its parts are killed, and every acknowledged change looked for afterwards.
+"""The drill: a whole installation at work while its parts are killed, and every acknowledged change looked for
+afterwards.
 
-./slate drill [KILLS [TEACHERS [KIND]]]: so many kills (24), of one kind alone or of each in turn, while so many teachers (200)
-work. Ends everything that it starts.
+./slate drill [KILLS [TEACHERS [KIND]]]: so many kills (24), of one kind alone or of each in turn, while so many
+teachers (200) work. Ends everything that it starts.
 """
 
 from __future__ import annotations
@@ -38,7 +39,9 @@ _CUT_OFF = 25  # seconds that a node is cut off
 
 @dataclass
 class Told:
-    """What came of it all: each acknowledged change, each answer with when it began and how long it took, each error."""
+    """What came of it all: each acknowledged change, each answer with when it began and how long it took, each
+    error.
+    """
 
     acknowledged: list[str] = field(default_factory=list)
     began: list[float] = field(default_factory=list)  # of the acknowledged ones
@@ -47,7 +50,9 @@ class Told:
 
 
 class Desk:
-    """A teacher's page: it reads, tries problems, and makes sets; a change is sent again under its key until it is answered."""
+    """A teacher's page: it reads, tries problems, and makes sets; a change is sent again under its key until it is
+    answered.
+    """
 
     def __init__(self, http: aiohttp.ClientSession, address: str, link: str, word: str, told: Told) -> None:
         self.http, self.address, self.link, self.word, self.told = http, address, link, word, told
@@ -109,8 +114,10 @@ class Killer:
         self.cluster, self.dice = cluster, dice
         self.kinds: dict[str, Callable[[], None]] = {
             "a process of the application": self._process, "a node of the application": self._application,
-            "the primary's server": self._server, "the primary's machine": self._primary, "a replica's machine": self._replica,
-            "PgBouncer": lambda: self._again("pgbouncer", 0.5), "etcd's leader": self._etcd, "the primary cut off": self._cut_off,
+            "the primary's server": self._server, "the primary's machine": self._primary,
+            "a replica's machine": self._replica,
+            "PgBouncer": lambda: self._again("pgbouncer", 0.5), "etcd's leader": self._etcd,
+            "the primary cut off": self._cut_off,
         }  # fmt: skip
 
     def _again(self, name: str, after: float) -> None:
@@ -213,7 +220,8 @@ async def _drill(cluster: Cluster, kills: int, teachers: int, seed: int, only: s
         whole = await _until_whole(cluster)
         windows.append((begun, max(time.monotonic(), begun) + CALM))
         print(
-            f"{number + 1}: {kind}: {back[kind][-1]:.1f} s{'' if went_on else ', not back'}{'' if whole else f', not whole again: {cluster.said()}'}",
+            f"{number + 1}: {kind}: {back[kind][-1]:.1f} "
+            f"s{'' if went_on else ', not back'}{'' if whole else f', not whole again: {cluster.said()}'}",
             flush=True,
         )
     stop.set()
@@ -240,7 +248,8 @@ def _say(
     doubled = [title for title, times in stored.items() if times > 1]
     kills = sum(map(len, back.values()))
     print(
-        f"\nkills: {kills} (seed {seed}); acknowledged changes: {len(told.acknowledged)}, lost: {len(lost)}, doubled: {len(doubled)}"
+        f"\nkills: {kills} (seed {seed}); acknowledged changes: {len(told.acknowledged)}, lost: {len(lost)}, doubled: "
+        f"{len(doubled)}"
     )
     for kind, times in back.items():
         if times:
@@ -254,7 +263,8 @@ def _say(
         if len(took) > 20:
             parts = quantiles(took, n=100)
             print(
-                f"  requests {said}: {len(took)}; p50 {parts[49] * 1000:.0f} ms, p95 {parts[94] * 1000:.0f} ms, p99 {parts[98] * 1000:.0f} ms"
+                f"  requests {said}: {len(took)}; p50 {parts[49] * 1000:.0f} ms, p95 {parts[94] * 1000:.0f} ms, p99 "
+                f"{parts[98] * 1000:.0f} ms"
             )
         errors = Counter(kind for began, kind in told.errors if which(began))
         print(f"  errors {said}: {dict(errors) or 'none'}")
@@ -262,7 +272,9 @@ def _say(
 
 
 def drill(kills: int = 24, teachers: int = 200, only: str | None = None) -> bool:
-    """Bring it up, kill so often (or *only* one kind), and say what became of every change; whether all were there once, and it went on."""
+    """Bring it up, kill so often (or *only* one kind), and say what became of every change; whether all were there
+    once, and it went on.
+    """
     seed = random.randrange(10**6)
     with (
         tempfile.TemporaryDirectory(prefix="keen-slate-drill-", ignore_cleanup_errors=True) as folder,

@@ -1,6 +1,7 @@
 """Killed at random while teachers write: every acknowledged change is looked for afterwards, and each return is timed.
 
-./slate bench kills [KILLS] [LOAD]: so many kills (30), beside so many processes that do nothing but work (0). Ends what it starts.
+./slate bench kills [KILLS] [LOAD]: so many kills (30), beside so many processes that do nothing but work (0). Ends what
+it starts.
 """
 
 from __future__ import annotations
@@ -193,12 +194,14 @@ def kills(count: int, load: int) -> None:
     lost = [title for title in acknowledged if not stored[title]]
     doubled = [title for title, times in stored.items() if times > 1]
     print(
-        f"kills: {count} at load {load}, seed {seed}: {len(acknowledged)} acknowledged changes, {len(lost)} lost, {len(doubled)} doubled"
+        f"kills: {count} at load {load}, seed {seed}: {len(acknowledged)} acknowledged changes, {len(lost)} lost, "
+        f"{len(doubled)} doubled"
     )
     for kind, times in back.items():
         if times:
             print(
-                f"  {kind}: a change is made again after {median(times):.1f} s, at worst {max(times):.1f} ({len(times)})"
+                f"  {kind}: a change is made again after {median(times):.1f} s, at worst {max(times):.1f} "
+                f"({len(times)})"
             )
 
 

@@ -1,4 +1,5 @@
-"""Teachers at work, all at once, over HTTP on loopback: how long their light requests take, alone and beside heavy ones.
+"""Teachers at work, all at once, over HTTP on loopback: how long their light requests take, alone and beside heavy
+ones.
 
 Bounded in number and time, and ends everything that it starts.
 """
@@ -100,7 +101,8 @@ class Desk:
 
 # How often a teacher does what.
 ACTIONS: tuple[tuple[int, Callable[[Desk], Awaitable[None]]], ...] = (
-    (8, Desk.preview), (1, Desk.shelf), (2, Desk.open_set), (4, Desk.open_example), (3, Desk.add), (1, Desk.change), (1, Desk.undo),
+    (8, Desk.preview), (1, Desk.shelf), (2, Desk.open_set), (4, Desk.open_example), (3, Desk.add), (1, Desk.change),
+    (1, Desk.undo),
 )  # fmt: skip
 
 
@@ -118,10 +120,12 @@ async def keep_busy(desk: Desk, number: int, done: Counter[str], until: float) -
     """Ask for one heavy thing after the other; who has to wait asks again, as the page does."""
     codes = list(ENTRIES)[:12]
     asked = (
-        ("ladder", "POST", "/api/ladders", lambda n: {"spec": {"rungs": {"M7": 2, "M8": 3, "F5": 2, "D4": 2}, "targets": codes[:4], "seed": n}}),
+        ("ladder", "POST", "/api/ladders", lambda n: {"spec": {"rungs": {"M7": 2, "M8": 3, "F5": 2, "D4": 2},
+        "targets": codes[:4], "seed": n}}),
         ("paper of 30", "GET", f"/api/sets/{desk.set_id}/handout.pdf?pictures=true&form=full", lambda n: None),
         ("smallest set", "POST", "/api/ladders/smallest", lambda n: {"codes": codes}),
-        ("building", "POST", "/api/building", lambda n: {"numbers": f"9, 11, 4/5, 1/6, {n + 3}/7, {n + 2}", "wanted": "4 11/12"}),
+        ("building", "POST", "/api/building", lambda n: {"numbers": f"9, 11, 4/5, 1/6, {n + 3}/7, {n + 2}",
+        "wanted": "4 11/12"}),
     )  # fmt: skip
     n = number
     while time.monotonic() < until:
@@ -228,7 +232,8 @@ async def _long_shelf(server: LiveServer, url: str) -> str:
         sets = [uuid.uuid4() for _ in range(SHELF)]
         like_it = "\n".join([example.source for example in like.examples])
         session.execute(insert(ExampleSet), [
-            {"teacher_id": teacher, "id": one, "title": f"Set {i}", "version": 1, "changed_at": now - timedelta(minutes=i), "searched": f"set {i}\n{like_it}"}
+            {"teacher_id": teacher, "id": one, "title": f"Set {i}", "version": 1,
+            "changed_at": now - timedelta(minutes=i), "searched": f"set {i}\n{like_it}"}
             for i, one in enumerate(sets)
         ])  # fmt: skip
         session.execute(insert(Example), [

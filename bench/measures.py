@@ -1,7 +1,8 @@
-"""Processor time of what a teacher does, of whichever version of the application is found first; one JSON object on standard output.
+"""Processor time of what a teacher does, of whichever version of the application is found first; one JSON object on
+standard output.
 
-Run by `bench.against` with a version's folder in front of the path and its address of a database filled with demo data in
-DATABASE_URL. Only what every version has is used.
+Run by `bench.against` with a version's folder in front of the path and its address of a database filled with demo data
+in DATABASE_URL. Only what every version has is used.
 """
 
 from __future__ import annotations
@@ -18,7 +19,8 @@ from typing import Any
 ROUNDS = 40
 PROBLEMS = 400
 TWELVE = (
-    "add-across", "added-common-bottoms", "top-not-scaled", "scaled-by-adding", "kept-larger-bottom", "carry-lost", "whole-lost",
+    "add-across", "added-common-bottoms", "top-not-scaled", "scaled-by-adding", "kept-larger-bottom", "carry-lost",
+    "whole-lost",
     "smaller-from-larger", "regroup-ten", "regroup-one", "whole-not-reduced", "fraction-brought-down",
 )  # fmt: skip
 ADDRESS = {"base_url": "http://127.0.0.1:8400"}

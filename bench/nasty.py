@@ -5,6 +5,7 @@ from __future__ import annotations
 import resource
 import time
 from collections.abc import Callable, Iterator
+from functools import partial
 from random import Random
 
 from keen_slate.core.building.given import read_numbers, read_wanted
@@ -26,8 +27,14 @@ _JUNK = "_/ .^()=[]×÷+-,;%$m\x00\ud800٣½⅞−​"
 CHOICES = {name: tuple(one.codes) for name, one in SETTINGS.items()}
 
 
+def _is_over(end: float) -> bool:
+    return time.process_time() > end
+
+
 def texts(dice: Random) -> Iterator[str]:
-    """Problems at the limits, with blanks, long decimals and large bottoms; and the same with a slip of the keyboard."""
+    """Problems at the limits, with blanks, long decimals and large bottoms; and the same with a slip of the
+    keyboard.
+    """
     while True:
         written = dice.choice((_sum, _sum, _product, _blanks, _order, _lone))(dice)[:200]
         if dice.random() < 0.15:
@@ -111,7 +118,8 @@ def tasks(written: str, dice: Random) -> dict[str, Callable[[], object]]:
 
 
 def worst(count: int, seed: int, kinds: tuple[str, ...] = ()) -> dict[str, tuple[float, str, int]]:
-    """For each task (or *kinds* of them): the longest processor time of *count* texts, its text, and how many were refused.
+    """For each task (or *kinds* of them): the longest processor time of *count* texts, its text, and how many were
+    refused.
 
     Every task has a deadline, as it has when a page asks.
     """
@@ -124,7 +132,7 @@ def worst(count: int, seed: int, kinds: tuple[str, ...] = ()) -> dict[str, tuple
             longest, text, refused = found.get(name, (0.0, "", 0))
             start = time.process_time()
             end = start + DEADLINE
-            with until(lambda end=end: time.process_time() > end):
+            with until(partial(_is_over, end)):
                 try:
                     task()
                 except CoreError:

@@ -1,7 +1,8 @@
-"""What a teacher and a year come to, in rows and bytes: forty weeks of sets, changes and sittings, made through the store.
+"""What a teacher and a year come to, in rows and bytes: forty weeks of sets, changes and sittings, made through the
+store.
 
-./slate bench year [TEACHERS]: so many teachers (3), each with three sets a week of eight examples and thirty changes, and a sitting
-of 26 pupils by 8 questions, every tenth answer written anew.
+./slate bench year [TEACHERS]: so many teachers (3), each with three sets a week of eight examples and thirty changes,
+and a sitting of 26 pupils by 8 questions, every tenth answer written anew.
 """
 
 from __future__ import annotations
@@ -92,7 +93,8 @@ def _a_set(engine: Engine, teacher: uuid.UUID, problems: Sequence[str], dice: ra
 
 
 def _a_sitting(
-    engine: Engine, teacher: uuid.UUID, class_id: uuid.UUID, pupils: Sequence[uuid.UUID], problems: Sequence[str], day: date,
+    engine: Engine, teacher: uuid.UUID, class_id: uuid.UUID, pupils: Sequence[uuid.UUID], problems: Sequence[str],
+    day: date,
     dice: random.Random,
 ) -> None:  # fmt: skip
     with Session(engine) as session, session.begin():

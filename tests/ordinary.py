@@ -1,4 +1,6 @@
-"""Ordinary stories with their values, and how the reader meets each: for the tests, and for the benchmark that prints them."""
+"""Ordinary stories with their values, and how the reader meets each: for the tests, and for the benchmark that prints
+them.
+"""
 
 from __future__ import annotations
 
@@ -11,14 +13,17 @@ from pathlib import Path
 
 from keen_slate.core.errors import CoreError
 from keen_slate.core.expressions.tree import value
-from keen_slate.core.stories.reading import Reading, read_story
+from keen_slate.core.stories.reading import read_story
+from keen_slate.core.stories.understood import Reading
 
 FOLDER = Path(__file__).resolve().parent / "golden/stories"
 
 
 @dataclass(frozen=True, slots=True)
 class Ordinary:
-    """An ordinary story: its *value* in the unit that is asked for (None where it must not be certain), its *kind* and *text*."""
+    """An ordinary story: its *value* in the unit that is asked for (None where it must not be certain), its *kind* and
+    *text*.
+    """
 
     value: Fraction | None
     kind: str
@@ -53,7 +58,9 @@ def read(text: str) -> Reading | None:
 
 
 def met(one: Ordinary) -> str:
-    """How the reader meets a story: certain and right or wrong, right first, among what is offered, not offered, refused."""
+    """How the reader meets a story: certain and right or wrong, right first, among what is offered, not offered,
+    refused.
+    """
     found = read(one.text)
     if found is None:
         return "refused"

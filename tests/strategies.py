@@ -31,7 +31,7 @@ signed_numbers = st.one_of(plain_numbers, plain_numbers.map(Neg))
 
 
 def _sum(first: Expr, rest: list[tuple[str, Expr]]) -> Sum:
-    return Sum(first, tuple(rest))  # type: ignore[arg-type]
+    return Sum(first, tuple(rest))
 
 
 def sums_of(numbers: st.SearchStrategy[Expr], most: int = 6) -> st.SearchStrategy[Sum]:
@@ -50,7 +50,8 @@ tidy_mixeds = st.builds(lambda w, f: Mixed(w, f.num, f.den), st.integers(1, 12),
 classroom_pairs = sums_of(st.one_of(proper_fractions, tidy_mixeds, st.integers(1, 12).map(Whole)), most=2)
 large_problems = st.builds(
     lambda sign, numbers: _sum(numbers[0], [(sign, one) for one in numbers[1:]]), st.sampled_from("+-"),
-    st.lists(st.builds(Mixed, st.integers(0, 999_999), st.integers(0, 9_999), st.integers(1, 9_999)), min_size=2, max_size=4),
+    st.lists(st.builds(Mixed, st.integers(0, 999_999), st.integers(0, 9_999), st.integers(1, 9_999)), min_size=2,
+    max_size=4),
 )  # fmt: skip
 CODES = {name: tuple(one.codes) for name, one in SETTINGS.items()}
 all_ways = st.fixed_dictionaries({name: st.sampled_from(codes) for name, codes in CODES.items()}).map(Ways.of)

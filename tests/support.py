@@ -86,7 +86,9 @@ def _server() -> LiveServer:
 
 
 def live_server() -> LiveServer:
-    """The application over the shared database: one for all tests of a process, started anew where a test has ended it."""
+    """The application over the shared database: one for all tests of a process, started anew where a test has
+    ended it.
+    """
     made = _server()
     made.start_again()
     return made

@@ -21,7 +21,10 @@ class LaunchError(RuntimeError):
 
 
 def listen(port: int, where: str = "127.0.0.1") -> socket.socket:
-    """A socket that listens at *port*, 0 for any that is free, on loopback alone or *where* else. Raises `LaunchError` where it cannot."""
+    """A socket that listens at *port*, 0 for any that is free, on loopback alone or *where* else.
+
+    Raises `LaunchError` where it cannot.
+    """
     listening = socket.socket()
     listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
@@ -29,8 +32,10 @@ def listen(port: int, where: str = "127.0.0.1") -> socket.socket:
     except OSError as error:
         listening.close()
         raise LaunchError(
-            f"{where}:{port} cannot be listened at ({error.strerror}): another program has it, or another folder of Keen Slate. "
-            f"Stop that, or take another port and stay with it (a browser keeps what is unsent by address): --port {port + 1}"
+            f"{where}:{port} cannot be listened at ({error.strerror}): another program has it, or another folder of "
+            f"Keen Slate. "
+            f"Stop that, or take another port and stay with it (a browser keeps what is unsent by address): --port "
+            f"{port + 1}"
         ) from None
     listening.listen(_BACKLOG)
     return listening
@@ -39,7 +44,10 @@ def listen(port: int, where: str = "127.0.0.1") -> socket.socket:
 def start_worker(
     listening: socket.socket, environment: Mapping[str, str], ready: int | None = None
 ) -> subprocess.Popen[bytes]:
-    """A process of the application that answers at *listening*; it ends with this one. At the pipe *ready* it says when it can."""
+    """A process of the application that answers at *listening*; it ends with this one.
+
+    At the pipe *ready* it says when it can.
+    """
     handed = [listening.fileno(), *([] if ready is None else [ready])]
     return subprocess.Popen(
         ["setpriv", "--pdeathsig", "TERM", sys.executable, "-m", "keen_slate.web.serving", *map(str, handed)],
@@ -69,7 +77,9 @@ def start_ready(
 
 
 def answers(address: str, alive: Callable[[], bool]) -> bool:
-    """Wait until the application answers at *address*, as long as what is to answer is *alive*; says so where it takes long."""
+    """Wait until the application answers at *address*, as long as what is to answer is *alive*; says so where it takes
+    long.
+    """
     said_at = time.monotonic() + _PATIENCE
     while alive():
         try:

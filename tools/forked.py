@@ -1,4 +1,6 @@
-"""A child that is forked from this process, with all that is loaded here: it is at work at once, however busy the machine is."""
+"""A child that is forked from this process, with all that is loaded here: it is at work at once, however busy the
+machine is.
+"""
 
 from __future__ import annotations
 

@@ -1,7 +1,8 @@
 """python -m tools.golden: write the golden workings anew, on purpose. Read the difference before it is kept.
 
-A file in tests/golden/ holds cases one after the other. Each begins with what is worked (`problem`, and `to` and `ways` where they
-are needed); what follows is what the core makes of it, in plain text. A new case is its first lines; this tool writes the rest.
+A file in tests/golden/ holds cases one after the other. Each begins with what is worked (`problem`, and `to` and `ways`
+where they are needed); what follows is what the core makes of it, in plain text. A new case is its first lines; this
+tool writes the rest.
 """
 
 from __future__ import annotations
@@ -74,7 +75,8 @@ def rendered(case: Case) -> str:
     except CoreError as error:
         return f"{case.head()}\n\nrefused  {error.message} {error.hint}"
     blocks = [
-        case.head(), _lines(view), _story(view), _estimate(view), _layout(view), _pictures(view), _wrong(view), _below(worked), _remarks(view),
+        case.head(), _lines(view), _story(view), _estimate(view), _layout(view), _pictures(view), _wrong(view),
+        _below(worked), _remarks(view),
     ]  # fmt: skip
     return "\n\n".join([block for block in blocks if block])
 
@@ -94,7 +96,9 @@ def _lines(view: WorkingView) -> str:
 
 
 def _story(view: WorkingView) -> str:
-    """How a story is read: its situation, each number with what it is, each calculation with its model, the sentence."""
+    """How a story is read: its situation, each number with what it is, each calculation with its model, the
+    sentence.
+    """
     story = view.story
     if story is None:
         return ""
@@ -102,7 +106,8 @@ def _story(view: WorkingView) -> str:
     for one in story.quantities:
         needed = "" if one.needed else ", not needed"
         lines.append(
-            f"number   {one.text}: {one.name or 'no name'}, {one.role}, {one.times} times, ink {one.ink or 'none'}{needed}"
+            f"number   {one.text}: {one.name or 'no name'}, {one.role}, {one.times} times, ink "
+            f"{one.ink or 'none'}{needed}"
         )
     for part in story.calculations:
         lines.append(
@@ -143,7 +148,7 @@ def _in_brackets(number: str) -> str:
     return f"({number})" if " " in number else number
 
 
-# What is written on the paper, in characters ---------------------------------------------------------------------------
+# What is written on the paper, in characters --------------------------------------------------------------------------
 
 
 def _layout(view: WorkingView) -> str:
@@ -174,8 +179,8 @@ def _moments(sheet: SheetView) -> Iterator[str]:
 def drawn(cells: Iterable[Cell], rules: Iterable[Rule], indent: int = 4) -> str:
     """Cells and rules as characters, a square wide and half a square high each; empty lines are left out.
 
-    Behind each line stands its height on the paper in half squares, and the inks of its cells (the first letter, `.` for none;
-    `'` after it: small; `>` before it: half a square to the right).
+    Behind each line stands its height on the paper in half squares, and the inks of its cells (the first letter, `.`
+    for none; `'` after it: small; `>` before it: half a square to the right).
     """
     rows: dict[int, list[tuple[int, str, str]]] = {}
     for rule in rules:
@@ -197,7 +202,7 @@ def _row(y: int, marks: list[tuple[int, str, str]]) -> str:
     return f"{line:<{_DRAWN}}| {y:2} {''.join([ink for _, _, ink in marks])}"
 
 
-# Pictures, wrong answers, remarks --------------------------------------------------------------------------------------
+# Pictures, wrong answers, remarks -------------------------------------------------------------------------------------
 
 
 def _pictures(view: WorkingView) -> str:
@@ -220,7 +225,10 @@ def _below(worked: Worked) -> str:
 
 def _marks(view: WorkingView) -> str:
     *steps, answer = view.marks
-    return f"marks    {' + '.join([str(one.points) for one in steps] or ['0'])}, and {answer.points} for the answer: {answer.loses}"
+    return (
+        f"marks    {' + '.join([str(one.points) for one in steps] or ['0'])}, and {answer.points} for the answer: "
+        f"{answer.loses}"
+    )
 
 
 def _wrong_line(one: MisconceptionView) -> str:
@@ -236,13 +244,14 @@ def _remarks(view: WorkingView) -> str:
     lines = [f"surprise {sentence}" for sentence in view.surprises] + [_marks(view)]
     lines.append(
         f"features rung {seen.rung}, {seen.terms} numbers, denominators {seen.denominators} {seen.common_denominator} "
-        f"used {seen.used_denominator}, largest {seen.largest_number}, carries {seen.carries}, regroups {seen.regroups}, "
+        f"used {seen.used_denominator}, largest {seen.largest_number}, carries {seen.carries}, regroups "
+        f"{seen.regroups}, "
         f"across zeros {seen.across_zeros}, simplified by {seen.simplify_by}, large facts {seen.large_facts}"
     )
     return "\n".join(lines)
 
 
-# Ladders ---------------------------------------------------------------------------------------------------------------
+# Ladders --------------------------------------------------------------------------------------------------------------
 
 LADDERS = DIRECTORY / "ladders.json"
 

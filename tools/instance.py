@@ -1,4 +1,6 @@
-"""The one instance of a folder: the lock that it holds as long as it lives, and what it says of itself in var/running.json."""
+"""The one instance of a folder: the lock that it holds as long as it lives, and what it says of itself in
+var/running.json.
+"""
 
 from __future__ import annotations
 
@@ -26,7 +28,10 @@ class Running:
 
 
 class Instance:
-    """The instance of the folder *var*. The kernel holds the lock for its process, and gives it back however that ends."""
+    """The instance of the folder *var*.
+
+    The kernel holds the lock for its process, and gives it back however that ends.
+    """
 
     def __init__(self, var: Path) -> None:
         self.file = var / "running.json"

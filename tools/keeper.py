@@ -27,7 +27,10 @@ class KeeperError(ValueError):
 
 
 def keep(database: str, address: str, words: list[str]) -> str:
-    """Do what *words* say in a *database*, and hand back what to say; links begin with *address*. Raises `KeeperError`."""
+    """Do what *words* say in a *database*, and hand back what to say; links begin with *address*.
+
+    Raises `KeeperError`.
+    """
     engine = open_engine(database)
     try:
         with Session(engine) as session, session.begin():

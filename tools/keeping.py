@@ -1,6 +1,7 @@
 """The records as one file: written before they are changed by another version, on wish, and brought back.
 
-A file is a dump of PostgreSQL's own (pg_dump's custom format). What stands where it is brought back to is kept under another name.
+A file is a dump of PostgreSQL's own (pg_dump's custom format). What stands where it is brought back to is kept under
+another name.
 """
 
 from __future__ import annotations
@@ -20,7 +21,10 @@ MOST_KEPT = 3  # files that are written by themselves; those that were asked for
 
 
 def dump(url: str, target: Path) -> Path:
-    """Write the database at *url* (SQLAlchemy's) to the file *target*, which only its owner reads. Raises `PostgresError`."""
+    """Write the database at *url* (SQLAlchemy's) to the file *target*, which only its owner reads.
+
+    Raises `PostgresError`.
+    """
     begun = target.with_name(f"{target.name}.new")
     begun.touch(mode=0o600)
     begun.chmod(0o600)
@@ -41,9 +45,11 @@ def keep(url: str, folder: Path, revision: str) -> Path:
 
 
 def restore(server: LocalPostgres, file: Path) -> str:
-    """Bring the records of a *file* back into a *server* that runs; returns the name under which those that were there are kept.
+    """Bring the records of a *file* back into a *server* that runs; returns the name under which those that were there
+    are kept.
 
-    They are brought in beside, looked at, and only then take the place. Raises `PostgresError` where the file cannot be used.
+    They are brought in beside, looked at, and only then take the place. Raises `PostgresError` where the file cannot be
+    used.
     """
     beside, aside = f"{DATABASE}_brought", f"{DATABASE}_{datetime.now():%Y%m%d_%H%M%S}"
     with psycopg.connect(server.owner_url, autocommit=True) as owner:
@@ -83,9 +89,11 @@ def _run(program: str, url: URL, *arguments: str, stdout: object = subprocess.DE
              "PGPASSWORD": str(url.password or "")}  # fmt: skip
     environment = os.environ | {name: value for name, value in where.items() if value}
     done = subprocess.run(
-        [str(newest() / program), *arguments], env=environment, stdout=stdout, stderr=subprocess.PIPE, text=True, check=False,  # type: ignore[call-overload]
+        [str(newest() / program), *arguments], env=environment, stdout=stdout, stderr=subprocess.PIPE, text=True,
+        check=False,  # type: ignore[call-overload]
     )  # fmt: skip
     if done.returncode:
         raise PostgresError(
-            f"{program} could not do it: {done.stderr.strip().splitlines()[-1] if done.stderr.strip() else done.returncode}"
+            f"{program} could not do it: "
+            f"{done.stderr.strip().splitlines()[-1] if done.stderr.strip() else done.returncode}"
         )

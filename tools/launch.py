@@ -113,14 +113,22 @@ def _said_of(error: OSError) -> str:
     """What keeps a folder from being used, in a sentence."""
     where = error.filename or VAR
     if error.errno in (errno.EROFS, errno.EACCES, errno.EPERM):
-        return f"Keen Slate may not write in {where}: {error.strerror}. Put its folder where you may write, or give yourself the right to."
+        return (
+            f"Keen Slate may not write in {where}: {error.strerror}. Put its folder where you may write, or give "
+            f"yourself the right to."
+        )
     if error.errno in (errno.ENOSPC, errno.EDQUOT):
-        return f"The disk is full: nothing more can be written in {where}. Make room and start again; nothing was taken away."
+        return (
+            f"The disk is full: nothing more can be written in {where}. Make room and start again; nothing was taken "
+            f"away."
+        )
     return f"{where}: {error.strerror}."
 
 
 def write_for_front_end() -> int:
-    """Write the OpenAPI document, of which the front end's types are made, the inks of the roles, and the limits of its fields."""
+    """Write the OpenAPI document, of which the front end's types are made, the inks of the roles, and the limits of its
+    fields.
+    """
     from keen_slate.core.figures.inks import INK, INKS, PAPER, TILE
     from keen_slate.core.limits import FIELDS
     from keen_slate.web import create_app
@@ -351,7 +359,8 @@ def restore(file: Path) -> int:
     with _records() as (server, _url):
         aside = keeping.restore(server, file)
         print(
-            f"The records of {file} are back. Those that were here are kept in the same server, as the database {aside}."
+            f"The records of {file} are back. Those that were here are kept in the same server, as the database "
+            f"{aside}."
         )
     return 0
 
@@ -388,7 +397,9 @@ def _undisturbed() -> None:
 
 
 def _open_var() -> None:
-    """The folder of what is kept is its owner's alone; PostgreSQL's user, where it is another one, may pass through it."""
+    """The folder of what is kept is its owner's alone; PostgreSQL's user, where it is another one, may pass
+    through it.
+    """
     VAR.mkdir(parents=True, exist_ok=True)
     if os.geteuid() == 0:
         os.chown(VAR, 0, grp.getgrnam("postgres").gr_gid)
@@ -404,7 +415,8 @@ def _already_there(instance: Instance) -> int:
     for _ in range(100):
         if (running := instance.running()) is not None:
             print(
-                f"Keen Slate is already running. Come in by this link, which works once:\n\n    {_new_link(running, '')}\n"
+                f"Keen Slate is already running. Come in by this link, which works once:\n\n    "
+                f"{_new_link(running, '')}\n"
             )
             return 0
         time.sleep(0.1)
@@ -473,13 +485,15 @@ def _kept_secret() -> str:
     return path.read_text()
 
 
-# The application -------------------------------------------------------------------------------------------------------
+# The application ------------------------------------------------------------------------------------------------------
 
 
 def _start_application(
     supervisor: Supervisor, instance: Instance, environment: dict[str, str], listening: socket.socket
 ) -> str:
-    """Serve at *listening* in processes that are forked from this one, which has all loaded: a killed one is back at once."""
+    """Serve at *listening* in processes that are forked from this one, which has all loaded: a killed one is back at
+    once.
+    """
     run = VAR / "run"
     run.mkdir(mode=0o700, exist_ok=True)
     os.environ.update(environment | {"KEEN_SLATE_INSTANCE": instance.name, "KEEN_SLATE_RUN": str(run)})

@@ -3,9 +3,9 @@
 ./slate mutate ROOM [COUNT] [SEED]     ROOM: a package below keen_slate, like core/stories
 ./slate mutate FILE:LINE ...           every fault of a line, like core/stories/words.py:49
 
-A fault is a comparison, a sign, a condition or a number changed by one step in one place. It is made in memory: no file is touched. The
-examples in the docstrings of its module are tried first. What lives though it changes nothing is named, with its reason, in
-tests/equivalent.txt ("file | the line as it is | reason").
+A fault is a comparison, a sign, a condition or a number changed by one step in one place. It is made in memory: no file
+is touched. The examples in the docstrings of its module are tried first. What lives though it changes nothing is named,
+with its reason, in tests/equivalent.txt ("file | the line as it is | reason").
 """
 
 from __future__ import annotations
@@ -75,7 +75,8 @@ TESTS = {
     "store": ("store",),
 }
 _FLIPPED: dict[type[ast.cmpop], type[ast.cmpop]] = {
-    ast.Lt: ast.LtE, ast.LtE: ast.Lt, ast.Gt: ast.GtE, ast.GtE: ast.Gt, ast.Eq: ast.NotEq, ast.NotEq: ast.Eq, ast.In: ast.NotIn,
+    ast.Lt: ast.LtE, ast.LtE: ast.Lt, ast.Gt: ast.GtE, ast.GtE: ast.Gt, ast.Eq: ast.NotEq, ast.NotEq: ast.Eq,
+    ast.In: ast.NotIn,
     ast.NotIn: ast.In, ast.Is: ast.IsNot, ast.IsNot: ast.Is,
 }  # fmt: skip
 _SIGNS: dict[type[ast.operator], type[ast.operator]] = {
@@ -112,7 +113,9 @@ def faults(room: str) -> list[Fault]:
 
 
 def _annotations(tree: ast.AST) -> set[int]:
-    """The nodes of annotations, of what a class is decorated with, of *strict* and *maxsize*: nothing is calculated there."""
+    """The nodes of annotations, of what a class is decorated with, of *strict* and *maxsize*: nothing is calculated
+    there.
+    """
     inside: set[int] = set()
     for node in ast.walk(tree):
         if isinstance(node, ast.keyword) and node.arg in ("strict", "maxsize"):

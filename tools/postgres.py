@@ -38,7 +38,10 @@ class PostgresError(RuntimeError):
 
 
 def versions() -> dict[str, Path]:
-    """The server's programs by the version that Debian's package is of, the oldest first. Raises `PostgresError` where there is none."""
+    """The server's programs by the version that Debian's package is of, the oldest first.
+
+    Raises `PostgresError` where there is none.
+    """
     found = sorted(INSTALLED.glob("*/bin/postgres"), key=lambda path: int(path.parent.parent.name))
     if not found:
         raise PostgresError("PostgreSQL is not installed: apt-get install postgresql")
@@ -78,8 +81,8 @@ def _take_away_empty(folder: Path) -> None:
 class LocalPostgres:
     """A server whose data lies in *home*. *lasting* data is safe against a crash, other data is quick.
 
-    PostgreSQL refuses to run as root; started by root, it runs as the user `postgres` of Debian's package. It ends with the
-    process that started it.
+    PostgreSQL refuses to run as root; started by root, it runs as the user `postgres` of Debian's package. It ends with
+    the process that started it.
     """
 
     def __init__(self, home: Path, lasting: bool = True) -> None:
@@ -100,7 +103,8 @@ class LocalPostgres:
     def start(self, wanted_port: int = 55432) -> str:
         """Start the server, made first where there is nothing at all, and return the address of its database.
 
-        Nothing that stands in its place is ever taken away: where it cannot be used, `PostgresError` says why and what to do.
+        Nothing that stands in its place is ever taken away: where it cannot be used, `PostgresError` says why and what
+        to do.
         """
         if not any(path.is_file() or path.is_symlink() for path in self.home.rglob("*")):
             self._make()
@@ -120,7 +124,9 @@ class LocalPostgres:
         return self.url
 
     def set_aside(self) -> Path | None:
-        """Give the folder of the records another name, with the day in it, so that new ones can be begun; its new path, if there was one."""
+        """Give the folder of the records another name, with the day in it, so that new ones can be begun; its new path,
+        if there was one.
+        """
         if not self.home.exists():
             return None
         if (self.data / "PG_VERSION").exists():
@@ -200,8 +206,10 @@ class LocalPostgres:
             return newest()
         if made_by not in versions():
             raise PostgresError(
-                f"These records were made by PostgreSQL {made_by}, and only {', '.join(versions())} is installed. Nothing was changed. "
-                f"Install it beside (apt-get install postgresql-{made_by}) and start again; to move to the newer one, then: "
+                f"These records were made by PostgreSQL {made_by}, and only {', '.join(versions())} is installed. "
+                f"Nothing was changed. "
+                f"Install it beside (apt-get install postgresql-{made_by}) and start again; to move to the newer one, "
+                f"then: "
                 "./slate backup FILE, ./slate demo --begin-anew, ./slate restore FILE."
             )
         return versions()[made_by]
@@ -212,8 +220,10 @@ class LocalPostgres:
         lacking = [str(path.relative_to(self.home)) for path in needed if not path.exists() or not _filled(path)]
         if lacking:
             raise PostgresError(
-                f"The records in {self.home} cannot be used: {', '.join(lacking)} {'is' if len(lacking) == 1 else 'are'} missing or empty. "
-                "Nothing was changed. Bring the folder back from a copy; or begin new records with ./slate demo --begin-anew "
+                f"The records in {self.home} cannot be used: {', '.join(lacking)} "
+                f"{'is' if len(lacking) == 1 else 'are'} missing or empty. "
+                "Nothing was changed. Bring the folder back from a copy; or begin new records with ./slate demo "
+                "--begin-anew "
                 "(this folder is kept under another name) and bring back what was kept with ./slate restore FILE."
             )
 
@@ -284,7 +294,9 @@ class LocalPostgres:
         raise PostgresError(f"PostgreSQL did not start; its own words stand in {self.data / 'server.log'}")
 
     def _make_database(self) -> None:
-        """The roles of the tables' owner and of the application, and the database, where they are missing; tables that the server's owner had become its own."""
+        """The roles of the tables' owner and of the application, and the database, where they are missing; tables that
+        the server's owner had become its own.
+        """
         import psycopg
 
         try:
@@ -293,8 +305,10 @@ class LocalPostgres:
             self.stop()
             said = str(error).strip().splitlines()[0]
             raise PostgresError(
-                f"PostgreSQL runs, but the records in {self.home} cannot be opened: {said}. Nothing was taken away. Bring the folder back "
-                "from a copy; or begin new records with ./slate demo --begin-anew (this folder is kept under another name) and bring "
+                f"PostgreSQL runs, but the records in {self.home} cannot be opened: {said}. Nothing was taken away. "
+                f"Bring the folder back "
+                "from a copy; or begin new records with ./slate demo --begin-anew (this folder is kept under another "
+                "name) and bring "
                 "back what was kept with ./slate restore FILE."
             ) from error
 

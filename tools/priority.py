@@ -1,4 +1,6 @@
-"""Where the system allows it (to root), a start is not held up by what else the machine has to do; what it starts is as others are."""
+"""Where the system allows it (to root), a start is not held up by what else the machine has to do; what it starts is as
+others are.
+"""
 
 from __future__ import annotations
 

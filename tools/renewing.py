@@ -1,7 +1,7 @@
 """What was brought into the folder takes the place of what runs, without a request that is dropped: `SIGHUP`.
 
-New processes begin beside the old ones, at the same socket; when they can answer, the old ones finish what they have begun.
-Where the new ones cannot begin, that is said, and the old ones go on.
+New processes begin beside the old ones, at the same socket; when they can answer, the old ones finish what they have
+begun. Where the new ones cannot begin, that is said, and the old ones go on.
 """
 
 from __future__ import annotations

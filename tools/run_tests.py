@@ -3,8 +3,8 @@
 python -m tools.run_tests [PATTERN ...]    only the tests whose name holds one of the patterns, without the checks
 python -m tools.run_tests --all ...        every sweep whole, which takes about twice as long
 
-Random tests draw other cases with each version of the files, the same for the same ones, so that a run can be repeated. The seed
-is printed; KEEN_SLATE_SEED=... draws others.
+Random tests draw other cases with each version of the files, the same for the same ones, so that a run can be repeated.
+The seed is printed; KEEN_SLATE_SEED=... draws others.
 """
 
 from __future__ import annotations
@@ -65,7 +65,9 @@ class Checks(unittest.TestCase):
 
 @dataclass(frozen=True, slots=True)
 class Ran:
-    """What became of some tests of a class: what was written, how many ran, which failed, which were skipped, how long each took."""
+    """What became of some tests of a class: what was written, how many ran, which failed, which were skipped, how long
+    each took.
+    """
 
     output: str
     count: int
@@ -107,7 +109,9 @@ def _seed() -> str:
 
 
 def prepare(examples: int = 300) -> None:
-    """Settle what holds in every process that runs tests: the seed of the run, how many *examples*, no deadlines, for machines differ."""
+    """Settle what holds in every process that runs tests: the seed of the run, how many *examples*, no deadlines, for
+    machines differ.
+    """
     if SEED not in os.environ:  # once: the processes that are started have it from here
         os.environ[SEED] = _seed()
     core.global_force_seed = int(os.environ[SEED])  # type: ignore[assignment]

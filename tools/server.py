@@ -16,7 +16,9 @@ from tools.application import answers, listen, start_worker
 
 
 class LiveServer:
-    """The application in its own processes, as an installation runs it: it comes to its records by *desk_url*, their owner by *url*."""
+    """The application in its own processes, as an installation runs it: it comes to its records by *desk_url*, their
+    owner by *url*.
+    """
 
     def __init__(self, url: str, desk_url: str, workers: int = 1, more: Mapping[str, str] | None = None) -> None:
         self.url = url

@@ -1,6 +1,7 @@
 """A stand-in for a school's own sign-in, for the demo and the tests: OpenID Connect Core 1.0, the code flow with PKCE.
 
-Whoever comes is asked only which of its people she is; nothing here is a secret but its key, which lives as long as it does.
+Whoever comes is asked only which of its people she is; nothing here is a secret but its key, which lives as long as it
+does.
 """
 
 from __future__ import annotations
@@ -27,7 +28,8 @@ _LASTS = 300  # seconds of a token
 _PAGE = """<!doctype html><html lang="en"><title>{{ name }}</title>
 <body style="font: 18px sans-serif; max-width: 34rem; margin: 4rem auto"><h1>{{ name }}</h1>
 <p>A stand-in for the sign-in of a school. Who are you?</p>
-<form method="post">{% for person in people %}<p><button name="person" value="{{ person }}">{{ person }}</button></p>{% endfor %}
+<form method="post">{% for person in people %}
+<p><button name="person" value="{{ person }}">{{ person }}</button></p>{% endfor %}
 <p><button name="person" value="">Nobody of these</button></p></form>"""
 
 

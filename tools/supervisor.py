@@ -43,11 +43,16 @@ class Supervisor:
         self._ended = ended
 
     def add(self, name: str, start: Start, process: Process | None = None, needed: bool = False) -> None:
-        """Watch a child that *start* starts; *process* is it, where it runs already. The others end before one that is *needed*."""
+        """Watch a child that *start* starts; *process* is it, where it runs already.
+
+        The others end before one that is *needed*.
+        """
         self._children.append(_Child(name, start, process or start(), needed))
 
     def watch(self, between: Callable[[], object] = lambda: None) -> None:
-        """Keep the children running, until an exception (a signal's) ends it; *between* two looks something else is done."""
+        """Keep the children running, until an exception (a signal's) ends it; *between* two looks something else is
+        done.
+        """
         while True:
             self.look()
             between()
@@ -66,7 +71,9 @@ class Supervisor:
         return [child.name for child in self._children]
 
     def replace(self, name: str, start: Start, process: Process) -> None:
-        """Watch *process*, which *start* would start again, in the place of a child, which is asked to end in its own time."""
+        """Watch *process*, which *start* would start again, in the place of a child, which is asked to end in its own
+        time.
+        """
         child = next(child for child in self._children if child.name == name)
         if child.process.poll() is None:
             child.process.terminate()

@@ -1,4 +1,6 @@
-"""python -m tools.tables: renew what the documents repeat of the code: misconceptions, settings, kinds of problem and step, rungs."""
+"""python -m tools.tables: renew what the documents repeat of the code: misconceptions, settings, kinds of problem and
+step, rungs.
+"""
 
 from __future__ import annotations
 
@@ -23,7 +25,8 @@ _SETTINGS = re.compile(r"(?<=\| name \| what it settles \| codes \|\n\|---\|---\
 def settings_table() -> str:
     """The rows of the table of settings, the default of each first."""
     rows = [
-        f"| `{one.name}` | {OWN.said(one.title)} | {', '.join([f'`{code}` ({OWN.said(title)})' for code, title in one.codes.items()])} |"
+        f"| `{one.name}` | {OWN.said(one.title)} | "
+        f"{', '.join([f'`{code}` ({OWN.said(title)})' for code, title in one.codes.items()])} |"
         for one in SETTINGS.values()
     ]
     return "\n".join(rows) + "\n"
@@ -49,7 +52,8 @@ def renewed(document: str) -> str:
     rows = {
         "`problem.kind`": _listed(get_args(Kind)),
         "`steps[].kind`": _listed(STEP_KINDS),
-        "`features.rung`": f"{_families(RUNGS)}, or {_families(STORY_RUNGS)} of a story; every problem that can be worked has one",
+        "`features.rung`": f"{_families(RUNGS)}, or {_families(STORY_RUNGS)} of a story; every problem that can be "
+        f"worked has one",
     }
     lines = document.splitlines(keepends=True)
     for i, line in enumerate(lines):

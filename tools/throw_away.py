@@ -41,7 +41,9 @@ def database(port: int = 0) -> Iterator[LocalPostgres]:
 
 @contextmanager
 def application(fill: Callable[[Session], uuid.UUID], port: int = 0) -> Iterator[Running]:
-    """The application with the records that *fill* makes (it returns the teacher); its database listens on *port*, 0 for a free one."""
+    """The application with the records that *fill* makes (it returns the teacher); its database listens on *port*, 0
+    for a free one.
+    """
     with database(port) as records:
         migrate(records.url)
         let_in(records.url, DESK)

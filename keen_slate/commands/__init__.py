@@ -1,4 +1,6 @@
-"""The commands of the command line: a module each, with what may stand after it and what it does; loaded when it is used."""
+"""The commands of the command line: a module each, with what may stand after it and what it does; loaded when it is
+used.
+"""
 
 COMMANDS = {
     "work": "work a problem",

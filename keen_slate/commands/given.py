@@ -63,7 +63,10 @@ def read_lines(source: BinaryIO) -> Iterator[bytes]:
 
 
 def read_json(name: str, what: str, hint: str) -> object:
-    """The value in the file *name* (`-`: standard input). Raises `ReadError`, which says that *what* is not JSON, with a *hint*."""
+    """The value in the file *name* (`-`: standard input).
+
+    Raises `ReadError`, which says that *what* is not JSON, with a *hint*.
+    """
     try:
         return json.loads(sys.stdin.buffer.read() if name == "-" else Path(name).read_bytes())
     except OSError as error:

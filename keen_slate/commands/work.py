@@ -69,7 +69,9 @@ def _document_or_error(line: bytes, ways: Ways, target: str | None) -> dict[str,
 
 
 def readable(worked: Worked) -> str:
-    """The working as text for a person, in the class's words: problem, steps with jottings, answer, estimate, wrong answers."""
+    """The working as text for a person, in the class's words: problem, steps with jottings, answer, estimate, wrong
+    answers.
+    """
     working = worked.working
     voice = voice_of(working.ways)
     lines = [problem_text(working, voice), ""]

@@ -1,4 +1,5 @@
-"""The rules of the job, pure Python: no web, no database, no clock, no files. A room lists what comes in and what goes out.
+"""The rules of the job, pure Python: no web, no database, no clock, no files. A room lists what comes in and what goes
+out.
 
 The way of the data, a room a line; none imports from a room below its own (`tests/core/test_shape.py` has the order)::
 

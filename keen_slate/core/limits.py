@@ -1,6 +1,7 @@
 """Every limit, said once: of what is typed, of the numbers met in a working, of pictures, of sets and files.
 
-`FIELDS` are those that a screen has to know, so that a field stops where the server would; the front end is built with them.
+`FIELDS` are those that a screen has to know, so that a field stops where the server would; the front end is built with
+them.
 """
 
 from __future__ import annotations

@@ -17,7 +17,9 @@ _ALIAS_HEADS = ("alias", "pupil", "pupils", "name", "")
 
 @dataclass(frozen=True, slots=True)
 class Row:
-    """A line of a table, counted from 1: an *alias*, what is *written* to each question in their order, and *why* it cannot be taken."""
+    """A line of a table, counted from 1: an *alias*, what is *written* to each question in their order, and *why* it
+    cannot be taken.
+    """
 
     line: int
     alias: str
@@ -28,7 +30,9 @@ class Row:
 
 @dataclass(frozen=True, slots=True)
 class Table:
-    """A table that was brought: its *columns*, the question (from 0) that each belongs to, its *rows*, and what else is *said* of it."""
+    """A table that was brought: its *columns*, the question (from 0) that each belongs to, its *rows*, and what else is
+    *said* of it.
+    """
 
     columns: tuple[str, ...]
     questions: tuple[int | None, ...]
@@ -47,7 +51,8 @@ def table(questions: Sequence[str], rows: Sequence[tuple[str, Sequence[tuple[str
 
 
 def read(text: str, questions: Sequence[str], pupils: Mapping[str, str]) -> Table:
-    """What a table says of *questions* (texts) and *pupils* (alias -> who it is). Raises `ReadError` where it is no table.
+    """What a table says of *questions* (texts) and *pupils* (alias -> who it is). Raises `ReadError` where it is no
+    table.
 
     >>> found = read("alias\\t1\\t2\\nsedge\\t4 7/12\\t5\\nNobody\\t1\\t2", ["7 1/4 - 3 5/6", "9 - 4"], {"Sedge": "s"})
     >>> found.questions, found.rows[0].pupil, found.rows[0].written, found.rows[1].why

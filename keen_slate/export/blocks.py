@@ -48,7 +48,9 @@ class Written:
 
 @dataclass(frozen=True, slots=True)
 class Picture:
-    """A drawing as SVG: its states, one after the other; its size in *units* and *high*; *width* in millimetres where it has one, else 0."""
+    """A drawing as SVG: its states, one after the other; its size in *units* and *high*; *width* in millimetres where
+    it has one, else 0.
+    """
 
     style: Literal["picture", "squares", "model", "shade", "cut"]
     states: tuple[str, ...]
@@ -61,7 +63,9 @@ class Picture:
 
 @dataclass(frozen=True, slots=True)
 class Room:
-    """Room for pupils: a frame to write a line in, a line for a sentence, or a frame to draw in; *said* stands in it."""
+    """Room for pupils: a frame to write a line in, a line for a sentence, or a frame to draw in; *said* stands
+    in it.
+    """
 
     style: Literal["fill", "sentence", "draw", "estimate", "reason"]
     said: str = ""

@@ -37,7 +37,9 @@ class PupilPart(Part):
 
 
 class QuestionPart(Part):
-    """A problem as it was given (with a decimal point), in the ways that held for it, with its teacher's own points by key."""
+    """A problem as it was given (with a decimal point), in the ways that held for it, with its teacher's own points by
+    key.
+    """
 
     problem: Annotated[str, StringConstraints(max_length=SOURCE_CHARACTERS)]
     to: Literal["improper", "mixed", "fraction", "decimal"] | None = None
@@ -76,7 +78,8 @@ class MovePart(Part):
 
 
 class SittingPart(Part):
-    """A sitting: a day (YYYY-MM-DD), what was asked, whether a missing label counts, what was written, who was put elsewhere.
+    """A sitting: a day (YYYY-MM-DD), what was asked, whether a missing label counts, what was written, who was put
+    elsewhere.
 
     *set* names the file that its set is in, where both stand in one (`desk_document`).
     """

@@ -1,4 +1,6 @@
-"""Tables as text: cells parted by commas, semicolons or tabs, whichever the text itself uses; and cells that a spreadsheet leaves alone."""
+"""Tables as text: cells parted by commas, semicolons or tabs, whichever the text itself uses; and cells that a
+spreadsheet leaves alone.
+"""
 
 from __future__ import annotations
 
@@ -13,7 +15,8 @@ from keen_slate.core.limits import MOST_LINES
 SEPARATORS = "\t;,"
 # A cell may be as long as what is brought; what is too long for its place is refused there, in words.
 csv.field_size_limit(1_000_000)
-# A spreadsheet would take a cell that begins so for a formula, and a fraction alone for a date or a decimal; an apostrophe makes it text.
+# A spreadsheet would take a cell that begins so for a formula, and a fraction alone for a date or a decimal; an
+# apostrophe makes it text.
 _FORMULA = ("=", "+", "-", "@", "\t", "\r", "'")
 _FRACTION = re.compile(r"(?:\d+ )?\d+/\d+")
 
@@ -50,7 +53,8 @@ def separator_of(text: str) -> str:
 def rows_of(text: str) -> list[tuple[int, list[str]]]:
     """The rows of a table that are not empty, each with the number of its line.
 
-    Raises `ReadError` for a quote that is never closed, for a table without a row, and for more rows than are taken at once.
+    Raises `ReadError` for a quote that is never closed, for a table without a row, and for more rows than are taken at
+    once.
     """
     found = text.removeprefix("\ufeff")
     if found.count('"') % 2:

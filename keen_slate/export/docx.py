@@ -1,6 +1,7 @@
 """A set as an Office Open XML text (DOCX): every line of a working is an equation that can be edited.
 
-Examples are headings that the program itself numbers, the answers a part of their own; all looks come from styles with names.
+Examples are headings that the program itself numbers, the answers a part of their own; all looks come from styles with
+names.
 """
 
 from __future__ import annotations
@@ -65,7 +66,8 @@ def _declare(made: Text) -> None:
         counted = (
             f'<w:abstractNum {nsdecls("w")} w:abstractNumId="{number}"><w:multiLevelType w:val="singleLevel"/>'
             f'<w:lvl w:ilvl="0"><w:start w:val="1"/><w:numFmt w:val="decimal"/><w:pStyle w:val="{name}"/>'
-            '<w:lvlText w:val="%1."/><w:lvlJc w:val="left"/><w:pPr><w:ind w:left="560" w:hanging="560"/></w:pPr></w:lvl></w:abstractNum>'
+            '<w:lvlText w:val="%1."/><w:lvlJc w:val="left"/><w:pPr><w:ind w:left="560" '
+            'w:hanging="560"/></w:pPr></w:lvl></w:abstractNum>'
         )
         numbering.insert(0, parse_xml(counted))  # those come before the lists that use them
         numbering.append(

@@ -1,4 +1,6 @@
-"""The answers that are expected of a problem: the right one in every spelling that the core takes for right, and the likely wrong ones."""
+"""The answers that are expected of a problem: the right one in every spelling that the core takes for right, and the
+likely wrong ones.
+"""
 
 from __future__ import annotations
 
@@ -41,7 +43,9 @@ _ZEROS = "0{0,2}"  # that may stand before a number
 
 @dataclass(frozen=True, slots=True)
 class Judged:
-    """An answer that is expected: its *texts*, a *pattern* of further spellings (""), the *identifier* of its feedback, and what that says."""
+    """An answer that is expected: its *texts*, a *pattern* of further spellings (""), the *identifier* of its feedback,
+    and what that says.
+    """
 
     texts: tuple[str, ...]
     pattern: str
@@ -111,7 +115,9 @@ def right_pattern(worked: Worked) -> str:
 
 
 def gaps(worked: Worked) -> tuple[Gap, ...]:
-    """What belongs into each blank of a problem whose answer is an equation; none for others, and where there are many answers."""
+    """What belongs into each blank of a problem whose answer is an equation; none for others, and where there are many
+    answers.
+    """
     working = worked.working
     problem, full = working.problem.expr, working.answer
     if not isinstance(full, Equation) or working.count != 1 or len(working.answers) > 1:
@@ -137,7 +143,9 @@ def gaps(worked: Worked) -> tuple[Gap, ...]:
 
 
 def _in_blank(blank: Expr, number: Expr) -> Expr:
-    """What a pupil writes into *blank* where *number* stands in the whole: the number, or the part of it that is missing."""
+    """What a pupil writes into *blank* where *number* stands in the whole: the number, or the part of it that is
+    missing.
+    """
     match blank, number:
         case OpenFrac(None, _), Frac(num, _):
             return Whole(num)
@@ -171,7 +179,9 @@ def _forms(answer: Expr) -> list[Expr]:
 
 
 def _decimals(n: int, d: int) -> list[Expr]:
-    """n/d as a decimal, where it ends or recurs within the places that may be typed; a whole number with a zero behind its mark."""
+    """n/d as a decimal, where it ends or recurs within the places that may be typed; a whole number with a zero behind
+    its mark.
+    """
     try:
         places, period = long_division(n % d, d)
     except LimitError:
@@ -237,8 +247,8 @@ def _unsigned(number: Expr, voice: Voice) -> str:
 def _whole(numbers: list[str], label: str | None) -> str:
     """One of *numbers*, with its *label* or without.
 
-    It says where it begins and ends: some readers look for a pattern anywhere in an answer. Those that take these two signs for
-    letters, as XML Schema does, have the usual spellings beside it, and never take a wrong answer for right.
+    It says where it begins and ends: some readers look for a pattern anywhere in an answer. Those that take these two
+    signs for letters, as XML Schema does, have the usual spellings beside it, and never take a wrong answer for right.
     """
     one = "|".join(dict.fromkeys(numbers))
     written = _escaped(label or "")

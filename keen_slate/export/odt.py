@@ -1,6 +1,7 @@
 """A set as an OpenDocument text: every line of a working is a formula that can be edited.
 
-Examples are headings that the program itself numbers, the answers a list of their own; all looks come from styles with names.
+Examples are headings that the program itself numbers, the answers a list of their own; all looks come from styles with
+names.
 """
 
 from __future__ import annotations
@@ -22,7 +23,8 @@ TYPE = "application/vnd.oasis.opendocument.text"
 _FORMULA = "application/vnd.oasis.opendocument.formula"
 _OASIS = "urn:oasis:names:tc:opendocument:xmlns:"
 SPACES = {
-    "office": f"{_OASIS}office:1.0", "text": f"{_OASIS}text:1.0", "draw": f"{_OASIS}drawing:1.0", "manifest": f"{_OASIS}manifest:1.0",
+    "office": f"{_OASIS}office:1.0", "text": f"{_OASIS}text:1.0", "draw": f"{_OASIS}drawing:1.0",
+    "manifest": f"{_OASIS}manifest:1.0",
     "svg": f"{_OASIS}svg-compatible:1.0", "xlink": "http://www.w3.org/1999/xlink", "style": f"{_OASIS}style:1.0",
     "fo": f"{_OASIS}xsl-fo-compatible:1.0", "meta": f"{_OASIS}meta:1.0", "dc": "http://purl.org/dc/elements/1.1/",
 }  # fmt: skip
@@ -130,7 +132,8 @@ class _Writer:
         number = len(self.formulas)
         width, height = _size(expr)
         frame = ET.SubElement(line, _name("draw:frame"), {
-            _name("draw:name"): f"Formula {number}", _name("text:anchor-type"): "as-char", _name("draw:style-name"): "Formula",
+            _name("draw:name"): f"Formula {number}", _name("text:anchor-type"): "as-char",
+            _name("draw:style-name"): "Formula",
             _name("svg:width"): f"{width / 100:.2f}cm", _name("svg:height"): f"{height / 100:.2f}cm",
         })  # fmt: skip
         link = {"href": f"./Object {number}", "type": "simple", "show": "embed", "actuate": "onLoad"}
@@ -155,7 +158,9 @@ def _name(prefixed: str) -> str:
 
 
 def _size(expr: Expr) -> tuple[int, int]:
-    """About the width and the height of a formula in twelve points, in hundredths of a centimetre; an office program sets it anew."""
+    """About the width and the height of a formula in twelve points, in hundredths of a centimetre; an office program
+    sets it anew.
+    """
     pieces = glyphs(expr)
     widths = [
         _BAR + _DIGIT * max(len(one.top or ""), len(one.bottom or ""))

@@ -1,6 +1,7 @@
 """Expressions as Office Math (OMML), the equations of an Office Open XML text: a printer over the core's tree.
 
-The elements are those of ECMA-376, part 1, chapter 22, from memory; the tests open what is written in an office program.
+The elements are those of ECMA-376, part 1, chapter 22, from memory; the tests open what is written in an office
+program.
 """
 
 from __future__ import annotations

@@ -1,4 +1,5 @@
-"""A set as a text tells it, whatever the text is written in: each problem, its lines with what is done in them, its answer.
+"""A set as a text tells it, whatever the text is written in: each problem, its lines with what is done in them, its
+answer.
 
 What pupils are to fill in is left out as on paper; the answers are told apart, as a key at the end.
 """
@@ -27,7 +28,9 @@ ROOM = "_" * 24  # in a text, for what pupils write
 
 @dataclass(frozen=True, slots=True)
 class Line:
-    """A line of a working: the *sign* before it, what is written (None where pupils write it), and what is done in it."""
+    """A line of a working: the *sign* before it, what is written (None where pupils write it), and what is done
+    in it.
+    """
 
     sign: str
     expr: Expr | None
@@ -36,8 +39,8 @@ class Line:
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """An example: of what *kind* it is, a *story* as it is told ("" where it is none), what its working begins with (None where pupils
-    write it), what is *asked* of it and its label, its lines, and its answer for the key.
+    """An example: of what *kind* it is, a *story* as it is told ("" where it is none), what its working begins with
+    (None where pupils write it), what is *asked* of it and its label, its lines, and its answer for the key.
     """
 
     kind: str

@@ -1,4 +1,5 @@
-"""A set as a QTI package (the open assessment standard of 1EdTech), of version 3.0 or 2.1: an item for each example that can be one.
+"""A set as a QTI package (the open assessment standard of 1EdTech), of version 3.0 or 2.1: an item for each example
+that can be one.
 
 Written from the published structure as remembered, without its schema at hand; docs/formats.md says so.
 """
@@ -23,7 +24,9 @@ LEFT_OUT = "left-out.txt"
 
 @dataclass(frozen=True, slots=True)
 class Kind:
-    """How a version spells its documents: their namespaces, the types of its resources, and how a tree of 3.0 is turned into its own."""
+    """How a version spells its documents: their namespaces, the types of its resources, and how a tree of 3.0 is turned
+    into its own.
+    """
 
     item: str
     manifest: str
@@ -74,7 +77,8 @@ KINDS: dict[Version, Kind] = {
 def qti(
     title: str, examples: Sequence[Worked], points: Sequence[int], to_choose: bool = False, version: Version = "3.0"
 ) -> bytes:
-    """The package: a manifest, a test, and an item for each example, worth its *points*; with four options *to_choose* from.
+    """The package: a manifest, a test, and an item for each example, worth its *points*; with four options *to_choose*
+    from.
 
     Examples that can be no item, for they have many answers, are named in a text that lies beside.
     """

@@ -54,7 +54,9 @@ def item(identifier: str, title: str, worked: Worked, points: int) -> ET.Element
 
 
 def gap_item(identifier: str, title: str, worked: Worked, points: int, wanted: Sequence[Gap]) -> ET.Element:
-    """One item: the equation, a box for each of its blanks in their order (what is *wanted* in each), and feedback where all are right."""
+    """One item: the equation, a box for each of its blanks in their order (what is *wanted* in each), and feedback
+    where all are right.
+    """
     root = _root(identifier, title)
     names = [f"{_RESPONSE}{i + 1}" for i in range(len(wanted))]
     for name, gap in zip(names, wanted, strict=True):
@@ -102,7 +104,8 @@ def choice_item(identifier: str, title: str, worked: Worked, points: int, option
 
 def _root(identifier: str, title: str) -> ET.Element:
     return ET.Element("qti-assessment-item", {
-        "identifier": identifier, "title": title, "adaptive": "false", "time-dependent": "false", f"{{{_XML}}}lang": "en",
+        "identifier": identifier, "title": title, "adaptive": "false", "time-dependent": "false",
+        f"{{{_XML}}}lang": "en",
     })  # fmt: skip
 
 

@@ -1,4 +1,6 @@
-"""A set as one JSON document (docs/formats.md): written from the store, read back with every fault named by its place."""
+"""A set as one JSON document (docs/formats.md): written from the store, read back with every fault named by its
+place.
+"""
 
 from __future__ import annotations
 
@@ -52,7 +54,10 @@ class ExamplePart(Part):
 
 
 class SetDocument(Part):
-    """A set of worked examples, version 1. Workings, pictures and wrong answers are computed anew where it is opened."""
+    """A set of worked examples, version 1.
+
+    Workings, pictures and wrong answers are computed anew where it is opened.
+    """
 
     format: Literal["keen-slate/set"]
     version: Literal[1]
@@ -67,7 +72,10 @@ class SetDocument(Part):
 
 
 def read_document(file: bytes) -> SetDocument:
-    """The set that a *file* holds, every setting known and every problem worked. Raises `ReadError` that says where it is wrong, and why."""
+    """The set that a *file* holds, every setting known and every problem worked.
+
+    Raises `ReadError` that says where it is wrong, and why.
+    """
     document = json_document.read(
         file, SetDocument, "set", f"A set of {MOST_EXAMPLES} examples takes less than 100 kB."
     )

@@ -22,8 +22,10 @@ def squares(sheet: Sheet) -> str:
     across, down = _across(sheet), _down(sheet)
     inner = "".join([*_paper(across, down), *_fills(sheet), *_rules(sheet), *_cells(sheet)])
     return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {_HALF * across} {_HALF * down}" width="{_MILLIMETRES * across}mm" '
-        f'height="{_MILLIMETRES * down}mm" font-family="{_FONT}" text-anchor="middle"><g transform="translate({_HALF} {_HALF})">'
+        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {_HALF * across} {_HALF * down}" '
+        f'width="{_MILLIMETRES * across}mm" '
+        f'height="{_MILLIMETRES * down}mm" font-family="{_FONT}" text-anchor="middle"><g transform="translate({_HALF} '
+        f'{_HALF})">'
         f"{inner}</g></svg>"
     )
 
@@ -93,7 +95,8 @@ def _character(cell: SheetCell, high: int) -> str:
     size = _SIZES[cell.size]
     base = _HALF * cell.y + _HALF * high / 2 + 0.36 * size + (1.5 if cell.below else 0)
     return (
-        f'<text x="{_HALF * cell.x + _HALF * cell.w / 2:g}" y="{base:g}" font-size="{size}" fill="{_colour(cell.role)}">'
+        f'<text x="{_HALF * cell.x + _HALF * cell.w / 2:g}" y="{base:g}" font-size="{size}" '
+        f'fill="{_colour(cell.role)}">'
         f"{escape(cell.text)}</text>"
     )
 

@@ -84,7 +84,10 @@ def _copy_key(problem: Problem) -> tuple[object, ...]:
 
 
 def _problems(brought: str) -> list[tuple[int, str]]:
-    """Number and text of each line that holds a problem. Raises `ReadError` for a table that is none, and for too many lines."""
+    """Number and text of each line that holds a problem.
+
+    Raises `ReadError` for a table that is none, and for too many lines.
+    """
     text = brought.lstrip("\ufeff")
     first = text.partition("\n")[0].split(separator_of(text))
     if "problem" in [plain(name).strip('"').lower() for name in first]:

@@ -30,7 +30,10 @@ class Told:
         self.whole = fading.hide >= len(item.working.steps)
 
     def text(self) -> list[Block]:
-        """The text with its table. Where everything is left to pupils it has no inks: they tell which numbers are needed."""
+        """The text with its table.
+
+        Where everything is left to pupils it has no inks: they tell which numbers are needed.
+        """
         view, voice = self.view, self.item.voice
         rows = []
         for row in view.table:
@@ -60,7 +63,10 @@ class Told:
         ]
 
     def first_line(self) -> list[Block]:
-        """The first calculation; a frame for it where pupils write it. Layouts in boxes and sheets have it themselves."""
+        """The first calculation; a frame for it where pupils write it.
+
+        Layouts in boxes and sheets have it themselves.
+        """
         if self.whole:
             return []
         if self.view.calculations[0].hidden:

@@ -1,4 +1,7 @@
-"""Papers set by Typst: a template and plain data in, a PDF or pictures of its pages out. Nothing is fetched, no other file is read."""
+"""Papers set by Typst: a template and plain data in, a PDF or pictures of its pages out.
+
+Nothing is fetched, no other file is read.
+"""
 
 from __future__ import annotations
 
@@ -19,7 +22,8 @@ _UNKNOWN = "□"
 def pdf(template: str, data: dict[str, Any], typefaces: Path) -> bytes:
     """The PDF that *template* makes of *data*: tagged, its typefaces within it, checked for PDF/UA-1 by Typst.
 
-    *typefaces* is the folder of the TrueType files. Raises `typst.TypstError` where the check fails: a fault in the template.
+    *typefaces* is the folder of the TrueType files. Raises `typst.TypstError` where the check fails: a fault in the
+    template.
     """
     made = _compiler(str(typefaces)).compile(
         TEMPLATES / template, sys_inputs=_inputs(data, typefaces), pdf_standards=["ua-1"]
@@ -51,7 +55,9 @@ def _inputs(data: dict[str, Any], typefaces: Path) -> dict[str, str]:
 
 
 def printable(text: str, typefaces: Path) -> str:
-    """*text* with a square for each character that no typeface has: a page with letters missing would say nothing of it."""
+    """*text* with a square for each character that no typeface has: a page with letters missing would say nothing of
+    it.
+    """
     unknown = {ord(one) for one in set(text) - _ALSO} - covered(str(typefaces))
     return text.translate(dict.fromkeys(unknown, _UNKNOWN)) if unknown else text
 

@@ -1,4 +1,6 @@
-"""A table as a spreadsheet's own file (Office Open XML): written with text cells, and read as text, whatever the cells hold."""
+"""A table as a spreadsheet's own file (Office Open XML): written with text cells, and read as text, whatever the cells
+hold.
+"""
 
 from __future__ import annotations
 
@@ -47,7 +49,9 @@ def workbook(rows: Sequence[Sequence[object]]) -> bytes:
 
 
 def refuse_large(file: bytes) -> None:
-    """Raises `ReadError` for a *file* that says of itself that it is too large (more than it says is never unpacked), or is none."""
+    """Raises `ReadError` for a *file* that says of itself that it is too large (more than it says is never unpacked),
+    or is none.
+    """
     unpacked = sizes(file)
     if unpacked is None:
         raise ReadError(_NOT_A_WORKBOOK[0], 0, 0, _NOT_A_WORKBOOK[1])
@@ -56,7 +60,10 @@ def refuse_large(file: bytes) -> None:
 
 
 def table_in(file: bytes) -> str:
-    """The first sheet of a *file* as text, its cells parted by tabs. Raises `ReadError` where it cannot be read, and for a date."""
+    """The first sheet of a *file* as text, its cells parted by tabs.
+
+    Raises `ReadError` where it cannot be read, and for a date.
+    """
     refuse_large(file)
     try:
         sheet = load_workbook(io.BytesIO(file), read_only=True, data_only=True).worksheets[0]

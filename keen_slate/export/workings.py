@@ -1,4 +1,6 @@
-"""A working on paper, in the layout of its class: lines, a sheet of squares, boxes, or questions; with what pupils fill in left out."""
+"""A working on paper, in the layout of its class: lines, a sheet of squares, boxes, or questions; with what pupils fill
+in left out.
+"""
 
 from __future__ import annotations
 
@@ -24,7 +26,9 @@ _FILL = Room("fill")
 
 
 def body(item: Item, fading: Fading, pictures: bool) -> list[Block]:
-    """The whole working of *item*, what *fading* leaves to pupils left out; with the pictures of its steps where wanted."""
+    """The whole working of *item*, what *fading* leaves to pupils left out; with the pictures of its steps where
+    wanted.
+    """
     layout, laid = lay(item.working)
     if laid.sheet is not None:
         return _sheet(item, laid.sheet, fading, pictures)

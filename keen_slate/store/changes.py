@@ -1,7 +1,7 @@
 """What was changed, kept with the thing as it was after it, so that it can be undone and done again.
 
-A set, the ways of a teacher and those of a school each have such a history (`history`, `house`). It outlives the page, the session and
-the server. A new change drops those that were undone; number 0 is what the history found.
+A set, the ways of a teacher and those of a school each have such a history (`history`, `house`). It outlives the page,
+the session and the server. A new change drops those that were undone; number 0 is what the history found.
 """
 
 from __future__ import annotations

@@ -102,7 +102,9 @@ class Classes:
         return kept[1] if kept and kept[0] == key else None
 
     def keep_known(self, class_id: uuid.UUID, what: str, key: str, value: Any, rests_on: tuple[int, int, int]) -> None:
-        """Keep it, if pupils, sittings and entries are as many as it *rests_on*: nothing of what was removed is kept again."""
+        """Keep it, if pupils, sittings and entries are as many as it *rests_on*: nothing of what was removed is kept
+        again.
+        """
         mine = [SchoolClass.teacher_id == self.teacher_id, SchoolClass.id == class_id]
         free = select(SchoolClass.id).where(*mine).with_for_update(skip_locked=True).execution_options(autoflush=False)
         if self.session.scalars(free).first() is None or self.counts(class_id) != rests_on:

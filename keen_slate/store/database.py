@@ -32,13 +32,15 @@ _TIMEOUTS = {"statement_timeout": "10s", "lock_timeout": "5s", "idle_in_transact
 def open_engine(url: str, pooled: bool = False) -> Engine:
     """An engine for *url*; a connection that has died is noticed before it is used, and waiting has an end.
 
-    What is said of a failed statement never holds the texts that were in it. *pooled* says that a connection may be another
-    one in each transaction (PgBouncer, pooling transactions): nothing is said to it, or prepared in it, for longer.
+    What is said of a failed statement never holds the texts that were in it. *pooled* says that a connection may be
+    another one in each transaction (PgBouncer, pooling transactions): nothing is said to it, or prepared in it, for
+    longer.
     """
     options = {"options": " ".join([f"-c {name}={value}" for name, value in _TIMEOUTS.items()])}
     engine = create_engine(
         url, pool_pre_ping=True, pool_timeout=5, pool_size=10, max_overflow=6, hide_parameters=True,
-        connect_args={"connect_timeout": 5, "application_name": "keen-slate", **({"prepare_threshold": None} if pooled else options)},
+        connect_args={"connect_timeout": 5, "application_name": "keen-slate",
+        **({"prepare_threshold": None} if pooled else options)},
     )  # fmt: skip
     if pooled:
         event.listen(engine, "begin", _bound)
@@ -95,8 +97,10 @@ def let_in(url: str, role: str) -> None:
         with engine.begin() as connection:
             if not connection.execute(_HELD_BACK, {"role": role}).scalar():
                 raise SchemaError(
-                    f"The application would come to the database as {role}, who may do everything there. Make a role that "
-                    "owns nothing (create role keen_slate_desk login password '...'), name it in KEEN_SLATE_DATABASE_URL, "
+                    f"The application would come to the database as {role}, who may do everything there. Make a role "
+                    f"that "
+                    "owns nothing (create role keen_slate_desk login password '...'), name it in "
+                    "KEEN_SLATE_DATABASE_URL, "
                     "and the one that owns the tables in KEEN_SLATE_OWNER_URL."
                 )
             connection.exec_driver_sql(f"GRANT USAGE ON SCHEMA public TO {name}")
@@ -125,7 +129,8 @@ def bring_up_to_date(url: str, first: Callable[[str], object] = lambda revision:
     newest = known[-1]
     if found is not None and found not in known:
         raise SchemaError(
-            f"The records were made by a newer version of Keen Slate ({found}; this one knows {newest}). Start the newer one; "
+            f"The records were made by a newer version of Keen Slate ({found}; this one knows {newest}). Start the "
+            f"newer one; "
             f"there, ./slate downgrade {newest} brings the records back to this one."
         )
     if found == newest:
@@ -153,7 +158,8 @@ def revisions() -> list[str]:
 def downgrade_to(
     url: str, revision: str, lose_data: bool = False, first: Callable[[str], object] = lambda revision: None
 ) -> None:
-    """Bring the tables back to *revision*. Raises `SchemaError`, also where something would be lost and *lose_data* is not said.
+    """Bring the tables back to *revision*. Raises `SchemaError`, also where something would be lost and *lose_data* is
+    not said.
 
     *first* is called as by `bring_up_to_date`.
     """

@@ -1,4 +1,6 @@
-"""The demo data: the Wren Hollow trail crew, a made-up school club that builds a nature trail, and two made-up classes."""
+"""The demo data: the Wren Hollow trail crew, a made-up school club that builds a nature trail, and two made-up
+classes.
+"""
 
 from __future__ import annotations
 
@@ -108,7 +110,8 @@ SETS: tuple[tuple[str, tuple[str, ...]], ...] = (
             "On the first day the shoot was 5 3/10 cm high, on the fifth day 8 1/20 cm. "
             "How much higher was it on the fifth day than on the first?",  # S2
             "Sedge used 2 2/3 loads of stones. Then 4 1/2 loads were left. How many loads were there at first?",  # S3
-            "Yarrow has 8 m of rope. She uses 1 1/4 m for a swing and 2 2/3 m for a ladder. How much rope is left?",  # S4
+            # S4
+            "Yarrow has 8 m of rope. She uses 1 1/4 m for a swing and 2 2/3 m for a ladder. How much rope is left?",
             "A rope of 7 1/2 m is cut into 3 equal pieces. How long is each piece?",  # S5
             "A log is 2 1/4 m long and weighs 30 kg. Teasel saws 5/6 m off. How long is the rest?",  # S6
             "A handrail is 2 1/2 m long. Burdock cuts 75 cm off. How many centimetres are left?",  # S6

@@ -1,4 +1,7 @@
-"""The classes of the demo: Heron sat the regrouping set twice, a week apart; Kestrel is larger, and sat once. All made up."""
+"""The classes of the demo: Heron sat the regrouping set twice, a week apart; Kestrel is larger, and sat once.
+
+All made up.
+"""
 
 from __future__ import annotations
 
@@ -17,12 +20,16 @@ from .shelf import Shelf
 from .sittings import Entered, Sittings
 
 HERON = (
-    "Alder", "Bracken", "Bramble", "Burnet", "Campion", "Clover", "Dodder", "Fescue", "Gorse", "Hazel", "Heather", "Ling", "Mallow",
-    "Nettle", "Orache", "Reed", "Rowan", "Rush", "Sedge", "Sorrel", "Tansy", "Teasel", "Thyme", "Vetch", "Willow", "Yarrow",
+    "Alder", "Bracken", "Bramble", "Burnet", "Campion", "Clover", "Dodder", "Fescue", "Gorse", "Hazel", "Heather",
+    "Ling", "Mallow",
+    "Nettle", "Orache", "Reed", "Rowan", "Rush", "Sedge", "Sorrel", "Tansy", "Teasel", "Thyme", "Vetch", "Willow",
+    "Yarrow",
 )  # fmt: skip
 KESTREL = (
-    "Aspen", "Birch", "Burdock", "Comfrey", "Cowslip", "Daisy", "Elder", "Flax", "Foxglove", "Hawthorn", "Holly", "Iris", "Ivy",
-    "Juniper", "Larch", "Lichen", "Maple", "Mint", "Moss", "Mugwort", "Oak", "Primrose", "Rosehip", "Sage", "Spruce", "Sundew",
+    "Aspen", "Birch", "Burdock", "Comfrey", "Cowslip", "Daisy", "Elder", "Flax", "Foxglove", "Hawthorn", "Holly",
+    "Iris", "Ivy",
+    "Juniper", "Larch", "Lichen", "Maple", "Mint", "Moss", "Mugwort", "Oak", "Primrose", "Rosehip", "Sage", "Spruce",
+    "Sundew",
     "Tamarisk", "Valerian", "Woodruff", "Yew",
 )  # fmt: skip
 # What pupils of Heron do, first and a week later.

@@ -141,7 +141,10 @@ def hashed(secret: str) -> str:
 
 
 def take_away(session: Session, rows: Mapping[str, object], name: str, gone: str) -> None:
-    """Take the one of some *rows* away that is called *name*. Raises `NotFoundError`, with what is said where it is *gone*."""
+    """Take the one of some *rows* away that is called *name*.
+
+    Raises `NotFoundError`, with what is said where it is *gone*.
+    """
     if name not in rows:
         raise NotFoundError(gone)
     session.delete(rows[name])

@@ -1,7 +1,7 @@
 """The history of a set: every change is kept with the set as it was after it, so that it can be undone and done again.
 
-What belongs to a set and to an example is what their tables have, so that a new column is among it; the columns that are left
-out are named here.
+What belongs to a set and to an example is what their tables have, so that a new column is among it; the columns that
+are left out are named here.
 """
 
 from __future__ import annotations
@@ -25,8 +25,8 @@ NOT_OF_SET = {
     "teacher_id", "id", "version", "place", "show_key", "searched", "at_change", "created_at", "changed_at",
 }  # fmt: skip
 NOT_OF_EXAMPLE = {"teacher_id", "id", "set_id", "position", "summary", "summary_key"}
-# What happens to an example without being a change of it: undoing leaves it, and brings it back with an example that was taken
-# off. A copy, and a file, are of the problem and not of what happened to it.
+# What happens to an example without being a change of it: undoing leaves it, and brings it back with an example that
+# was taken off. A copy, and a file, are of the problem and not of what happened to it.
 HAPPENED = ("time_log",)
 SET_FIELDS = tuple([column.key for column in ExampleSet.__table__.columns if column.key not in NOT_OF_SET])
 EXAMPLE_FIELDS = tuple(
@@ -55,7 +55,9 @@ class History(Changes[ExampleSet]):
         super().record(said)
 
     def _thin(self) -> None:
-        """Take away what was done long ago to the sets of this teacher that have rested since; what can be done again stays."""
+        """Take away what was done long ago to the sets of this teacher that have rested since; what can be done again
+        stays.
+        """
         rested = exists().where(
             ExampleSet.teacher_id == Change.teacher_id, ExampleSet.id == Change.set_id,
             ExampleSet.changed_at < func.now() - OLD, Change.number < ExampleSet.at_change - MOST_OF_OLD,

@@ -1,4 +1,5 @@
-"""Ways that hold for all sets: a teacher's (the house), and those of a school; with a version and a history of their own.
+"""Ways that hold for all sets: a teacher's (the house), and those of a school; with a version and a history of their
+own.
 
 A set's history knows nothing of them, so that undoing at a set never takes back what was set for all.
 """

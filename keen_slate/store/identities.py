@@ -1,7 +1,7 @@
 """Who teachers are to the school's own sign-in, and the ways there that have begun.
 
-A way is come back from once, within ten minutes. What is known of a person is one hash of the provider and of what it calls
-her for good (OpenID Connect Core 1.0, 5.7: never her address, which may become somebody else's).
+A way is come back from once, within ten minutes. What is known of a person is one hash of the provider and of what it
+calls her for good (OpenID Connect Core 1.0, 5.7: never her address, which may become somebody else's).
 """
 
 from __future__ import annotations
@@ -46,7 +46,9 @@ def begin(session: Session, meant: str = "") -> Way:
 
 
 def come_back(session: Session, state: str, meant: str = "") -> Way | None:
-    """The way that was begun with *state*, which is used up; None where there is none for what it was *meant*, or no more."""
+    """The way that was begun with *state*, which is used up; None where there is none for what it was *meant*, or no
+    more.
+    """
     mine = delete(Begun).where(Begun.state == hashed(state), Begun.made_at >= func.now() - _BACK_WITHIN)
     found = session.execute(mine.returning(Begun.meant, Begun.nonce, Begun.verifier)).one_or_none()
     return Way(state, found.nonce, found.verifier) if found and found.meant == hashed(meant) else None

@@ -212,7 +212,10 @@ class Challenge(Base):
 
 
 class Begun(Base):
-    """A way to the school's own sign-in that has begun, by the hash of its *state*, and what it is *meant* for. It is nobody's."""
+    """A way to the school's own sign-in that has begun, by the hash of its *state*, and what it is *meant* for.
+
+    It is nobody's.
+    """
 
     __tablename__ = "begun"
 
@@ -226,7 +229,8 @@ class Begun(Base):
 
 
 class Identity(Base):
-    """Who a teacher is to the school's own sign-in: *hashed* from the provider and its subject; *name* as it is said there.
+    """Who a teacher is to the school's own sign-in: *hashed* from the provider and its subject; *name* as it is said
+    there.
 
     It is looked up before anybody knows which teacher it is, as an address is.
     """
@@ -266,8 +270,8 @@ class ExampleSet(Base):
     """A set of worked examples. *version* counts its changes, so that two tabs cannot overwrite each other.
 
     *ways* are those of the set: what departs from the house. *words* are its teacher's, for all steps of a kind.
-    *place* is where it lies: on the shelf, in the archive or in the bin. *at_change* is the change of its history
-    that it stands at: those after it were undone. *show_key* is the secret part of the address under which it may be read.
+    *place* is where it lies: on the shelf, in the archive or in the bin. *at_change* is the change of its history that
+    it stands at: those after it were undone. *show_key* is the secret part of the address under which it may be read.
     *searched* is all that is written in it, in small letters, where a search looks.
     """
 
@@ -303,8 +307,9 @@ class Example(Base):
     """A problem on the ladder as it was typed, with its own ways and the words its teacher wrote for its steps.
 
     *target* is the form that a lone number is to be converted to. *fading* is what pupils fill in, *marks* are the
-    points that its teacher gives, by key. *time_log* has the seconds that it was shown for on each day. *summary* is what the
-    ladder and the Shelf show of it, worked once; it holds as long as *summary_key* does (see `store.summaries`).
+    points that its teacher gives, by key. *time_log* has the seconds that it was shown for on each day. *summary* is
+    what the ladder and the Shelf show of it, worked once; it holds as long as *summary_key* does (see
+    `store.summaries`).
     """
 
     __tablename__ = "example"
@@ -389,7 +394,8 @@ class OwnScenario(Base):
 
 
 class SchoolClass(Base):
-    """A class of a teacher. What was mastered *returns* after so many days; sittings are forgotten after so many months, if any are named.
+    """A class of a teacher. What was mastered *returns* after so many days; sittings are forgotten after so many
+    months, if any are named.
 
     *known* is what the core says of all its sittings together, each with the key of what it rests on.
     """
@@ -421,10 +427,11 @@ class Pupil(Base):
 
 
 class Sitting(Base):
-    """A class, a day and a *kind*, with a snapshot of the set as it was given: its *title* and *questions*. *set_id* may be gone by now.
+    """A class, a day and a *kind*, with a snapshot of the set as it was given: its *title* and *questions*. *set_id*
+    may be gone by now.
 
-    *counter* counts the entries, so that another page sees what is new. *moves* are pupils put into a group by hand (id -> codes).
-    *known* is what the core says of questions and answers, kept while its rules are those of *known_key*.
+    *counter* counts the entries, so that another page sees what is new. *moves* are pupils put into a group by hand (id
+    -> codes). *known* is what the core says of questions and answers, kept while its rules are those of *known_key*.
     """
 
     __tablename__ = "sitting"
@@ -454,8 +461,9 @@ def _of_sitting() -> tuple[ForeignKeyConstraint, ForeignKeyConstraint]:
 
 
 class Answer(Base):
-    """What a pupil wrote to a question (by its *number* from 0): "" is a blank, no text that she was away. *word* is the teacher's,
-    *counter* the entry that it comes from."""
+    """What a pupil wrote to a question (by its *number* from 0): "" is a blank, no text that she was away. *word* is
+    the teacher's, *counter* the entry that it comes from.
+    """
 
     __tablename__ = "answer"
 
@@ -471,7 +479,10 @@ class Answer(Base):
 
 
 class Entry(Base):
-    """Who entered what, and when: a line of the log of a sitting, the *counter* its number. *gone* says that the cell was emptied."""
+    """Who entered what, and when: a line of the log of a sitting, the *counter* its number.
+
+    *gone* says that the cell was emptied.
+    """
 
     __tablename__ = "entry"
 

@@ -1,6 +1,7 @@
 """Changes that are sent twice are made once: the answer to a change is kept with it, in the same transaction.
 
-A page gives every change a key of its own. Where the answer did not arrive, it sends the change again with the same key.
+A page gives every change a key of its own. Where the answer did not arrive, it sends the change again with the same
+key.
 """
 
 from __future__ import annotations
@@ -26,8 +27,8 @@ class OtherChangeError(ValueError):
 def answer_to(session: Session, teacher_id: uuid.UUID, key: uuid.UUID, digest: str) -> tuple[int, bytes] | None:
     """Status and body that the change under *key* was answered with; None for a change that has not been made.
 
-    Whoever sends the same change at this moment waits until this transaction has ended. Raises `OtherChangeError` where the change
-    under this key was another one than that of *digest*.
+    Whoever sends the same change at this moment waits until this transaction has ended. Raises `OtherChangeError` where
+    the change under this key was another one than that of *digest*.
     """
     session.execute(select(func.pg_advisory_xact_lock(_lock(key))))
     found = session.get(Answered, (teacher_id, key))
@@ -39,7 +40,9 @@ def answer_to(session: Session, teacher_id: uuid.UUID, key: uuid.UUID, digest: s
 
 
 def hold(connection: Connection, key: uuid.UUID) -> bool:
-    """Whether the long work under *key* is this *connection*'s, as long as its transaction lasts; False where another is at it."""
+    """Whether the long work under *key* is this *connection*'s, as long as its transaction lasts; False where another
+    is at it.
+    """
     connection.execute(text("set local idle_in_transaction_session_timeout = 0"))
     return bool(connection.scalar(select(func.pg_try_advisory_xact_lock(_lock(key) ^ _LONG))))
 

@@ -65,7 +65,9 @@ def invited_by(session: Session, secret: str) -> tuple[Invitation, School] | Non
 
 
 def join(session: Session, secret: str) -> bool:
-    """Put the teacher at the desk in the school that a link invites to, and withdraw what she shared; whether it was good."""
+    """Put the teacher at the desk in the school that a link invites to, and withdraw what she shared; whether it was
+    good.
+    """
     return bool(session.scalar(select(func.keen_slate_join(hashed(secret)))))
 
 

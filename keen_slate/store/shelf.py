@@ -67,7 +67,8 @@ class Shelf:
     def sets(
         self, place: str = "shelf", search: str = "", start: int = 0, most: int | None = None, order: str = "changed"
     ) -> Sequence[ExampleSet]:
-        """The sets in a *place* with their examples; those in which *search* is written, *most* from number *start* (from 0).
+        """The sets in a *place* with their examples; those in which *search* is written, *most* from number *start*
+        (from 0).
 
         In *order*: the one changed last first, by title, or the one that was on the wall last first.
         """
@@ -118,7 +119,10 @@ class Shelf:
         return self._found(_ONE_SET, {"teacher": self.teacher_id, "set": set_id})
 
     def ways_in(self, set_id: uuid.UUID | None) -> dict[str, str]:
-        """The ways that hold in a set, its own before those of the house; in none, the house's. Raises `NotFoundError`."""
+        """The ways that hold in a set, its own before those of the house; in none, the house's.
+
+        Raises `NotFoundError`.
+        """
         if set_id is None:
             return self.house_ways()
         own = self.session.scalar(
@@ -229,7 +233,9 @@ class Shelf:
     def add_examples(
         self, set_id: uuid.UUID, version: int, examples: Sequence[Mapping[str, Any]], position: int | None = None
     ) -> tuple[ExampleSet, list[Example]]:
-        """Put examples (values of `EXAMPLE_FIELDS`, *source* at least) on the ladder at *position* from 0, or at its end."""
+        """Put examples (values of `EXAMPLE_FIELDS`, *source* at least) on the ladder at *position* from 0, or at its
+        end.
+        """
         example_set, history = self._for_change(set_id, version)
         if len(example_set.examples) + len(examples) > MOST_EXAMPLES:
             raise FullSetError(f"A set holds {MOST_EXAMPLES} examples; begin a new one for more.")
@@ -268,7 +274,10 @@ class Shelf:
         return self._changed(example_set, history, f"{example.source} was taken off")
 
     def add_time(self, set_id: uuid.UUID, example_id: uuid.UUID, day: str, seconds: int) -> Example:
-        """Log that an example was shown for so many *seconds* on a *day*. It is no change of the set, and is not undone."""
+        """Log that an example was shown for so many *seconds* on a *day*.
+
+        It is no change of the set, and is not undone.
+        """
         self._locked(set_id)
         example = self.example(set_id, example_id)
         log = [dict(entry) for entry in example.time_log]
@@ -298,7 +307,9 @@ class Shelf:
         return example_set, history
 
     def _locked(self, set_id: uuid.UUID) -> ExampleSet:
-        """The set as it is now; whoever changes it at this moment waits, and then sees the version that this change makes."""
+        """The set as it is now; whoever changes it at this moment waits, and then sees the version that this change
+        makes.
+        """
         return self._found(_ONE_SET_LOCKED, {"teacher": self.teacher_id, "set": set_id})
 
     def _changed(self, example_set: ExampleSet, history: History, said: str) -> ExampleSet:
@@ -348,7 +359,9 @@ _ONE_EXAMPLE = (
 
 
 def _searched(example_set: ExampleSet) -> str:
-    """All that is written in a set, a line each, in small letters: what one looks for never goes over the end of a line."""
+    """All that is written in a set, a line each, in small letters: what one looks for never goes over the end of a
+    line.
+    """
     # Before it is first written a new set has no defaults yet.
     of_examples = [text for one in example_set.examples for text in (one.source, one.note)]
     written = [example_set.title, example_set.note, example_set.objective, *(example_set.standards or ()), *of_examples]
@@ -369,9 +382,11 @@ def _shown_on() -> ScalarSelect[str]:
 
 def _empty() -> dict[str, Any]:
     """What an example has of which nothing is said."""
-    columns = Example.__table__.columns
-    return {name: None if (begin := columns[name].default) is None else begin.arg(None) if begin.is_callable else begin.arg
-            for name in EXAMPLE_FIELDS}  # fmt: skip
+    begins = {name: Example.__table__.columns[name].default for name in EXAMPLE_FIELDS}
+    return {
+        name: None if begin is None else begin.arg(None) if begin.is_callable else begin.arg
+        for name, begin in begins.items()
+    }
 
 
 def _said(names: Mapping[str, Any] | Sequence[str]) -> str:

@@ -1,4 +1,7 @@
-"""Sittings of a class: a snapshot of a set on a day, and what was entered cell by cell. The last entry of a cell is the one that holds."""
+"""Sittings of a class: a snapshot of a set on a day, and what was entered cell by cell.
+
+The last entry of a cell is the one that holds.
+"""
 
 from __future__ import annotations
 
@@ -198,7 +201,9 @@ class Sittings:
     # What the core says, kept ---------------------------------------------------------------------------------------
 
     def known(self, sitting: Sitting) -> dict[str, Any]:
-        """What the core says of the questions and answers of a sitting, as far as it is kept and its rules are still the same."""
+        """What the core says of the questions and answers of a sitting, as far as it is kept and its rules are still
+        the same.
+        """
         mine = Sitting.teacher_id == self.teacher_id, Sitting.id == sitting.id, Sitting.known_key == rules_version()
         return self.session.scalar(select(Sitting.known).where(*mine)) or {}
 

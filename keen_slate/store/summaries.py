@@ -1,4 +1,6 @@
-"""What the ladder and the Shelf show of an example is worked once and kept with it, until something that it rests on changes."""
+"""What the ladder and the Shelf show of an example is worked once and kept with it, until something that it rests on
+changes.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,5 @@
-"""The second wall: what a session says of itself to PostgreSQL, whose row-level security lets it reach that and no more.
+"""The second wall: what a session says of itself to PostgreSQL, whose row-level security lets it reach that and no
+more.
 
 The first wall is that every query names its teacher (`shelf`). This one holds where a query forgets to: the policies
 stand in the migrations. What is said holds for a transaction, so that connections may be shared.
@@ -20,7 +21,9 @@ _SAID = "said to the database"
 
 
 def reach(session: Session, what: str, value: str | uuid.UUID) -> None:
-    """Let *session* reach what *value* opens (`TEACHER`, `ADDRESS`, `IDENTITY`, `SHOWN`, `LINK`; "" for nothing), from now on."""
+    """Let *session* reach what *value* opens (`TEACHER`, `ADDRESS`, `IDENTITY`, `SHOWN`, `LINK`; "" for nothing), from
+    now on.
+    """
     connection = session.connection()
     session.info.setdefault(_SAID, {})[what] = str(value)
     _say(connection, what, str(value))

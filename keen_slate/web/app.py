@@ -55,13 +55,14 @@ LARGEST_REQUEST = 512 * 1024
 
 
 def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
-    """The application. *config* may hold SECRET_KEY, DATABASE_URL, HOSTS (names that it is reached by besides loopback).
+    """The application. *config* may hold SECRET_KEY, DATABASE_URL, HOSTS (names that it is reached by besides
+    loopback).
 
     What is missing there is taken from the environment: KEEN_SLATE_SECRET_KEY, KEEN_SLATE_DATABASE_URL,
-    KEEN_SLATE_POOLED ("1" behind a pool of transactions), KEEN_SLATE_HOSTS (parted by commas), KEEN_SLATE_INSTANCE (what it answers when it is asked who it is),
-    KEEN_SLATE_SMTP and KEEN_SLATE_MAIL_FROM (how e-mail is sent, and by whom), KEEN_SLATE_OIDC_ISSUER, _CLIENT, _SECRET
-    and _NAME (the school's own sign-in). Without a database address nothing can be asked (the OpenAPI document is made
-    so). Raises `MailSettingsError`, `ProviderSettingsError`.
+    KEEN_SLATE_POOLED ("1" behind a pool of transactions), KEEN_SLATE_HOSTS (parted by commas), KEEN_SLATE_INSTANCE
+    (what it answers when it is asked who it is), KEEN_SLATE_SMTP and KEEN_SLATE_MAIL_FROM (how e-mail is sent, and by
+    whom), KEEN_SLATE_OIDC_ISSUER, _CLIENT, _SECRET and _NAME (the school's own sign-in). Without a database address
+    nothing can be asked (the OpenAPI document is made so). Raises `MailSettingsError`, `ProviderSettingsError`.
     """
     app = APIFlask(
         "keen_slate",

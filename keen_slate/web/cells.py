@@ -132,7 +132,8 @@ def about_cell(answers: Answers, pupil: str, number: int) -> AboutCellOut:
         explainer = explainer_of(question)
     except CoreError:
         return AboutCellOut(
-            explanations=[], form_text=None, checked=None, figure=None, holds=[], no_longer=[], cannot_tell=[], telling=MendOut(text=None, glyphs=[]),
+            explanations=[], form_text=None, checked=None, figure=None, holds=[], no_longer=[], cannot_tell=[],
+            telling=MendOut(text=None, glyphs=[]),
             class_on_it=[], points=[], answer=[],
         )  # fmt: skip
     working = explainer.working

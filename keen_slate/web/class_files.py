@@ -1,4 +1,6 @@
-"""What of a class leaves the house: its answers as CSV, pages as PDF, all of it as one document that can be brought in again."""
+"""What of a class leaves the house: its answers as CSV, pages as PDF, all of it as one document that can be brought in
+again.
+"""
 
 from __future__ import annotations
 
@@ -173,7 +175,9 @@ def bring() -> ClassOut:
 
 
 def bring_class(mine: Shelf, document: ClassDocument, sets: Mapping[str, UUID] | None = None) -> SchoolClass:
-    """A new class from a *document*, with all that it wrote; *sets* are those that came in beside it, by their files."""
+    """A new class from a *document*, with all that it wrote; *sets* are those that came in beside it, by their
+    files.
+    """
     classes, store = Classes(mine.session, mine.teacher_id), Sittings(mine.session, mine.teacher_id)
     made = classes.add(document.name, [pupil.alias for pupil in document.pupils])
     made.returns, made.forget_months = document.returns, document.forget_months or None

@@ -165,7 +165,8 @@ def class_view(mine: Shelf, found: SchoolClass) -> ClassOut:
     year = year_of(mine, found.id)
     return ClassOut(
         id=found.id, name=found.name, returns=found.returns, forget_months=found.forget_months or 0,
-        pupils=[pupil_out(one.id, one.alias, one.here) for one in year.pupils], sittings=class_page(year).sittings[::-1],
+        pupils=[pupil_out(one.id, one.alias, one.here) for one in year.pupils],
+        sittings=class_page(year).sittings[::-1],
     )  # fmt: skip
 
 

@@ -16,7 +16,10 @@ from .session import AnsweredError, change_digest, change_key, database
 
 @contextmanager
 def shelf() -> Iterator[Shelf]:
-    """The shelf of the teacher at the desk. Raises `HTTPError` 401 where nobody is, `AnsweredError` for a change sent again."""
+    """The shelf of the teacher at the desk.
+
+    Raises `HTTPError` 401 where nobody is, `AnsweredError` for a change sent again.
+    """
     mine = Shelf(database(), teacher().id)
     if (key := change_key()) is not None and "looked" not in g:
         g.looked = True

@@ -1,4 +1,6 @@
-"""JSON as it goes out: in the order in which documents are published, and in letters that can be sent, whatever was typed."""
+"""JSON as it goes out: in the order in which documents are published, and in letters that can be sent, whatever was
+typed.
+"""
 
 from __future__ import annotations
 

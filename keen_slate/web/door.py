@@ -1,7 +1,7 @@
 """The door: which addresses are ours, who is at the desk, and the token that every change must carry.
 
-A browser comes in by a link that works once (`store.doors`). Its cookie holds the secret of its sign-in; the token is signed
-from that secret, not stored, so answers that overtake each other cannot lose it, and it ends with the sign-in.
+A browser comes in by a link that works once (`store.doors`). Its cookie holds the secret of its sign-in; the token is
+signed from that secret, not stored, so answers that overtake each other cannot lose it, and it ends with the sign-in.
 """
 
 from __future__ import annotations
@@ -26,12 +26,15 @@ USED = "This link was used before, or is too old."
 # What may be asked for by anybody: to come in, and what can be asked for here at all.
 OPEN = {
     "/api/enter", "/api/sign-in", "/api/way-in", "/api/forgotten", "/api/passkey/options", "/api/passkey/sign-in",
-    "/api/provider/options", "/api/provider/sign-in", "/api/provider/join", "/api/invited", "/api/join", "/api/openapi.json",
+    "/api/provider/options", "/api/provider/sign-in", "/api/provider/join", "/api/invited", "/api/join",
+    "/api/openapi.json",
 }  # fmt: skip
 
 
 def init_app(app: APIFlask, hosts: list[str]) -> None:
-    """Let in only what comes to one of our *hosts* from a page of ours and from who is signed in, changes only with their token."""
+    """Let in only what comes to one of our *hosts* from a page of ours and from who is signed in, changes only with
+    their token.
+    """
     app.config["TRUSTED_HOSTS"] = [*OURS, *hosts]
 
     @app.before_request
@@ -67,7 +70,9 @@ def init_app(app: APIFlask, hosts: list[str]) -> None:
 
 
 def cookie_name() -> str:
-    """The name of the cookie: each folder of Keen Slate has its own, for a browser keeps one jar for all ports of an address."""
+    """The name of the cookie: each folder of Keen Slate has its own, for a browser keeps one jar for all ports of an
+    address.
+    """
     return f"keen_slate_{sha256(b'cookie of ' + str(current_app.config['SECRET_KEY']).encode()).hexdigest()[:8]}"
 
 

@@ -1,7 +1,8 @@
 """A server that ends without dropping a request: what was begun is answered, and nobody is sent away in the middle.
 
-On the first SIGTERM it takes no new connection (others listen at the same socket), tells each client with its answer that the
-connection ends, and closes those that say nothing; on a second one, or when too long has passed, it ends at once.
+On the first SIGTERM it takes no new connection (others listen at the same socket), tells each client with its answer
+that the connection ends, and closes those that say nothing; on a second one, or when too long has passed, it ends at
+once.
 """
 
 from __future__ import annotations

@@ -1,4 +1,7 @@
-"""Every refusal of the API is the same object: {"error": {message, position, length, hint}}. This is the one place that makes it."""
+"""Every refusal of the API is the same object: {"error": {message, position, length, hint}}.
+
+This is the one place that makes it.
+"""
 
 from __future__ import annotations
 

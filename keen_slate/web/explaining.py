@@ -119,7 +119,10 @@ def mend(json_data: MendIn) -> MendOut:
 @blueprint.input(RevealsQuery, location="query")
 @blueprint.output(RevealsOut)
 def reveals(set_id: UUID, query_data: RevealsQuery) -> RevealsOut:
-    """What the examples of a set reveal together; those that cannot be worked are left out. For a class, what it holds comes first."""
+    """What the examples of a set reveal together; those that cannot be worked are left out.
+
+    For a class, what it holds comes first.
+    """
     with shelf() as mine:
         example_set, house = mine.one_set(set_id), mine.house_ways()
         year = year_of(mine, query_data.class_id) if query_data.class_id else None

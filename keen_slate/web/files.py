@@ -173,8 +173,10 @@ def judge(set_id: UUID, json_data: BroughtIn) -> BroughtOut:
 def document_of(example_set: ExampleSet) -> SetDocument:
     """A set as its published document."""
     return SetDocument(
-        format="keen-slate/set", version=1, title=example_set.title, objective=example_set.objective, standards=example_set.standards, note=example_set.note,
-        lesson_minutes=example_set.lesson_minutes, ways=example_set.ways, words=example_set.words, examples=[_part(e) for e in example_set.examples],
+        format="keen-slate/set", version=1, title=example_set.title, objective=example_set.objective,
+        standards=example_set.standards, note=example_set.note,
+        lesson_minutes=example_set.lesson_minutes, ways=example_set.ways, words=example_set.words,
+        examples=[_part(e) for e in example_set.examples],
     )  # fmt: skip
 
 

@@ -1,4 +1,6 @@
-"""Whether this process lives (/healthz), and whether it can do its work (/readyz): asked by who sends requests to it."""
+"""Whether this process lives (/healthz), and whether it can do its work (/readyz): asked by who sends requests
+to it.
+"""
 
 from __future__ import annotations
 

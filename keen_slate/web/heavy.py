@@ -1,7 +1,9 @@
-"""Heavy requests run beside the light ones: in a few processes that can be ended, two at a time for the machine, one for a teacher.
+"""Heavy requests run beside the light ones: in a few processes that can be ended, two at a time for the machine, one
+for a teacher.
 
-A bound counts the processor time of the work, not what it waits for: a search hands back what it has by then, a process that
-outlives it is ended. Waiting has a bound of its own; who has to wait is told so and asks again. Work whose client has gone is ended.
+A bound counts the processor time of the work, not what it waits for: a search hands back what it has by then, a process
+that outlives it is ended. Waiting has a bound of its own; who has to wait is told so and asks again. Work whose client
+has gone is ended.
 """
 
 from __future__ import annotations
@@ -73,7 +75,8 @@ def waiting(said: str) -> tuple[Response, int]:
 def run(task: Callable[..., T], *arguments: Any, seconds: int = BUTTON) -> T:
     """What *task* makes of *arguments*, in a process of its own, with so many *seconds* of work.
 
-    Raises what the task raises, `WaitingError`, `GoneError`, and `EndedEarlyError` where it was ended without anything in hand.
+    Raises what the task raises, `WaitingError`, `GoneError`, and `EndedEarlyError` where it was ended without anything
+    in hand.
     """
     teacher_id = teacher().id
     with session.released():  # no connection is held while others work, but for the key of a change
@@ -114,7 +117,7 @@ def _result(seconds: int, task: Callable[..., T], arguments: tuple[Any, ...]) ->
         raise HTTPError(503, "What worked on this has ended before it was done. Nothing was saved.") from None
 
 
-# Turns ------------------------------------------------------------------------------------------------------------------
+# Turns ----------------------------------------------------------------------------------------------------------------
 
 
 @contextmanager
@@ -136,7 +139,10 @@ def _turn(name: str, first: int, at_once: int, said: str) -> Iterator[None]:
 
 
 def _locked(handle: int, number: int) -> bool:
-    """Whether the lock on the byte of this *number* could be taken. It belongs to the open file, so threads exclude each other too."""
+    """Whether the lock on the byte of this *number* could be taken.
+
+    It belongs to the open file, so threads exclude each other too.
+    """
     wanted = struct.pack("hhqqi", fcntl.F_WRLCK, os.SEEK_SET, number, 1, 0)
     try:
         fcntl.fcntl(handle, fcntl.F_OFD_SETLK, wanted)

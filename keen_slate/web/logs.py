@@ -1,4 +1,6 @@
-"""What is written of each request: a line of JSON with a number of its own, and no text of anybody's, no address of a row."""
+"""What is written of each request: a line of JSON with a number of its own, and no text of anybody's, no address of a
+row.
+"""
 
 from __future__ import annotations
 
@@ -43,7 +45,9 @@ def rule() -> str:
 
 
 def write_json() -> None:
-    """Have this process write lines of JSON to standard output, one a request and one for each thing that went wrong."""
+    """Have this process write lines of JSON to standard output, one a request and one for each thing that went
+    wrong.
+    """
     handler = logging.StreamHandler(sys.stdout)
     handler.setFormatter(JsonFormatter("%(message)s", timestamp=True, rename_fields={"levelname": "level"}))
     handler.addFilter(_numbered)

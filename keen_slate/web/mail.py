@@ -1,6 +1,7 @@
 """E-mail, where the installation can send any: a link for who has forgotten her password, and what others send.
 
-The answer to a forgotten password is the same whether anybody signs in by the address, and comes before anything is looked up.
+The answer to a forgotten password is the same whether anybody signs in by the address, and comes before anything is
+looked up.
 """
 
 from __future__ import annotations

@@ -1,4 +1,6 @@
-"""What pupils have shown before, beside the likely wrong answers of an example, and what a class holds beside what a set reveals."""
+"""What pupils have shown before, beside the likely wrong answers of an example, and what a class holds beside what a
+set reveals.
+"""
 
 from __future__ import annotations
 
@@ -29,7 +31,9 @@ _LAST = 6  # sittings that are looked through
 @blueprint.get("/sets/<uuid:set_id>/met")
 @blueprint.output(MetsOut)
 def met(set_id: UUID) -> MetsOut:
-    """How many pupils showed each misconception when it last could be seen: in this set where it was sat, else in another one."""
+    """How many pupils showed each misconception when it last could be seen: in this set where it was sat, else in
+    another one.
+    """
     with shelf() as mine:
         mine.one_set(set_id)
         classes = Classes(mine.session, mine.teacher_id)

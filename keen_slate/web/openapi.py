@@ -105,7 +105,10 @@ MADE = "openapi.json"  # beside the built front end, whose types are made from i
 
 
 def init_app(app: APIFlask) -> None:
-    """Publish each model once; the generator by itself copies nested models into each parent. Send the document as it was built."""
+    """Publish each model once; the generator by itself copies nested models into each parent.
+
+    Send the document as it was built.
+    """
 
     @app.get("/api/openapi.json")
     @app.doc(hide=True)

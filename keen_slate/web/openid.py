@@ -1,4 +1,6 @@
-"""The school's own sign-in, spoken with as OpenID Connect Core 1.0 has it: the code flow, with PKCE (RFC 7636) and a nonce."""
+"""The school's own sign-in, spoken with as OpenID Connect Core 1.0 has it: the code flow, with PKCE (RFC 7636) and a
+nonce.
+"""
 
 from __future__ import annotations
 
@@ -88,7 +90,8 @@ def who(provider: Provider, way: Way, code: str, back: str) -> Person:
         signed = _signed(provider, str(token["id_token"]))
         claims = CodeIDToken(
             signed.claims, signed.header,
-            {"iss": {"essential": True, "value": about["issuer"]}, "aud": {"essential": True, "value": provider.client}},
+            {"iss": {"essential": True, "value": about["issuer"]}, "aud": {"essential": True,
+            "value": provider.client}},
             {"nonce": way.nonce, "client_id": provider.client, "access_token": token.get("access_token")},
         )  # fmt: skip
         claims.validate(leeway=_LEEWAY)
@@ -110,7 +113,9 @@ def _client(provider: Provider, back: str) -> Any:
 
 
 def _about(provider: Provider) -> dict[str, Any]:
-    """What the provider says of itself (OpenID Connect Discovery 1.0), of which nothing is believed that names another one."""
+    """What the provider says of itself (OpenID Connect Discovery 1.0), of which nothing is believed that names another
+    one.
+    """
     found = _asked(provider, f"{provider.issuer}/.well-known/openid-configuration")
     if str(found.get("issuer", "")).rstrip("/") != provider.issuer:
         _known.clear()

@@ -216,7 +216,9 @@ def _groups(year: Year, here: Sequence[UUID]) -> list[GroupNow]:
 
 
 def cannot_tell(year: Year, pupil: str) -> tuple[list[list[str]], MendOut]:
-    """What cannot be told apart of a pupil, by names, and the nearest problem that would, where one is found at once."""
+    """What cannot be told apart of a pupil, by names, and the nearest problem that would, where one is found at
+    once.
+    """
     pairs = year.over.held.cannot_tell.get(pupil, ())
     model = next((one for one in reversed(year.asked) if pairs and one.can_show(pairs[0][0])), None)
     telling = nearest(explainer_of(model.question).worked, *pairs[0]) if model else None

@@ -59,7 +59,8 @@ def init_app(app: APIFlask, dist: Path) -> None:
         response.headers.setdefault("Referrer-Policy", "same-origin")
         response.headers["Content-Security-Policy"] = (
             "default-src 'none'; script-src 'self'; connect-src 'self'; font-src 'self'; img-src 'self' data: blob:; "
-            f"style-src 'self' 'nonce-{nonce()}'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+            f"style-src 'self' 'nonce-{nonce()}'; worker-src 'self'; base-uri 'none'; form-action 'self'; "
+            f"frame-ancestors 'none'"
         )
         if request.path.startswith("/api/"):
             response.headers.setdefault("Cache-Control", "no-store")

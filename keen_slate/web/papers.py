@@ -37,7 +37,9 @@ _KEPT: LRUCache[str, list[Version]] = LRUCache(maxsize=6)
 
 @dataclass(frozen=True, slots=True)
 class Wish:
-    """Which examples of a set go on paper, in how many versions, and how the pages are to be; *only* are their numbers, all where empty."""
+    """Which examples of a set go on paper, in how many versions, and how the pages are to be; *only* are their numbers,
+    all where empty.
+    """
 
     options: Options
     versions: int = 1
@@ -62,7 +64,9 @@ def handout_pages(title: str, examples: Sequence[Given], wish: Wish, typefaces: 
 
 
 def _versions(examples: Sequence[Given], wish: Wish) -> list[Version]:
-    """The examples of each version; kept for the next look at the same ones, for a preview changes how they look and not what they are."""
+    """The examples of each version; kept for the next look at the same ones, for a preview changes how they look and
+    not what they are.
+    """
     key = repr((examples, wish.versions, wish.seed, sorted(wish.only), wish.options.kind == "yours"))
     found: list[Version] | None = _KEPT.get(key)
     if found is None:

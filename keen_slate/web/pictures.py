@@ -36,7 +36,9 @@ def step_picture(set_id: UUID, example_id: UUID, index: int) -> Response:
 @blueprint.get("/misconceptions/<code>/picture")
 @blueprint.output(ExposingOut)
 def exposing_figure(set_id: UUID, example_id: UUID, code: str) -> ExposingOut:
-    """How somebody comes to a likely wrong answer, line by line, and the picture that shows why it is wrong; null where there is none."""
+    """How somebody comes to a likely wrong answer, line by line, and the picture that shows why it is wrong; null where
+    there is none.
+    """
     with shelf() as mine:
         result = worked(mine.example(set_id, example_id), mine.house_ways())
         figure = exposure_of(result, code)

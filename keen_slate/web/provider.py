@@ -1,7 +1,8 @@
-"""Coming in by the school's own sign-in: there and back, as a new teacher by an invitation, or beside one's own password.
+"""Coming in by the school's own sign-in: there and back, as a new teacher by an invitation, or beside one's own
+password.
 
-Who comes back is somebody here only if she said so herself: by an invitation, or under My account. An address is no proof:
-it may become somebody else's.
+Who comes back is somebody here only if she said so herself: by an invitation, or under My account. An address is no
+proof: it may become somebody else's.
 """
 
 from __future__ import annotations

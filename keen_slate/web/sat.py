@@ -1,7 +1,7 @@
 """A sitting of the store as the core sees it: its questions worked, its answers judged.
 
-What was judged once is kept twice: in this process as long as there is room, and with the sitting for after a restart. Both are
-looked up by what they rest on, so that nothing old is ever shown.
+What was judged once is kept twice: in this process as long as there is room, and with the sitting for after a restart.
+Both are looked up by what they rest on, so that nothing old is ever shown.
 """
 
 from __future__ import annotations
@@ -34,7 +34,10 @@ _SITTINGS, _PUPILS = 300, 2000  # that are kept in this process
 
 
 def snapshot(examples: list[Given]) -> list[dict[str, Any]]:
-    """The examples of a set as a sitting keeps them; those that cannot be worked are left out. Labels do not count at first."""
+    """The examples of a set as a sitting keeps them; those that cannot be worked are left out.
+
+    Labels do not count at first.
+    """
     return [
         {"source": one.source, "target": one.target, "ways": dict(one.ways), "points": dict(one.marks), "labels": False}
         for one, _ in each_worked(examples)

@@ -1,4 +1,7 @@
-"""Long searches as tasks for another process: plain values in, documents of the API out. Each keeps the deadline it is run with."""
+"""Long searches as tasks for another process: plain values in, documents of the API out.
+
+Each keeps the deadline it is run with.
+"""
 
 from __future__ import annotations
 
@@ -169,7 +172,9 @@ def _parallel_out(found: Parallel | None, ways: Ways) -> ParallelOut:
 
 
 def versions(examples: Sequence[Given], numbers: Sequence[int], seed: int) -> list[list[str]]:
-    """For each version by its number (from 1) a problem like each example; an example's own where none can be made in time."""
+    """For each version by its number (from 1) a problem like each example; an example's own where none can be made in
+    time.
+    """
     used = {one.source for one in examples}
     return [[_other(one, f"{seed} {number} {one.position}", used) for one in examples] for number in numbers]
 

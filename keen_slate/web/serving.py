@@ -1,8 +1,8 @@
 """The application in one process: `python -m keen_slate.web.serving SOCKET [PIPE]`, the numbers of a listening socket
 and of a pipe to say that it is ready, handed down.
 
-waitress reads each request whole before a thread has to do with it, and writes answers out beside the threads, so that silent and
-slow clients hold up nobody. Several such processes may listen on one socket.
+waitress reads each request whole before a thread has to do with it, and writes answers out beside the threads, so that
+silent and slow clients hold up nobody. Several such processes may listen on one socket.
 """
 
 from __future__ import annotations
@@ -28,7 +28,9 @@ LARGEST_BODY = 24 * 1024 * 1024  # at the door; what each request may hold is th
 
 
 def made_ready() -> APIFlask:
-    """The application with settings from the environment, ready to serve here or in processes that are forked from this one."""
+    """The application with settings from the environment, ready to serve here or in processes that are forked from this
+    one.
+    """
     app = create_app()
     # What is loaded now stays; requests leave little behind, so it is looked for seldom.
     gc.collect()

@@ -1,4 +1,5 @@
-"""The session of a request: a deadline, and one transaction, kept if the answer is good, with the answer to a change beside it.
+"""The session of a request: a deadline, and one transaction, kept if the answer is good, with the answer to a change
+beside it.
 
 The deadline counts what the processor did for this request. Waiting for the processor has a bound of its own.
 """
@@ -144,7 +145,8 @@ def about_class(class_id: uuid.UUID) -> None:
 def released() -> Iterator[None]:
     """Without a connection while something long is done; what was done so far is kept.
 
-    The change under way keeps its key: the same one sent again meanwhile is told to wait, and afterwards gets its answer.
+    The change under way keeps its key: the same one sent again meanwhile is told to wait, and afterwards gets its
+    answer.
     """
     key = change_key()
     with ExitStack() as stack:

@@ -95,7 +95,8 @@ class Desk:
         one = self.sitting
         return SittingOut(
             id=one.id, class_id=one.class_id, class_name=self.classes.one(one.class_id).name, set_id=self._set_id(),
-            title=one.title, day=one.day, kind=one.kind, counter=one.counter, mark=mark_of(self.ways), labels=self.answers.asked[0].question.labels,
+            title=one.title, day=one.day, kind=one.kind, counter=one.counter, mark=mark_of(self.ways),
+            labels=self.answers.asked[0].question.labels,
             questions=[question_out(asked.question, asked.points) for asked in self.answers.asked],
             pupils=[pupil_out(pupil.id, pupil.alias, pupil.here) for pupil in self.pupils],
             cells=cells_out(self.answers), tally=tally(self.answers),
@@ -169,7 +170,10 @@ def remove_sitting(sitting_id: UUID) -> str:
 @blueprint.input(EntriesIn)
 @blueprint.output(ChangesOut)
 def enter(sitting_id: UUID, json_data: EntriesIn) -> ChangesOut:
-    """Enter cells; all of them or none. The last entry of a cell holds; what others entered meanwhile comes back with it."""
+    """Enter cells; all of them or none.
+
+    The last entry of a cell holds; what others entered meanwhile comes back with it.
+    """
     for entry in json_data.entries:
         if strange := [code for code in entry.word.codes if not is_code(code)]:
             raise ReadError(f"There is no misconception {strange[0]!r}.", 0, 0, "Take one of the catalogue.")

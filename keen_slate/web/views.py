@@ -43,7 +43,10 @@ def worked(example: Example, house: Mapping[str, str]) -> Worked:
 
 
 def example_json(example: Example, house: Mapping[str, str], layout: str | None = None) -> str:
-    """An `ExampleOut`: the example with its whole working, in a *layout* of its own if one is named. Raises `CoreError`."""
+    """An `ExampleOut`: the example with its whole working, in a *layout* of its own if one is named.
+
+    Raises `CoreError`.
+    """
     ways = ways_of(example, house) | ({"layout": layout} if layout else {})
     asked = [
         example.source,
@@ -159,7 +162,9 @@ def shown_of(example_set: ExampleSet, house: Mapping[str, str]) -> list[Summary]
 
 
 def _summary(example: Example, ways: Mapping[str, str], house: Mapping[str, str]) -> Summary:
-    """The summary of an example worked in *ways*: as it is kept, or worked anew where something that it rests on has changed."""
+    """The summary of an example worked in *ways*: as it is kept, or worked anew where something that it rests on has
+    changed.
+    """
     key = summaries.key_of(example, ways)
     kept = summaries.kept(example, key)
     if kept is not None:

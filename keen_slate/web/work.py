@@ -26,7 +26,10 @@ def work_one(json_data: WorkIn) -> WorkingOut:
 @blueprint.input(PreviewIn)
 @blueprint.output(PreviewOut)
 def preview(json_data: PreviewIn) -> PreviewOut:
-    """A problem as it is typed: how it is read, what may surprise, how it is worked. One that cannot be worked is refused."""
+    """A problem as it is typed: how it is read, what may surprise, how it is worked.
+
+    One that cannot be worked is refused.
+    """
     worked = work_text(json_data.text, Ways.of(json_data.ways))
     working = worked.working
     voice = voice_of(working.ways)

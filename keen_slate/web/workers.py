@@ -1,7 +1,7 @@
 """Processes that work on one task at a time and can be ended at any moment.
 
-They are forked from a process that has all modules loaded (Python's fork server), so that a new one is there at once. One that
-dies takes nothing with it but its own task; one that has grown is ended after its task.
+They are forked from a process that has all modules loaded (Python's fork server), so that a new one is there at once.
+One that dies takes nothing with it but its own task; one that has grown is ended after its task.
 """
 
 from __future__ import annotations
@@ -81,7 +81,9 @@ class Workers:
 
     @contextmanager
     def at_work(self, seconds: int, task: Callable[..., Any], arguments: tuple[Any, ...]) -> Iterator[UnderWay]:
-        """A task on its way, with so many *seconds* of work; it is ended with the block where it is not done by then."""
+        """A task on its way, with so many *seconds* of work; it is ended with the block where it is not done by
+        then.
+        """
         worker = self._taken()
         whole = False
         try:
@@ -146,7 +148,7 @@ def _start() -> _Worker:
     raise DiedError(False)
 
 
-# In the process ---------------------------------------------------------------------------------------------------------
+# In the process -------------------------------------------------------------------------------------------------------
 
 
 def _work(pipe: Connection) -> None:

@@ -1,4 +1,6 @@
-"""Answers in the real page: typed by keys, kept through a reload and a lost server, two tabs, pasted, overruled, moved, made a set; axe, narrow, large."""
+"""Answers in the real page: typed by keys, kept through a reload and a lost server, two tabs, pasted, overruled, moved,
+made a set; axe, narrow, large.
+"""
 
 import re
 
@@ -161,7 +163,8 @@ class AnswersTests(PageTests):
         block = "4 1/3\\t5 4/15\\t9\\n5 2/3\\t\\t1\\n7\\t7\\t7"
         page.evaluate(
             f"""() => {{ const data = new DataTransfer(); data.setData('text/plain', "{block}")
-            document.querySelector('table').dispatchEvent(new ClipboardEvent('paste', {{clipboardData: data, bubbles: true, cancelable: true}})) }}"""
+            const how = {{clipboardData: data, bubbles: true, cancelable: true}}
+            document.querySelector('table').dispatchEvent(new ClipboardEvent('paste', how)) }}"""
         )
         expect(page.locator(".said")).to_contain_text("4 answers were entered; 5 fell beyond the table")
         expect(self.cell("Yarrow", 3)).to_have_attribute("data-said", "blank")

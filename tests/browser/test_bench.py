@@ -7,7 +7,7 @@ import uuid
 from collections import Counter
 from pathlib import Path
 
-from playwright.sync_api import expect
+from playwright.sync_api import Browser, BrowserContext, expect
 from sqlalchemy import text
 
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
@@ -15,6 +15,7 @@ from keen_slate.core.worked import work_text
 from keen_slate.store.demo import SETS
 from tests import support
 from tools.browser import come_in
+from tools.server import LiveServer
 
 # Nothing moves any more, and what was asked for is drawn.
 STILL = """async () => {
@@ -30,7 +31,12 @@ AXE = Path(__file__).resolve().parents[2] / "frontend/node_modules/axe-core/axe.
 class PageTests(unittest.TestCase):
     """A set of *problems* opened on the Bench of a real server."""
 
-    problems = ("2/7 + 3/7", "2/3 + 1/6", "5/6 - 3/4")
+    browser: Browser
+    context: BrowserContext
+    server: LiveServer
+    teacher: uuid.UUID
+
+    problems: tuple[str, ...] = ("2/7 + 3/7", "2/3 + 1/6", "5/6 - 3/4")
 
     @classmethod
     def setUpClass(cls):
@@ -38,7 +44,8 @@ class PageTests(unittest.TestCase):
         expect.set_options(timeout=60_000)  # both cores are at work, and a heavy request may have to wait for its turn
         cls.server = support.live_server()
         cls.browser = support.browser()
-        # One for all tests of a class, so that scripts and typeface are read once; nothing else is left of a test before.
+        # One for all tests of a class, so that scripts and typeface are read once; nothing else is left of a test
+        # before.
         cls.context = cls.browser.new_context(viewport={"width": 1280, "height": 800})
         cls.addClassCleanup(cls.context.close)
         cls.context.add_init_script("localStorage.setItem('keen-slate-walked', 'true')")  # the walk has its own test
@@ -84,7 +91,9 @@ class PageTests(unittest.TestCase):
         (page or self.page).evaluate(STILL)
 
     def unfair(self, page=None, rules=("wcag2a", "wcag2aa", "wcag21a", "wcag21aa")):
-        """What an independent checker of accessibility finds in what is to be seen, by some *rules* or groups of them."""
+        """What an independent checker of accessibility finds in what is to be seen, by some *rules* or groups
+        of them.
+        """
         page = page or self.page
         page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
         found = page.evaluate("rules => axe.run({runOnly: rules, resultTypes: ['violations']})", list(rules))[
@@ -205,7 +214,8 @@ class BrowserTests(PageTests):
         expect(self.page.locator(".paper")).to_contain_text("More than 24 parts to a whole no longer help")
         wide = self.page.eval_on_selector_all(
             "svg.figure text",
-            "all => all.filter(t => /^[0-9]+$/.test(t.textContent)).map(t => [t.textContent.length, t.getComputedTextLength()])",
+            "all => all.filter(t => /^[0-9]+$/.test(t.textContent)).map(t => [t.textContent.length, "
+            "t.getComputedTextLength()])",
         )
         self.assertGreater(len(wide), 4)
         for characters, width in wide:
@@ -776,7 +786,8 @@ class BrowserTests(PageTests):
             # Read into the page by the test itself: the page's own policy allows no script but its own.
             page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
             found = page.evaluate(
-                "axe.run().then(r => r.violations.map(v => [v.impact, v.id, v.nodes.map(n => n.html.slice(0, 140)).slice(0, 3)]))"
+                "axe.run().then(r => r.violations.map(v => [v.impact, v.id, v.nodes.map(n => n.html.slice(0, "
+                "140)).slice(0, 3)]))"
             )
             self.assertEqual([v for v in found if v[0] in ("serious", "critical")], [])
 

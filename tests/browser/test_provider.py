@@ -19,6 +19,7 @@ SEDGE, ALDER = "sedge@wren.example", "alder <b>@wren.example"
 
 
 class ProviderPageTests(PageTests):
+    own: LiveServer
     problems = ("1/2 + 1/3",)
 
     @classmethod

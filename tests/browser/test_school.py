@@ -1,4 +1,6 @@
-"""A school in the real page: an invitation, its head's ways, a teacher's account that goes out as a file, ends and is kept."""
+"""A school in the real page: an invitation, its head's ways, a teacher's account that goes out as a file, ends and is
+kept.
+"""
 
 import re
 import uuid
@@ -15,6 +17,8 @@ from tools.browser import come_in
 
 
 class SchoolPageTests(PageTests):
+    head: uuid.UUID
+    school: str
     problems = ("7 1/4 - 3 5/6", "2 3/4 + 1 2/3")
 
     @classmethod

@@ -1,4 +1,6 @@
-"""Stories in the real page: typed, corrected, told of an example, uncovered on the Wall, made to order; by keys, narrow, and with axe."""
+"""Stories in the real page: typed, corrected, told of an example, uncovered on the Wall, made to order; by keys,
+narrow, and with axe.
+"""
 
 from playwright.sync_api import expect
 
@@ -91,7 +93,8 @@ class StoryTests(PageTests):
         self.assertNotIn("How much", story.inner_text())
         asked = self.page.locator(".cover")
         for cover, seen in (
-            ("What may be asked?", None), ("Can you draw it?", "question"), ("What is to be calculated?", ".model svg[data-state=before]"),
+            ("What may be asked?", None), ("Can you draw it?", "question"),
+            ("What is to be calculated?", ".model svg[data-state=before]"),
             ("What would you write next?", "li.line"),
         ):  # fmt: skip
             if seen == "question":

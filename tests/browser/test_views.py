@@ -1,5 +1,7 @@
 """Every view as it may be met: by day and by night, narrow and wide, at 200 %, in the system's own colours, printed."""
 
+import uuid
+
 from sqlalchemy.orm import Session
 
 from keen_slate.store.classes import Classes
@@ -14,6 +16,7 @@ SIZES = ((320, 640), (640, 400), (1024, 768), (1920, 1080))
 
 
 class ViewTests(PageTests):
+    class_id: uuid.UUID
     problems = ("7 1/4 - 3 5/6", "12.05 - 8.36", "2/3 + 1/6")
 
     @classmethod
@@ -29,10 +32,15 @@ class ViewTests(PageTests):
     def views(self):
         """Each view's address with what is there once it can be looked at."""
         return {
-            "/": ".slip", f"/bench/{self.set_id}": ".paper .row", f"/wall/{self.set_id}": "li.line", f"/handout/{self.set_id}": ".options",
-            f"/ladder/{self.set_id}": ".stair .step", f"/stories/{self.set_id}": ".wish", f"/reveals/{self.set_id}": "table",
-            "/classes": ".begin", f"/classes/{self.class_id}": ".sheet", "/likely-wrong-answers": "main li", "/number-building": ".sheet",
-            "/account": ".log", "/school": ".way .row", "/colleagues": ".look", "/invited/guessed": "h1", "/scenarios": "table", "/nowhere": "main", "/number-building/wall?numbers=9,+11,+4/5,+1/6&wanted=4+11/12": ".number",
+            "/": ".slip", f"/bench/{self.set_id}": ".paper .row", f"/wall/{self.set_id}": "li.line",
+            f"/handout/{self.set_id}": ".options",
+            f"/ladder/{self.set_id}": ".stair .step", f"/stories/{self.set_id}": ".wish",
+            f"/reveals/{self.set_id}": "table",
+            "/classes": ".begin", f"/classes/{self.class_id}": ".sheet", "/likely-wrong-answers": "main li",
+            "/number-building": ".sheet",
+            "/account": ".log", "/school": ".way .row", "/colleagues": ".look", "/invited/guessed": "h1",
+            "/scenarios": "table", "/nowhere": "main",
+            "/number-building/wall?numbers=9,+11,+4/5,+1/6&wanted=4+11/12": ".number",
         }  # fmt: skip
 
     def look(self, view, there):
@@ -92,11 +100,17 @@ class ViewTests(PageTests):
                     self.assertTrue(paper.evaluate(edged), view)  # paper keeps an edge where its colour is taken
                 self.page.emulate_media(forced_colors="none", media="print")
                 self.still()
-                pressed = "all => all.filter(e => e.offsetParent && !e.matches('.keep-print')).map(e => e.outerHTML.slice(0, 120))"
+                pressed = (
+                    "all => all.filter(e => e.offsetParent && !e.matches('.keep-print')).map(e => e.outerHTML.slice(0, "
+                    "120))"
+                )
                 self.assertEqual(self.page.eval_on_selector_all("button, input, select, textarea", pressed), [])
 
     def test_the_script_of_the_shelf_and_the_bench_stays_small(self):
-        sent = "performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js')).map(e => [e.name, e.encodedBodySize])"
+        sent = (
+            "performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js')).map(e => [e.name, "
+            "e.encodedBodySize])"
+        )
         scripts = {}
         for view, there in (("/", ".slip"), (f"/bench/{self.set_id}", ".paper .row")):
             fresh = self.browser.new_context()  # nothing is kept of it yet
@@ -134,7 +148,10 @@ class ViewTests(PageTests):
             self.page.keyboard.press("Tab")
             wanted = self.page.get_by_role(role, name=name, exact=True).first
             if wanted.count() and wanted.evaluate("e => e === document.activeElement"):
-                ring = "e => parseFloat(getComputedStyle(e).outlineWidth) || parseFloat(getComputedStyle(e.closest('.p-select') ?? e).outlineWidth)"
+                ring = (
+                    "e => parseFloat(getComputedStyle(e).outlineWidth) || "
+                    "parseFloat(getComputedStyle(e.closest('.p-select') ?? e).outlineWidth)"
+                )
                 self.assertGreaterEqual(wanted.evaluate(ring), 2)
                 return
         self.fail(f"{role} {name} cannot be reached by Tab")

@@ -15,7 +15,8 @@ DIGIT = """
       const style = getComputedStyle(c), pen = document.createElement('canvas').getContext('2d')
       pen.font = `${style.fontSize} ${style.fontFamily}`
       const seen = pen.measureText(c.textContent)
-      return [c.className.includes('tall'), parseFloat(style.fontSize), seen.actualBoundingBoxAscent + seen.actualBoundingBoxDescent]
+      const height = seen.actualBoundingBoxAscent + seen.actualBoundingBoxDescent
+      return [c.className.includes('tall'), parseFloat(style.fontSize), height]
     })
 """
 

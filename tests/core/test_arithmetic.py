@@ -1,4 +1,6 @@
-"""Decimals, products and quotients, order of operations, chains and missing numbers, against other ways to the same value."""
+"""Decimals, products and quotients, order of operations, chains and missing numbers, against other ways to the same
+value.
+"""
 
 import unittest
 from decimal import Decimal, localcontext
@@ -50,7 +52,9 @@ chains = st.lists(st.tuples(st.sampled_from("×÷"), st.one_of(factors, factors.
 
 
 def oracle(expr: Expr, ratio=Fraction):
-    """The value built from the tree without the core's own evaluation: of `Fraction`s, or of another library's *ratio*s."""
+    """The value built from the tree without the core's own evaluation: of `Fraction`s, or of another library's
+    *ratio*s.
+    """
 
     def of(inner):
         return oracle(inner, ratio)
@@ -402,8 +406,10 @@ class BlankTests(Checked):
 
     def test_what_is_impossible_is_explained(self):
         for problem, said in [
-            ("2/7 = _/20", "would have to be 5 5/7"), ("_/4 + _/6 = 1/5", "does not divide"), ("_/2 + _/3 = 1/6", "at least 1"),
-            ("1/2 = _/_", "Both the numerator and the denominator are blank"), ("_/2 = 3/_", "Nothing in this chain is known"),
+            ("2/7 = _/20", "would have to be 5 5/7"), ("_/4 + _/6 = 1/5", "does not divide"),
+            ("_/2 + _/3 = 1/6", "at least 1"),
+            ("1/2 = _/_", "Both the numerator and the denominator are blank"),
+            ("_/2 = 3/_", "Nothing in this chain is known"),
             ("1/2 = 2/3 = _/6", "not equal"), ("_ + _ = 1", "each is a numerator"),
         ]:  # fmt: skip
             with self.assertRaisesRegex(ReadError, said):

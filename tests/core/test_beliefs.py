@@ -1,4 +1,6 @@
-"""What pupils hold: the posterior against the formula written out, what is no evidence, groups, and answers that come from a file."""
+"""What pupils hold: the posterior against the formula written out, what is no evidence, groups, and answers that come
+from a file.
+"""
 
 import contextlib
 import io
@@ -42,8 +44,10 @@ def given_of(problem, written, word=NO_WORD):
 
 VALUES = st.integers(0, 4).map(Fraction)
 SEEN = st.builds(
-    lambda right, reveals, forms, slips: Seen(right, {c: v for c, v in reveals.items() if v != right}, forms, frozenset(slips) - {right}),
-    VALUES, st.dictionaries(st.sampled_from([A, B, C]), VALUES), st.dictionaries(st.just(FORM), st.just("2/4")), st.lists(VALUES, max_size=3),
+    lambda right, reveals, forms, slips: Seen(right, {c: v for c, v in reveals.items() if v != right}, forms,
+    frozenset(slips) - {right}),
+    VALUES, st.dictionaries(st.sampled_from([A, B, C]), VALUES), st.dictionaries(st.just(FORM), st.just("2/4")),
+    st.lists(VALUES, max_size=3),
 )  # fmt: skip
 GIVEN = st.one_of(
     st.none(), st.builds(Given, st.one_of(st.none(), VALUES), st.sampled_from(["1", "2/4"]), st.booleans())
@@ -51,7 +55,9 @@ GIVEN = st.one_of(
 
 
 def written_out(problems, answers):
-    """The posterior of each code by the formula in the model's words, in fractions; common practice, no published figures."""
+    """The posterior of each code by the formula in the model's words, in fractions; common practice, no published
+    figures.
+    """
     s, e = Fraction(3, 4), Fraction(8, 100)
     there = [(seen, answer) for seen, answer in zip(problems, answers, strict=True) if answer is not None]
 
@@ -288,11 +294,15 @@ class BelieveCommandTests(unittest.TestCase):
     def test_what_is_no_class_is_refused(self):
         problems = ["1/2 + 1/3"]
         sat = {"day": "2026-11-02", "problems": problems, "pupils": {}}
-        bad = ["", "[]", {"problems": []}, {"problems": problems, "pupils": []}, {"problems": problems, "pupils": {"x": ["1", "2"]}},
-               {"problems": problems, "pupils": {"x": [1]}}, {"problems": problems, "pupils": {}, "more": 1}, {"problems": ["1/0"], "pupils": {}},
+        bad = ["", "[]", {"problems": []}, {"problems": problems, "pupils": []},
+        {"problems": problems, "pupils": {"x": ["1", "2"]}},
+               {"problems": problems, "pupils": {"x": [1]}}, {"problems": problems, "pupils": {}, "more": 1},
+               {"problems": ["1/0"], "pupils": {}},
                {"problems": problems, "pupils": {}, "ways": {"ties": "sideways"}},
-               {"sittings": []}, {"sittings": [sat], "problems": problems}, {"sittings": [sat | {"day": "soon"}]}, {"sittings": [{"day": "2026-11-02"}]},
-               {"sittings": [sat], "today": 3}, {"sittings": [sat | {"more": 1}]}, {"sittings": ["a"]}, {"sittings": [sat | {"day": None}]}]  # fmt: skip
+               {"sittings": []}, {"sittings": [sat], "problems": problems}, {"sittings": [sat | {"day": "soon"}]},
+               {"sittings": [{"day": "2026-11-02"}]},
+               {"sittings": [sat], "today": 3}, {"sittings": [sat | {"more": 1}]}, {"sittings": ["a"]},
+               {"sittings": [sat | {"day": None}]}]  # fmt: skip
         for one in bad:
             status, said = self.run_with(one)
             self.assertEqual(status, 2, one)

@@ -1,4 +1,7 @@
-"""Named limits and small decisions, each just where it holds, just below and just past it. Values without a source are common practice."""
+"""Named limits and small decisions, each just where it holds, just below and just past it.
+
+Values without a source are common practice.
+"""
 
 import unittest
 from dataclasses import replace
@@ -187,7 +190,8 @@ class BeliefBoundaries(unittest.TestCase):
 
     def test_a_day_in_numbers_is_read_in_the_order_that_its_marks_tell(self):
         for typed, day in (
-            ("5/13/2026", (2026, 5, 13)), ("13/5/2026", (2026, 5, 13)), ("5.6.2026", (2026, 6, 5)), ("5/5/2026", (2026, 5, 5)), ("12.11.26", (2026, 11, 12)),
+            ("5/13/2026", (2026, 5, 13)), ("13/5/2026", (2026, 5, 13)), ("5.6.2026", (2026, 6, 5)),
+            ("5/5/2026", (2026, 5, 5)), ("12.11.26", (2026, 11, 12)),
         ):  # fmt: skip
             self.assertEqual(read_day(typed), date(*day), typed)
         for typed in ("5.13.2026", "5/6/2026", "12 Mo 2026", "12 Xyz 2026", "31 June 2026", "soon"):
@@ -197,7 +201,8 @@ class BeliefBoundaries(unittest.TestCase):
 
     def test_what_was_likely_is_no_longer_held_from_the_third_chance_without_it(self):
         def gone(chances, before):
-            days = [Sitting(date(2026, 11, 2) + timedelta(days=i), (self.asked[0],), {"a": (Given(self.asked[0].seen.right, "3 5/12"),)})
+            days = [Sitting(date(2026, 11, 2) + timedelta(days=i), (self.asked[0],),
+            {"a": (Given(self.asked[0].seen.right, "3 5/12"),)})
                     for i in range(1 + chances)]  # fmt: skip
             found = Belief(A, Fraction(1, 2), tuple(range(1 + chances)), (0,))
             with (
@@ -213,7 +218,8 @@ class EstimateBoundaries(unittest.TestCase):
     def test_an_estimate_is_near_up_to_its_bound(self):
         cases = (
             # 8.9 × 3.1 is about 9 × 3 = 27: from half as much to twice as much
-            ("8.9 × 3.1", "13.5", "near"), ("8.9 × 3.1", "13.4", "too-far"), ("8.9 × 3.1", "54", "near"), ("8.9 × 3.1", "54.1", "too-far"),
+            ("8.9 × 3.1", "13.5", "near"), ("8.9 × 3.1", "13.4", "too-far"), ("8.9 × 3.1", "54", "near"),
+            ("8.9 × 3.1", "54.1", "too-far"),
             # two numbers to the nearest half: the answer 6 14/15 is off by 1/2 at most
             ("4 5/6 + 2 1/10", "7 13/30", "near"), ("4 5/6 + 2 1/10", "7 14/30", "too-far"),
             ("4 5/6 + 2 1/10", "6 13/30", "near"), ("4 5/6 + 2 1/10", "6 12/30", "too-far"),
@@ -228,7 +234,8 @@ class EstimateBoundaries(unittest.TestCase):
 class SurpriseBoundaries(unittest.TestCase):
     def test_a_denominator_surprises_past_what_a_picture_shows_and_past_sixty(self):
         for problem, said in (
-            ("1/8 + 1/12", None), ("1/4 + 1/14", "28: too many parts for a picture."), ("1/12 + 1/15", "60: too many parts for a picture."), ("1/7 + 1/9", "63."),
+            ("1/8 + 1/12", None), ("1/4 + 1/14", "28: too many parts for a picture."),
+            ("1/12 + 1/15", "60: too many parts for a picture."), ("1/7 + 1/9", "63."),
         ):  # fmt: skip
             found = [one for one in work_text(problem).surprises if "denominator" in one]
             self.assertEqual(found, [f"The <least common denominator> is {said}"] if said else [], problem)
@@ -242,8 +249,10 @@ class SurpriseBoundaries(unittest.TestCase):
 
     def test_each_surprise_stands_beside_the_line_that_it_comes_from(self):
         for problem, wanted in (
-            ("7 1/4 - 3 5/6", {"Needs <regrouping>.": 1}), ("12.05 - 8.36", {"Needs <regrouping> 3 times.": 0}), ("5/12 + 3/7", {"The <least common denominator> is 84.": 0}),
-            ("1/4 - 2 + 3", {"Passes below zero on the way, with the method chosen.": 0}), ("2/39 + 1/3", {"Needs a multiplication fact beyond 12 × 12.": 0}),
+            ("7 1/4 - 3 5/6", {"Needs <regrouping>.": 1}), ("12.05 - 8.36", {"Needs <regrouping> 3 times.": 0}),
+            ("5/12 + 3/7", {"The <least common denominator> is 84.": 0}),
+            ("1/4 - 2 + 3", {"Passes below zero on the way, with the method chosen.": 0}),
+            ("2/39 + 1/3", {"Needs a multiplication fact beyond 12 × 12.": 0}),
         ):  # fmt: skip
             worked = work_text(problem)
             found = {one.said: one.step for one in surprises(worked.working, worked.features, worked.likely)}
@@ -266,7 +275,8 @@ class WorkingBoundaries(unittest.TestCase):
 
     def test_an_answer_past_one_stands_in_the_form_that_is_asked_for(self):
         for problem, improper, mixed in (
-            ("3/4 + 3/4", "3/2", "1 1/2"), ("1/4 + 3/4", "1", "1"), ("2 - 1/2", "3/2", "1 1/2"), ("1/4 + 1/4", "1/2", "1/2"), ("2 1/2 - 1/2", "2", "2"),
+            ("3/4 + 3/4", "3/2", "1 1/2"), ("1/4 + 3/4", "1", "1"), ("2 - 1/2", "3/2", "1 1/2"),
+            ("1/4 + 1/4", "1/2", "1/2"), ("2 1/2 - 1/2", "2", "2"),
         ):  # fmt: skip
             found = [lines_of(problem, answer_form=form)[0][-1] for form in ("simplest-improper", "simplest-mixed")]
             self.assertEqual(found, [improper, mixed])
@@ -274,7 +284,8 @@ class WorkingBoundaries(unittest.TestCase):
     def test_long_division_begins_at_the_ones_and_has_a_line_a_digit(self):
         for problem, lines in (
             ("1.5 ÷ 4", ["1 ÷ 4 = 0 remainder 1", "15 ÷ 4 = 3 remainder 3", "30 ÷ 4 = 7 remainder 2", "20 ÷ 4 = 5"]),
-            ("12.6 ÷ 3", ["12 ÷ 3 = 4", "6 ÷ 3 = 2"]), ("0.06 ÷ 4", ["6 ÷ 4 = 1 remainder 2", "20 ÷ 4 = 5"]), ("7.2 ÷ 0.9", ["72 ÷ 9 = 8"]),
+            ("12.6 ÷ 3", ["12 ÷ 3 = 4", "6 ÷ 3 = 2"]), ("0.06 ÷ 4", ["6 ÷ 4 = 1 remainder 2", "20 ÷ 4 = 5"]),
+            ("7.2 ÷ 0.9", ["72 ÷ 9 = 8"]),
         ):  # fmt: skip
             self.assertEqual(lines_of(problem)[1], lines, problem)
 
@@ -305,16 +316,20 @@ class SmallDecisions(unittest.TestCase):
 
     def test_of_what_makes_the_same_the_one_in_the_written_form_comes_first_then_the_one_of_fewer_kinds(self):
         for problem, answer, codes in (
-            ("2/3 + 1/6", "3/6", ["top-not-scaled", "subtracted-for-added"]), ("2/3 + 1/6", "1/2", ["subtracted-for-added", "top-not-scaled"]),
-            ("2/3 + 1/6", "6/12", ["top-not-scaled", "subtracted-for-added"]), ("3/4 + 1/4", "4/8", ["add-across", "subtracted-for-added"]),
+            ("2/3 + 1/6", "3/6", ["top-not-scaled", "subtracted-for-added"]),
+            ("2/3 + 1/6", "1/2", ["subtracted-for-added", "top-not-scaled"]),
+            ("2/3 + 1/6", "6/12", ["top-not-scaled", "subtracted-for-added"]),
+            ("3/4 + 1/4", "4/8", ["add-across", "subtracted-for-added"]),
         ):  # fmt: skip
             found = diagnose(problem, answer).explanations
             self.assertEqual([(one.rank, *one.codes) for one in found], list(enumerate(codes, 1)), (problem, answer))
 
     def test_tops_from_tops_and_bottoms_from_bottoms_may_come_to_nothing_below(self):
         for problem, typed, lines in (
-            ("7/8 - 1/4 - 2/4", "4/0", ["7 - 1 - 2 = 4", "8 - 4 - 4 = 0"]), ("1/4 + 2/4 - 1/8", "2/0", ["1 + 2 - 1 = 2", "4 + 4 - 8 = 0"]),
-            ("3 5/6 - 1 3/6", "2 2/0", ["5 - 3 = 2", "6 - 6 = 0"]), ("5/6 - 3/6", "3/0", None), ("5/6 - 3/6", "1 2/0", None), ("5/6 - 2/3", "3/3", None),
+            ("7/8 - 1/4 - 2/4", "4/0", ["7 - 1 - 2 = 4", "8 - 4 - 4 = 0"]),
+            ("1/4 + 2/4 - 1/8", "2/0", ["1 + 2 - 1 = 2", "4 + 4 - 8 = 0"]),
+            ("3 5/6 - 1 3/6", "2 2/0", ["5 - 3 = 2", "6 - 6 = 0"]), ("5/6 - 3/6", "3/0", None),
+            ("5/6 - 3/6", "1 2/0", None), ("5/6 - 2/3", "3/3", None),
         ):  # fmt: skip
             found = taken_across(work_text(problem).working, typed)
             self.assertEqual(found and [OWN.plain(line) for line in found], lines, (problem, typed))
@@ -368,7 +383,8 @@ class SmallDecisions(unittest.TestCase):
         self.assertEqual(seconds(["a", "a", "b"], [0, 2, 1]), [180, 60, 190])
 
     def test_a_sector_goes_the_long_way_round_past_a_half(self):
-        flags = [path(Shape("sector", "part", (0, 0, 10, Fraction(1, 8), Fraction(1, 8) + size))).split("A")[1].split()[3:5]
+        flags = [path(Shape("sector", "part", (0, 0, 10, Fraction(1, 8),
+        Fraction(1, 8) + size))).split("A")[1].split()[3:5]
                  for size in (Fraction(49, 100), Fraction(1, 2), Fraction(51, 100))]  # fmt: skip
         self.assertEqual(flags, [["0", "1"], ["0", "1"], ["1", "1"]])
 

@@ -69,15 +69,18 @@ class BlankTests(unittest.TestCase):
 
     def test_a_hundred_thousand_answers_are_counted_and_a_few_carried(self):
         working = work_text("_/60 + _/60 + _/60 + _/60 = 84/60").working
-        # Compositions of 84 into 4 parts: C(83, 3) (stars and bars; published in any textbook of combinatorics, from memory).
+        # Compositions of 84 into 4 parts: C(83, 3) (stars and bars; published in any textbook of combinatorics, from
+        # memory).
         self.assertEqual((working.count, len(working.answers)), (91881, 200))
         more = answers_from("_/60 + _/60 + _/60 + _/60 = 84/60", Ways(), 200)
         self.assertEqual(
             (text(working.answers[199]), text(more[0])),
             ("1/60 + 3/60 + 39/60 + 41/60 = 84/60", "1/60 + 3/60 + 40/60 + 40/60 = 84/60"),
         )
-        for answer, verdict in (("1/60 + 3/60 + 40/60 + 40/60 = 84/60", "right"), ("1/60 + 3/60 + 40/60 + 41/60 = 84/60", "unexplained"),
-                                ("0/60 + 4/60 + 40/60 + 40/60 = 84/60", "right-value"), ("", "unreadable")):  # fmt: skip
+        for answer, verdict in (("1/60 + 3/60 + 40/60 + 40/60 = 84/60", "right"),
+        ("1/60 + 3/60 + 40/60 + 41/60 = 84/60", "unexplained"),
+                                ("0/60 + 4/60 + 40/60 + 40/60 = 84/60", "right-value"),
+                                ("", "unreadable")):  # fmt: skip
             self.assertEqual(diagnose("_/60 + _/60 + _/60 + _/60 = 84/60", answer).verdict, verdict, answer)
 
     def test_too_many_to_count_are_said_to_be_more(self):
@@ -120,7 +123,8 @@ class PeriodTests(unittest.TestCase):
 
 class DeadlineTests(unittest.TestCase):
     everything = {
-        "rungs": dict.fromkeys(RUNGS, 1), "targets": list(ENTRIES), "separate": True, "denominators": [2, 3, 4, 6, 12], "largest_whole": 12,
+        "rungs": dict.fromkeys(RUNGS, 1), "targets": list(ENTRIES), "separate": True, "denominators": [2, 3, 4, 6, 12],
+        "largest_whole": 12,
     }  # fmt: skip
 
     def test_a_ladder_of_everything_ends_with_what_it_has(self):
@@ -133,7 +137,8 @@ class DeadlineTests(unittest.TestCase):
 
     def test_a_wish_of_many_denominators_ends_with_a_ladder_of_few(self):
         spec = read_spec(
-            {"from": "M1", "to": "M8", "steps": 8, "denominators": list(range(2, 59)), "largest_common_denominator": 3600,
+            {"from": "M1", "to": "M8", "steps": 8, "denominators": list(range(2, 59)),
+            "largest_common_denominator": 3600,
              "targets": ["add-across", "regroup-ten", "carry-lost"], "separate": True}
         )  # fmt: skip
         with until(after_looks(600)):

@@ -1,4 +1,6 @@
-"""Certain is what is proven: stories with known values, told in many ways, of which none may be called certain and wrong."""
+"""Certain is what is proven: stories with known values, told in many ways, of which none may be called certain and
+wrong.
+"""
 
 import os
 import secrets
@@ -29,7 +31,8 @@ OFF = (
 ON = ("{n} adds {q}", "{n} bought {q} more", "{n} ties on {q}", "{n} gets another {q}")
 OUT = ("{n} pours out {q}", "{n} took {q} out", "{q} leaked out", "{n} uses {q}", "{q} were used")
 IN = ("{n} pours {q} in", "{n} put in {q}", "{q} were added", "{n} adds another {q}")
-# What turns the meaning: with one of these in it a story has another value than the plain one, and none is called certain.
+# What turns the meaning: with one of these in it a story has another value than the plain one, and none is called
+# certain.
 TWISTS = (
     " twice",
     " each day for 3 days",
@@ -60,20 +63,25 @@ def number(dice, least=1, most=9):
 
 
 class Teller:
-    """Stories of one amount that changes, or of amounts that are put together, told apart from the reader; the value is known."""
+    """Stories of one amount that changes, or of amounts that are put together, told apart from the reader; the value is
+    known.
+    """
 
     def __init__(self, dice):
         self.dice = dice
 
     def change(self):
-        """A start, one to three changes, an end: two of them are told, or all changes, and the one that is missing is asked for."""
+        """A start, one to three changes, an end: two of them are told, or all changes, and the one that is missing is
+        asked for.
+        """
         dice = self.dice
         long = dice.random() < 0.5
         thing, unit = dice.choice(THINGS if long else STUFFS)
         name = dice.choice(NAMES)
         now, told = number(dice, 20, 40)
         first = dice.choice((f"A {thing} is {told} {unit} long.", f"The {thing} was {told} {unit} long.") if long else
-                            (f"There are {told} {unit} of {thing} in a bin.", f"{name} has {told} {unit} of {thing}."))  # fmt: skip
+                            (f"There are {told} {unit} of {thing} in a bin.",
+                            f"{name} has {told} {unit} of {thing}."))  # fmt: skip
         clauses, was = [], True
         for _ in range(dice.randint(1, 3)):
             goes = dice.random() < 0.7
@@ -101,7 +109,8 @@ class Teller:
         return said
 
     def ends(self, thing, unit, long):
-        return (f"How long is the {thing} now?", "How much is left?", f"How long is the {thing} in the end?") if long else (
+        return (f"How long is the {thing} now?", "How much is left?",
+        f"How long is the {thing} in the end?") if long else (
             f"How much {thing} is there now?", f"How many {unit} of {thing} are there then?")  # fmt: skip
 
     def together(self):
@@ -113,26 +122,30 @@ class Teller:
         if kind == 0:
             verb = dice.choice((("walked", "walk", "km"), ("ran", "run", "miles"), ("worked", "work", "hours")))
             return (
-                f"{one} {verb[0]} {said_a} {verb[2]} and {other} {verb[0]} {said_b} {verb[2]}. How many {verb[2]} did they {verb[1]} altogether?",
+                f"{one} {verb[0]} {said_a} {verb[2]} and {other} {verb[0]} {said_b} {verb[2]}. How many {verb[2]} did "
+                f"they {verb[1]} altogether?",
                 a + b,
             )
         if kind == 1:
             return (
-                f"{one} {dice.choice(('walked', 'hiked', 'rode'))} {said_a} km on Monday and {said_b} km on Friday. How far was that in all?",
+                f"{one} {dice.choice(('walked', 'hiked', 'rode'))} {said_a} km on Monday and {said_b} km on Friday. "
+                f"How far was that in all?",
                 a + b,
             )
         if kind == 2:
             larger, smaller = max(a, b), min(a, b)
             long, short = (said_a, said_b) if a >= b else (said_b, said_a)
             return (
-                f"The oak plank is {long} m long and the pine plank is {short} m long. How much longer is the oak plank than the pine plank?",
+                f"The oak plank is {long} m long and the pine plank is {short} m long. How much longer is the oak "
+                f"plank than the pine plank?",
                 larger - smaller,
             )
         word, sign = dice.choice((("longer", 1), ("shorter", -1), ("wider", 1)))
         a, said_a = number(dice, 10, 20)
         asked = "wide" if word == "wider" else "long"
         return (
-            f"The red path is {said_a} m {asked}. The blue path is {said_b} m {word} than the red path. How {asked} is the blue path?",
+            f"The red path is {said_a} m {asked}. The blue path is {said_b} m {word} than the red path. How {asked} is "
+            f"the blue path?",
             a + sign * b,
         )
 
@@ -145,7 +158,8 @@ class Teller:
         kind = dice.randrange(3)
         if kind == 0:
             return (
-                f"{name} bought {priced}. {dice.choice(('He', 'She'))} paid with a $50 note. How much change did {name} get?",
+                f"{name} bought {priced}. {dice.choice(('He', 'She'))} paid with a $50 note. How much change did "
+                f"{name} get?",
                 50 - count * price,
             )
         if kind == 1:
@@ -202,11 +216,13 @@ class Teller:
             ) * whole
         if kind == 3:
             return (
-                f"Moss mowed {top}/{den} of the lawn on Monday. On Tuesday he mowed 1/2 of the rest. What fraction of the lawn did he mow on Tuesday?",
+                f"Moss mowed {top}/{den} of the lawn on Monday. On Tuesday he mowed 1/2 of the rest. What fraction of "
+                f"the lawn did he mow on Tuesday?",
                 (1 - part) / 2,
             )
         return (
-            f"{top}/{den} of the pupils ride the bus. That makes {top * times} pupils. How many pupils are there in all?",
+            f"{top}/{den} of the pupils ride the bus. That makes {top * times} pupils. How many pupils are there in "
+            f"all?",
             Fraction(whole),
         )
 
@@ -223,9 +239,12 @@ class Teller:
             (f"A rectangular pond is {said_a} m long and {said_b} m wide. What is its area?", a * b),
             (f"A pump moves {said_a} litres in a minute. How many litres does it move in {times} minutes?", a * times),
             (f"Fern's rope is {said_a} m long. Rowan's is {times} times as long. How long is Rowan's rope?", a * times),
-            (f"The play begins at {hour}:{minute:02d} and ends at {end // 60}:{end % 60:02d}. How many minutes does it last?", Fraction(lasts)),
-            (f"Hazel's bag weighs {said_a} kg. Ash's bag is {said_b} kg heavier. How much do both bags weigh together?", 2 * a + b),
-            (f"Moss wants to walk {said_a} km. He has walked 1 km so far. How many kilometres must he still walk?", a - 1),
+            (f"The play begins at {hour}:{minute:02d} and ends at {end // 60}:{end % 60:02d}. How many minutes does it "
+             f"last?", Fraction(lasts)),
+            (f"Hazel's bag weighs {said_a} kg. Ash's bag is {said_b} kg heavier. How much do both bags weigh together?",
+            2 * a + b),
+            (f"Moss wants to walk {said_a} km. He has walked 1 km so far. How many kilometres must he still walk?",
+            a - 1),
         ))  # fmt: skip
 
 
@@ -272,7 +291,8 @@ class CertainTests(unittest.TestCase):
     def test_a_doubt_says_why_and_where(self):
         for text, code, place in (
             ("A rope is 9 m long. Rowan frobs 2 m of it. How long is it now?", "verb-unknown", "frobs"),
-            ("Ash gave Alder 1/2 m of rope. He now has 3 m of rope. How much rope did he have before?", "who", "How much rope did he have before?"),
+            ("Ash gave Alder 1/2 m of rope. He now has 3 m of rope. How much rope did he have before?", "who",
+            "How much rope did he have before?"),
             ("A tank holds 9 litres. Fern takes 2 litres out twice. How much is left?", "word-unclear", "twice"),
         ):  # fmt: skip
             (doubt,) = read_story(text).doubts

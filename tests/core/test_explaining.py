@@ -63,7 +63,8 @@ class TableTests(unittest.TestCase):
             ("6.42 - 2.57", "column-smaller-from-larger"): "4.15", ("9.30 - 4.18", "regroup-not-paid"): "5.22",
             ("8.05 - 2.63", "zero-minus-digit"): "6.62", ("0.3 × 0.2", "point-as-in-adding"): "0.6",
             ("4 + 6 × 2", "left-to-right"): "20", ("24 ÷ 4 × 3", "multiply-before-divide"): "2",
-            ("9 - 4 + 3", "add-before-subtract"): "2", ("5 × (2 + 3)", "brackets-ignored"): "13", ("7^2 + 1", "power-as-times"): "15",
+            ("9 - 4 + 3", "add-before-subtract"): "2", ("5 × (2 + 3)", "brackets-ignored"): "13",
+            ("7^2 + 1", "power-as-times"): "15",
             ("7 1/4 - 3 5/6", "smaller-from-larger"): "4 7/12", ("7 1/4 - 3 5/6", "regroup-ten"): "3 3/12",
             ("7 1/4 - 3 5/6", "regroup-one"): "3 6/12", ("7 1/4 - 3 5/6", "whole-not-reduced"): "4 5/12",
             ("9 - 4 2/3", "fraction-brought-down"): "5 2/3", ("9 - 4 2/3", "regrouped-brought-down"): "4 2/3",
@@ -73,11 +74,16 @@ class TableTests(unittest.TestCase):
             ("3 5/8 + 2 7/8", "left-improper-part"): "5 12/8", ("3 5/8 + 2 7/8", "carry-lost"): "5 1/2",
             ("3 5/8 + 2 7/8", "whole-lost"): "1/2", ("3 5/8 + 2 7/8", "quotient-remainder-swapped"): "9 1/8",
             ("5/6 + 5/6", "quotient-remainder-swapped"): "4 1/6", ("5/6 + 5/6", "left-improper"): "10/6",
-            ("3 10/4", "carry-lost"): "3 1/2", ("3 10/4", "own-whole-forgotten"): "2 1/2", ("3 5/8 + 2 7/8", "own-whole-forgotten"): "1 1/2",
-            ("7 × 1 2/3", "only-whole-multiplied"): "7 2/3", ("2 3/4 × 4", "only-whole-multiplied"): "8 3/4", ("3/4 × 4", "only-whole-multiplied"): None,
-            ("3 1/2 - 1 1/4", "added-for-subtracted"): "4 3/4", ("5.2 - 3.9", "added-for-subtracted"): "9.1", ("3 1/2 + 1 1/4", "added-for-subtracted"): None,
-            ("3 1/2 + 1 1/4", "subtracted-for-added"): "2 1/4", ("1/4 + 1/4", "subtracted-for-added"): "0", ("1/4 + 3/4", "subtracted-for-added"): None,
-            ("1/2 - 3/4 - 1/8", "sign-lost"): "3/8", ("-2/3 × 1/2", "sign-lost"): "1/3", ("3 - 7", "sign-lost"): None, ("7/8 - 1/8", "sign-lost"): None,
+            ("3 10/4", "carry-lost"): "3 1/2", ("3 10/4", "own-whole-forgotten"): "2 1/2",
+            ("3 5/8 + 2 7/8", "own-whole-forgotten"): "1 1/2",
+            ("7 × 1 2/3", "only-whole-multiplied"): "7 2/3", ("2 3/4 × 4", "only-whole-multiplied"): "8 3/4",
+            ("3/4 × 4", "only-whole-multiplied"): None,
+            ("3 1/2 - 1 1/4", "added-for-subtracted"): "4 3/4", ("5.2 - 3.9", "added-for-subtracted"): "9.1",
+            ("3 1/2 + 1 1/4", "added-for-subtracted"): None,
+            ("3 1/2 + 1 1/4", "subtracted-for-added"): "2 1/4", ("1/4 + 1/4", "subtracted-for-added"): "0",
+            ("1/4 + 3/4", "subtracted-for-added"): None,
+            ("1/2 - 3/4 - 1/8", "sign-lost"): "3/8", ("-2/3 × 1/2", "sign-lost"): "1/3", ("3 - 7", "sign-lost"): None,
+            ("7/8 - 1/8", "sign-lost"): None,
             ("(3 + 1/2) × 2", "stopped-after-bracket"): "3 1/2", ("2 × (3.5 - 1.25)", "stopped-after-bracket"): "2.25",
             ("(1 + 2) × (3 + 4)", "stopped-after-bracket"): None, ("5 - 11 + 1/2", "add-before-subtract"): "-6 1/2",
             ("1/2 - 1/4 + 1/2", "add-before-subtract"): None,
@@ -117,10 +123,14 @@ class PupilsEstimateTests(unittest.TestCase):
             ("7 1/4 - 3 5/6", "11 1/2", "explained", ("estimate-operation",)),
             ("4 5/6 + 2 1/10", "3", "explained", ("whole-forgotten",)),  # 1 + 2
             ("4 5/6 + 2 1/10", "6 1/2", "explained", ("truncated", "wrong-benchmark")),  # 4 1/2 + 2, in either way
-            ("5/12 + 5/12", "1/2", "explained", ("wrong-benchmark",)), ("1/6 + 1/6", "1/2", "explained", ("rounded-after", "wrong-benchmark")),
-            ("4 1/3 + 2 5/8", "7", "fits", ()), ("4 5/6 + 2 3/5", "6", "explained", ("truncated",)),  # halves and wholes; cut off to wholes
-            ("4 5/6 + 2 1/10", "7 1/4", "near", ()), ("4 5/6 + 2 1/10", "20", "too-far", ()), ("4 5/6 + 2 1/10", "much", "unreadable", ()),
-            ("3.9 + 2.8", "5", "explained", ("truncated",)), ("3.9 × 2.1", "8", "fits", ()), ("3.9 × 2.1", "30", "too-far", ()),
+            ("5/12 + 5/12", "1/2", "explained", ("wrong-benchmark",)),
+            ("1/6 + 1/6", "1/2", "explained", ("rounded-after", "wrong-benchmark")),
+            ("4 1/3 + 2 5/8", "7", "fits", ()), ("4 5/6 + 2 3/5", "6", "explained",
+            ("truncated",)),  # halves and wholes; cut off to wholes
+            ("4 5/6 + 2 1/10", "7 1/4", "near", ()), ("4 5/6 + 2 1/10", "20", "too-far", ()),
+            ("4 5/6 + 2 1/10", "much", "unreadable", ()),
+            ("3.9 + 2.8", "5", "explained", ("truncated",)), ("3.9 × 2.1", "8", "fits", ()),
+            ("3.9 × 2.1", "30", "too-far", ()),
         ]  # fmt: skip
         for problem, estimate, verdict, codes in cases:
             with self.subTest(problem, estimate=estimate):
@@ -343,11 +353,15 @@ class DiagnoseTests(unittest.TestCase):
     def test_verdicts(self):
         for problem, answer, verdict, more in [
             ("7 1/4 - 3 5/6", "3 5/12", "right", None), ("7 1/4 - 3 5/6", " 41/12 ", "right-value", "improper"),
-            ("7 1/4 - 3 5/6", "2 17/12", "right-value", "improper-part"), ("1/2 + 1/3", "10/12", "right-value", "not-lowest-terms"),
-            ("1/2 + 1/2", "2/2", "right-value", "whole-as-fraction"), ("1/2 + 1/4", "0.75", "right-value", "decimal-for-fraction"),
+            ("7 1/4 - 3 5/6", "2 17/12", "right-value", "improper-part"),
+            ("1/2 + 1/3", "10/12", "right-value", "not-lowest-terms"),
+            ("1/2 + 1/2", "2/2", "right-value", "whole-as-fraction"), ("1/2 + 1/4", "0.75", "right-value",
+            "decimal-for-fraction"),
             ("0.5 + 0.25", "3/4", "right-value", "fraction-for-decimal"), ("0.5 + 0.25", "0.750", "right", None),
-            ("5 3/8 - 2 1/8 ft", "3 1/4", "right-value", "label-missing"), ("5 3/8 - 2 1/8 ft", "3 1/4 m", "right-value", "label-wrong"),
-            ("1/2 + 1/3", "", "unreadable", None), ("1/2 + 1/3", "about one", "unreadable", None), ("1/2 + 1/3", "5/0", "unreadable", None),
+            ("5 3/8 - 2 1/8 ft", "3 1/4", "right-value", "label-missing"),
+            ("5 3/8 - 2 1/8 ft", "3 1/4 m", "right-value", "label-wrong"),
+            ("1/2 + 1/3", "", "unreadable", None), ("1/2 + 1/3", "about one", "unreadable", None),
+            ("1/2 + 1/3", "5/0", "unreadable", None),
             ("1/2 + 1/3", "1/2 1/3", "unreadable", None), ("1/2 + 1/3", "3/6 + 2/6", "unreadable", None),
             ("1/2 + 1/3", "999", "unexplained", None), ("5/8 + _ = 1 1/4", "5/8", "right", None),
             ("_/8 + _/4 = 7/8", "1/8 + 3/4 = 7/8", "right", None),
@@ -503,9 +517,11 @@ class CommandTests(unittest.TestCase):
 class FilledTests(unittest.TestCase):
     def test_what_is_filled_into_blanks_is_right_asked_otherwise_or_explained(self):
         for problem, written in {
-            "2/3 = _/12": {"8": "right", "8/12": "right", "2/3 = 8/12": "right", "11": "chain-added", "11/12": "chain-added", "9": None},
+            "2/3 = _/12": {"8": "right", "8/12": "right", "2/3 = 8/12": "right", "11": "chain-added",
+            "11/12": "chain-added", "9": None},
             "_/4 = 6/8 = 9/_": {"3, 12": "right", "2, 11": "chain-added", "3": None, "3, 12, 5": None},
-            "_/2 + _/3 = 13/6": {"1, 5": "right", "3 and 2": "right", "1/2, 5/3": "right", "6, 7": "top-not-scaled", "1, 1": None},
+            "_/2 + _/3 = 13/6": {"1, 5": "right", "3 and 2": "right", "1/2, 5/3": "right", "6, 7": "top-not-scaled",
+            "1, 1": None},
         }.items():  # fmt: skip
             for answer, expected in written.items():
                 verdict = diagnose(problem, answer)
@@ -515,8 +531,10 @@ class FilledTests(unittest.TestCase):
         fault = diagnose("_/4 + _/4 = 1", "2, 2", Ways.of({"blank_different": "yes"}))
         self.assertEqual((fault.verdict, fault.form_fault), ("right-value", "blank-equal"))
         for problem, asked, answer, wanted in (
-            ("_/4 + _/4 = 6/4", {"blank_proper": "yes"}, "3, 3", None), ("_/4 + _/4 = 6/4", {"blank_proper": "yes"}, "1, 5", "blank-improper"),
-            ("_/4 + _/3 = 11/12", {"blank_lowest": "yes"}, "1, 2", None), ("_/6 + _/3 = 5/6", {"blank_lowest": "yes"}, "3, 1", "not-lowest-terms"),
+            ("_/4 + _/4 = 6/4", {"blank_proper": "yes"}, "3, 3", None),
+            ("_/4 + _/4 = 6/4", {"blank_proper": "yes"}, "1, 5", "blank-improper"),
+            ("_/4 + _/3 = 11/12", {"blank_lowest": "yes"}, "1, 2", None),
+            ("_/6 + _/3 = 5/6", {"blank_lowest": "yes"}, "3, 1", "not-lowest-terms"),
             ("_/2 + _/3 = 7/3", {}, "0, 7", "blank-zero"), ("_/2 + _/3 = 13/6", {}, "1, 5", None),
         ):  # fmt: skip
             self.assertEqual(diagnose(problem, answer, Ways.of(asked)).form_fault, wanted, (problem, answer))
@@ -540,7 +558,8 @@ class FilledTests(unittest.TestCase):
 
     def test_a_unit_word_is_said_in_the_number_that_the_answer_has(self):
         for problem, answer, taken in (
-            ("1/2 + 1/2 yards", "1 yard", "1 yards"), ("3/4 + 3/4 foot", "1 1/2 feet", "1 1/2 foot"), ("1/2 + 1/2 yd", "1 yd", "1 yd"),
+            ("1/2 + 1/2 yards", "1 yard", "1 yards"), ("3/4 + 3/4 foot", "1 1/2 feet", "1 1/2 foot"),
+            ("1/2 + 1/2 yd", "1 yd", "1 yd"),
         ):  # fmt: skip
             self.assertEqual(work_text(problem).working.answer_text, answer)
             self.assertEqual([diagnose(problem, one).verdict for one in (answer, taken)], ["right", "right"])

@@ -115,8 +115,8 @@ class FigureTests(unittest.TestCase):
                     self.assertEqual(figure.kind, kind)
                     drawn.add(kind)
                     self.assert_sound(figure, problem)
-            for kind in (None, *choose.FIGURE_KINDS):
-                self.assert_sound(choose.of_problem(working, kind), problem)
+            for asked in (None, *choose.FIGURE_KINDS):
+                self.assert_sound(choose.of_problem(working, asked), problem)
         self.assertEqual(drawn, set(choose.FIGURE_KINDS) - {"place-value"})  # every kind for fractions was among them
 
     @given(strategies.classroom_pairs, strategies.all_ways)
@@ -402,7 +402,8 @@ class FigureTests(unittest.TestCase):
     def test_alternative_text_says_what_is_seen(self):
         self.assertEqual(
             self.figure("7/12 + 11/12", 0, "bars").alt,
-            "A strip for <one whole>, and below it strips as long. 7 twelfths: a strip cut into 12 equal parts, 7 of them shaded. "
+            "A strip for <one whole>, and below it strips as long. 7 twelfths: a strip cut into 12 equal parts, 7 of "
+            "them shaded. "
             "11 twelfths: a strip cut into 12 equal parts, 11 of them shaded. Then all of them stand in the first row, "
             "2 strips, each cut into 12 equal parts, 18 of the parts shaded; below, what moved is crossed off.",
         )

@@ -14,7 +14,8 @@ MISCONCEPTION = """
 from ...expressions.tree import Whole
 from .registry import Case, Wrong, misconception
 
-@misconception("always-seven", name="writes seven", reason="Likes sevens.", question="Why seven?", kinds=("add-subtract",), example="1/2 + 1/3")
+@misconception("always-seven", name="writes seven", reason="Likes sevens.", question="Why seven?",
+              kinds=("add-subtract",), example="1/2 + 1/3")
 def always_seven(case: Case) -> Wrong | None:
     return Wrong(Whole(7), ((Whole(7),),))
 """
@@ -28,7 +29,8 @@ def one_box(working):
 """
 FIGURE = """    "half-circles": _pieces("circles", "half circles"),
     "bars": _pieces("bars", "strips"),"""
-SETTING = """    shout: str = _setting("look", "1/2 + 1/3", "Loudness", {"no": "quiet", "yes": "loud"}, terms={"yes": {"whole": "WHOLE"}})
+SETTING = """    shout: str = _setting("look", "1/2 + 1/3", "Loudness", {"no": "quiet", "yes": "loud"},
+                          terms={"yes": {"whole": "WHOLE"}})
     layout: str = _setting("""
 
 

@@ -32,13 +32,18 @@ from tests.support_core import viewed
 # One problem a rung, made for this test from the descriptions of the rungs.
 RUNGS = {
     "1/5 + 2/5": "F1", "3/8 + 1/8": "F2", "4/5 + 3/5": "F3", "2/3 + 1/6": "F4", "5/6 - 3/4": "F5", "3/4 + 2/5": "F6",
-    "1/9 + 4/9 + 5/9": "F7", "1/2 + 1/4 + 1/8": "F8", "1/2 + 1/3 + 1/4": "F9", "6 5/9 = 5 _/9": "E5", "2 1/5 + 1 2/5": "M1", "2 4/5 + 1 2/5": "M2", "2 1/4 + 1 1/3": "M3", "2 3/4 + 2/3": "M4",
+    "1/9 + 4/9 + 5/9": "F7", "1/2 + 1/4 + 1/8": "F8", "1/2 + 1/3 + 1/4": "F9", "6 5/9 = 5 _/9": "E5",
+    "2 1/5 + 1 2/5": "M1", "2 4/5 + 1 2/5": "M2", "2 1/4 + 1 1/3": "M3", "2 3/4 + 2/3": "M4",
     "6 5/8 - 2 1/8": "M5", "6 5/8 - 2": "M5", "9 - 4 2/3": "M6", "9 - 2/3": "M6", "8 1/5 - 3 4/5": "M7",
     "7 1/4 - 3 5/6": "M8", "10 1/6 - 4 9/10": "M9", "1/2 - 1/2": "F1", "3 + 2 1/2": "M1", "2 5/2 + 1 1/3": "M3",
-    "5/4 + 1/4": "F3", "1 1/2 + 1 1/2 + 1": "M10", "4 1/2 - 1 1/3 + 2": "M11", "2/3 = _/12": "E1", "1/2 = _/4 = 3/_": "E2",
-    "5/8 + _ = 1 1/4": "E3", "_/2 + _/3 = 13/6": "E4", "6/9": "N1", "8/12": "N2", "3 6/8": "N3", "3 9/8": "N4", "17/6": "V1",
-    "3.25": "V3", "0.[6]": "V4", "2/3 × 6": "P1", "2/3 × 4/5": "P2", "2 1/2 × 2/5": "P3", "2/3 ÷ 4": "P4", "0.3 × 0.2": "P5",
-    "7.2 ÷ 0.9": "P6", "-1/2 + 3/4": "O4", "9.75 - 4.3": "D3", "47 + 31": "W1", "47 + 38": "W2", "52 - 9": "W2", "7 × 8": "W3",
+    "5/4 + 1/4": "F3", "1 1/2 + 1 1/2 + 1": "M10", "4 1/2 - 1 1/3 + 2": "M11", "2/3 = _/12": "E1",
+    "1/2 = _/4 = 3/_": "E2",
+    "5/8 + _ = 1 1/4": "E3", "_/2 + _/3 = 13/6": "E4", "6/9": "N1", "8/12": "N2", "3 6/8": "N3", "3 9/8": "N4",
+    "17/6": "V1",
+    "3.25": "V3", "0.[6]": "V4", "2/3 × 6": "P1", "2/3 × 4/5": "P2", "2 1/2 × 2/5": "P3", "2/3 ÷ 4": "P4",
+    "0.3 × 0.2": "P5",
+    "7.2 ÷ 0.9": "P6", "-1/2 + 3/4": "O4", "9.75 - 4.3": "D3", "47 + 31": "W1", "47 + 38": "W2", "52 - 9": "W2",
+    "7 × 8": "W3",
 }  # fmt: skip
 
 
@@ -66,8 +71,10 @@ class EstimateTests(unittest.TestCase):
 
     def test_a_factor_below_one_goes_to_a_part_and_never_to_zero(self):
         told = {  # common practice; nothing is said where the estimate would be the problem itself
-            "0.6 × 2.5": ("0.5 × 2.5", Fraction(5, 4)), "3 1/4 × 1/9": ("3 1/2 × 1/10", Fraction(7, 20)), "36 × 0.04": ("36 × 0.1", Fraction(18, 5)),
-            "7/8 × 40": ("1 × 40", Fraction(40)), "3/4 ÷ 1/9": ("3/4 ÷ 1/10", Fraction(15, 2)), "0.3 × 12.4 + 0.3": ("0.25 × 12 + 0", Fraction(3)),
+            "0.6 × 2.5": ("0.5 × 2.5", Fraction(5, 4)), "3 1/4 × 1/9": ("3 1/2 × 1/10", Fraction(7, 20)),
+            "36 × 0.04": ("36 × 0.1", Fraction(18, 5)),
+            "7/8 × 40": ("1 × 40", Fraction(40)), "3/4 ÷ 1/9": ("3/4 ÷ 1/10", Fraction(15, 2)),
+            "0.3 × 12.4 + 0.3": ("0.25 × 12 + 0", Fraction(3)),
             "5/8 × 3 1/3": ("3/4 × 3 1/2", Fraction(21, 8)),
         }  # fmt: skip
         for problem, (joined, total) in told.items():
@@ -255,7 +262,9 @@ CORE = Path(keen_slate.core.__path__[0])
 
 
 def sentences(path):
-    """The texts of several words in a module, but for what documents it and for refusals, which speak the core's own words."""
+    """The texts of several words in a module, but for what documents it and for refusals, which speak the core's own
+    words.
+    """
     tree = ast.parse(path.read_text(encoding="utf-8"))
     left_out = set()
     for node in ast.walk(tree):
@@ -282,7 +291,8 @@ class WordTests(unittest.TestCase):
             self.assertIn("borrow" if "-" in problem and "+" not in problem else "ones", whole_text)
 
     def test_no_sentence_of_a_working_names_a_term_in_the_cores_own_words_alone(self):
-        # A term that a class may call something else stands between angle brackets wherever a sentence about a working is written.
+        # A term that a class may call something else stands between angle brackets wherever a sentence about a working
+        # is written.
         bare = re.compile(
             r"\b(regroup\w*|numerators?|denominators?|mixed numbers?|lowest terms|fourths?|wholes)\b", re.I
         )

@@ -61,7 +61,9 @@ def option_of(problem):
 
 
 def blemishes(last, one):
-    """What speaks against a problem (common practice), found from its numbers; and how far it stands from the *last* one."""
+    """What speaks against a problem (common practice), found from its numbers; and how far it stands from the *last*
+    one.
+    """
     numbers = [text(number) for number in leaves(one.expr)]
     parts = [n for n in leaves(one.expr) if isinstance(n, (Frac, Mixed))]
     dens = [n.den for n in parts]
@@ -138,11 +140,15 @@ def limits_of(problem, spec_limits):
 
 SPECS = st.fixed_dictionaries(
     {
-        "rungs": st.dictionaries(st.sampled_from([r for r in RUNGS if r[0] in "FM"]), st.integers(1, 2), min_size=1, max_size=4),
-        "denominators": st.just([2, 3, 4, 6, 8, 12]), "largest_whole": st.integers(3, 12), "seed": st.integers(0, 2**53),
-        "largest_common_denominator": st.sampled_from([None, 24, 60]), "answer_below": st.sampled_from([None, 9, "7 1/2"]),
+        "rungs": st.dictionaries(st.sampled_from([r for r in RUNGS if r[0] in "FM"]), st.integers(1, 2), min_size=1,
+        max_size=4),
+        "denominators": st.just([2, 3, 4, 6, 8, 12]), "largest_whole": st.integers(3, 12),
+        "seed": st.integers(0, 2**53),
+        "largest_common_denominator": st.sampled_from([None, 24, 60]),
+        "answer_below": st.sampled_from([None, 9, "7 1/2"]),
         "avoid": st.lists(st.sampled_from(["negatives", "large-facts", "large-pictures"]), unique=True),
-        "targets": st.lists(st.sampled_from(["add-across", "top-not-scaled", "regroup-ten", "carry-lost"]), unique=True),
+        "targets": st.lists(st.sampled_from(["add-across", "top-not-scaled", "regroup-ten", "carry-lost"]),
+        unique=True),
         "separate": st.booleans(),
     }
 )  # fmt: skip
@@ -194,9 +200,11 @@ class CountTests(unittest.TestCase):
         self.assertEqual(option(drawn, Ways(), rung).rung, rung)
 
     @given(st.sampled_from(grids.RUNGS), st.fixed_dictionaries({}, optional={
-        "operations": st.sampled_from([["+"], ["+", "-"], ["×", "÷"], ["+", "-", "×", "÷"]]), "lowest_terms": st.just(True),
+        "operations": st.sampled_from([["+"], ["+", "-"], ["×", "÷"], ["+", "-", "×", "÷"]]),
+        "lowest_terms": st.just(True),
         "places": st.sampled_from([1, 3, [2]]), "answer_below": st.sampled_from([2, "7 1/2"]),
-        "denominators": st.just([2, 4, 6, 9, 25]), "largest_whole": st.sampled_from([3, 400]), "seed": st.integers(0, 9),
+        "denominators": st.just([2, 4, 6, 9, 25]), "largest_whole": st.sampled_from([3, 400]),
+        "seed": st.integers(0, 9),
     }))  # fmt: skip
     @example("M10", {"operations": ["×", "÷"], "lowest_terms": True})  # it went through all sums for nothing
     @example("M10", {"answer_below": 2})  # the same: three mixed numbers are more than 3
@@ -365,8 +373,10 @@ class BuildTests(unittest.TestCase):
     def test_what_a_teacher_would_rather_not_pick_weighs_as_much_as_she_minds(self):
         # Common practice: each left one is picked before the right one.
         better_first = [
-            ("3/4 - 1/6", "3/4 - 3/4"), ("3/4 + 1/6", "3/4 + 3/4"), ("2/3 + 1/6", "4/6 + 1/9"), ("3/4 - 1/6", "1/6 - 3/4"),
-            ("3/4 + 3/4", "1/6 - 3/4"), ("2/3 + 1/6", "7/13 + 5/17"), ("7/13 + 5/17", "3/4 - 3/4 + 1/2"), ("4/6 + 1/6", "4/6 + 1/9"),
+            ("3/4 - 1/6", "3/4 - 3/4"), ("3/4 + 1/6", "3/4 + 3/4"), ("2/3 + 1/6", "4/6 + 1/9"),
+            ("3/4 - 1/6", "1/6 - 3/4"),
+            ("3/4 + 3/4", "1/6 - 3/4"), ("2/3 + 1/6", "7/13 + 5/17"), ("7/13 + 5/17", "3/4 - 3/4 + 1/2"),
+            ("4/6 + 1/6", "4/6 + 1/9"),
         ]  # fmt: skip
         for better, worse in better_first:
             self.assertLess(awkward(option_of(better)), awkward(option_of(worse)), (better, worse))
@@ -388,7 +398,8 @@ class BuildTests(unittest.TestCase):
 
     def test_the_nearest_limit_is_the_nearest(self):
         cases = [
-            ({"rungs": {"M4": 1}, "denominators": [3, 4], "largest_common_denominator": 3}, "largest_common_denominator", 12),
+            ({"rungs": {"M4": 1}, "denominators": [3, 4], "largest_common_denominator": 3},
+            "largest_common_denominator", 12),
             ({"rungs": {"M1": 1}, "answer_below": 1}, "answer_below", 2),
             ({"rungs": {"M7": 1}, "largest_whole": 0}, "largest_whole", 1),
             ({"rungs": {"F6": 2}, "denominators": [2, 4, 8]}, "denominators", [2, 3, 4, 8]),
@@ -403,18 +414,24 @@ class BuildTests(unittest.TestCase):
 
     def test_a_wish_that_cannot_be_understood_is_met_with_a_sentence(self):
         wrong = [  # no object; a key, rung, code or label that does not exist; a count, a number, a list that is none
-            [], {"rungs": {}}, {"rungs": {"D1": 1}, "places": 10**12}, {"rungs": {"F0": 1}}, {"rungs": {"F1": 99}}, {"rungs": {"F1": True}}, {"rung": 1}, {"from": "M1", "to": "F1"},
-            {"rungs": {"F1": 1}, "denominators": [1]}, {"rungs": {"F1": 1}, "denominators": []}, {"rungs": {"F1": 1}, "avoid": ["x"]},
-            {"rungs": {"F1": 1}, "targets": "add-across"}, {"rungs": {"F1": 1}, "answer_below": "1/0"}, {"rungs": {"F1": 1}, "label": "<b>"},
-            {"rungs": {"F1": 1}, "largest_whole": 1000}, {"rungs": {"F1": 1}, "separate": 1}, {"rungs": {"F1": 1}, "seed": "x"},
+            [], {"rungs": {}}, {"rungs": {"D1": 1}, "places": 10**12}, {"rungs": {"F0": 1}}, {"rungs": {"F1": 99}},
+            {"rungs": {"F1": True}}, {"rung": 1}, {"from": "M1", "to": "F1"},
+            {"rungs": {"F1": 1}, "denominators": [1]}, {"rungs": {"F1": 1}, "denominators": []},
+            {"rungs": {"F1": 1}, "avoid": ["x"]},
+            {"rungs": {"F1": 1}, "targets": "add-across"}, {"rungs": {"F1": 1}, "answer_below": "1/0"},
+            {"rungs": {"F1": 1}, "label": "<b>"},
+            {"rungs": {"F1": 1}, "largest_whole": 1000}, {"rungs": {"F1": 1}, "separate": 1},
+            {"rungs": {"F1": 1}, "seed": "x"},
         ]  # fmt: skip
         for wish in wrong:
             with self.assertRaises(SpecError, msg=wish) as caught:
                 read_spec(wish)
             self.assertTrue(caught.exception.message and caught.exception.hint, wish)
 
-    @given(st.recursive(st.none() | st.booleans() | st.integers() | st.text(max_size=5), lambda inner: st.lists(inner, max_size=3) | st.dictionaries(
-        st.sampled_from(["rungs", "from", "to", "steps", "denominators", "avoid", "targets", "label", "F1", "x"]), inner, max_size=4)))  # fmt: skip
+    @given(st.recursive(st.none() | st.booleans() | st.integers() | st.text(max_size=5),
+    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(
+        st.sampled_from(["rungs", "from", "to", "steps", "denominators", "avoid", "targets", "label", "F1", "x"]),
+        inner, max_size=4)))  # fmt: skip
     def test_any_json_is_read_or_refused(self, given_spec):
         try:
             read_spec(given_spec)
@@ -441,7 +458,8 @@ class CoverTests(unittest.TestCase):
         self.assertEqual(len(cover.chosen), least)
 
     def test_a_smallest_revealing_set_reveals_and_separates_all_and_no_fewer_problems_do(self):
-        codes = ["add-across", "added-common-bottoms", "top-not-scaled", "carry-lost", "smaller-from-larger", "regroup-ten", "fraction-brought-down"]  # fmt: skip
+        codes = ["add-across", "added-common-bottoms", "top-not-scaled", "carry-lost", "smaller-from-larger",
+        "regroup-ten", "fraction-brought-down"]  # fmt: skip
         found = smallest(codes)
         self.assertEqual((found.proven, found.not_revealed, found.not_separated), (True, (), ()))
         worked = [work_text(text(one.expr)) for one in found.problems]
@@ -452,7 +470,8 @@ class CoverTests(unittest.TestCase):
                 any(s.get(a, w.working.value) != s.get(b, w.working.value) for s, w in zip(shown, worked, strict=True))
             )
         others = {frozenset(set(codes) & {f.entry.code for f in work_text(text(e)).likely if f.status == "reveals"})
-                  for r in ("F6", "M3", "M4", "M6", "M7", "M8") for e in list(space_of(r, Limits((2, 3, 4, 5), None, 3)).typical())[:150]}  # fmt: skip
+                  for r in ("F6", "M3", "M4", "M6", "M7", "M8") for e in list(space_of(r,
+                  Limits((2, 3, 4, 5), None, 3)).typical())[:150]}  # fmt: skip
         self.assertFalse([pair for pair in combinations(others, len(worked) - 1) if set(codes) <= set().union(*pair)])
 
     def test_problems_of_kinds_that_are_not_gone_through_are_not_called_proven(self):
@@ -487,7 +506,7 @@ class ParallelTests(unittest.TestCase):
             (answer,) = leaves(one.working.answer)[-1:]
             recurs.append(isinstance(answer, Dec) and bool(answer.period))
             places.append(len(answer.places) if isinstance(answer, Dec) else 0)
-        self.assertEqual(*recurs, (worked.working.problem.text, other.working.problem.text))
+        self.assertEqual(recurs[0], recurs[1], (worked.working.problem.text, other.working.problem.text))
         self.assertLessEqual(places[1], places[0], (worked.working.problem.text, other.working.problem.text))
         small, large = sorted([worked.working.largest_number, other.working.largest_number])
         self.assertLessEqual(large, max(2 * small, 12))

@@ -40,7 +40,9 @@ typed_decimals = st.builds(
 
 
 def rows_of(sheet):
-    """The lines of tall characters of a sheet from top to bottom: their text, and where the point stands (None without one)."""
+    """The lines of tall characters of a sheet from top to bottom: their text, and where the point stands (None without
+    one).
+    """
     lines = {}
     for cell in sorted(sheet.cells, key=lambda c: (c.y, c.x)):
         if cell.size == "tall":
@@ -163,7 +165,10 @@ class LayoutTests(unittest.TestCase):
         self.assertEqual(steps, list(range(len(working.steps))))
 
     def test_own_questions_are_answered_yes_or_no(self):
-        listed = "always: What is asked?\nsame-size: Same size?\nboth-change: Do both change?\nenough: Enough?\nlowest: Done?"
+        listed = (
+            "always: What is asked?\nsame-size: Same size?\nboth-change: Do both change?\nenough: Enough?\nlowest: "
+            "Done?"
+        )
         for problem, answers in (
             ("7 1/4 - 3 5/6", ["", "no", "yes", "no", "take away", "yes"]),
             ("7 3/4 - 3 1/4", ["", "yes", "no", "yes", "take away", "no"]),
@@ -273,7 +278,8 @@ class LabelTests(unittest.TestCase):
     def test_a_label_stands_where_its_kind_stands(self):
         # Common practice: a sign of money before its number, behind a minus; % and ° against it; a word after a space.
         for problem, written in (
-            ("30 1/8 + 28 1/2 %", "58 5/8%"), ("$4.75 + $12.60", "$17.35"), ("$1.25 - $3.50", "-$2.25"), ("1 1/2 + 2 ft", "3 1/2 ft"), ("1/4 - 3/4 °", "-1/2°"),
+            ("30 1/8 + 28 1/2 %", "58 5/8%"), ("$4.75 + $12.60", "$17.35"), ("$1.25 - $3.50", "-$2.25"),
+            ("1 1/2 + 2 ft", "3 1/2 ft"), ("1/4 - 3/4 °", "-1/2°"),
         ):  # fmt: skip
             view = working_view(work_text(problem))
             for pieces, said in (

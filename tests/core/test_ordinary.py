@@ -1,4 +1,6 @@
-"""Ordinary stories: certain is right, the others are asked about, few are refused; what is said of them is a sentence."""
+"""Ordinary stories: certain is right, the others are asked about, few are refused; what is said of them is a
+sentence.
+"""
 
 import re
 import unittest
@@ -58,10 +60,14 @@ class ReadTests(unittest.TestCase):
 class WordTests(unittest.TestCase):
     def test_quantities_of_every_form_are_one_quantity_each(self):
         for told, wanted in (
-            ("begins at 9:10 and ends at 1:05", ["9 1/6", "13 1/12"]), ("at 8:40 in the evening", ["20 2/3"]), ("at 12:15 a.m.", ["1/4"]),
-            ("at half past nine", ["9 1/2"]), ("at a quarter to ten", ["9 3/4"]), ("at seven o'clock", ["7"]), ("it is -6.5 °C", ["-6.5"]),
-            ("it is 3 °C and then 5 degrees below zero", ["3", "-5"]), ("5 dollars and 40 cents", ["5.40"]), ("1 m 35 cm", ["1.35"]),
-            ("2 h 20 min", ["2 1/3"]), ("3 ft 7 in", ["3 7/12"]), ("6.25 more kilograms", ["6.25"]), ("page 38 in one hour", ["38", "1"]),
+            ("begins at 9:10 and ends at 1:05", ["9 1/6", "13 1/12"]), ("at 8:40 in the evening", ["20 2/3"]),
+            ("at 12:15 a.m.", ["1/4"]),
+            ("at half past nine", ["9 1/2"]), ("at a quarter to ten", ["9 3/4"]), ("at seven o'clock", ["7"]),
+            ("it is -6.5 °C", ["-6.5"]),
+            ("it is 3 °C and then 5 degrees below zero", ["3", "-5"]), ("5 dollars and 40 cents", ["5.40"]),
+            ("1 m 35 cm", ["1.35"]),
+            ("2 h 20 min", ["2 1/3"]), ("3 ft 7 in", ["3 7/12"]), ("6.25 more kilograms", ["6.25"]),
+            ("page 38 in one hour", ["38", "1"]),
             ("8 1/2 in were left", ["8 1/2"]), ("a third is in the band", ["1/3"]),
         ):  # fmt: skip
             self.assertEqual([text(one.number) for one in quantities_in(f"Here: {told}.")], wanted, told)
@@ -101,11 +107,13 @@ class SaidTests(unittest.TestCase):
             ("How much heavier is the cat?", "lb", "The cat is _ heavier."),
             ("What fraction of the rope did I use?", "", "I used _ of the rope."),
             ("How many minutes long is the film?", "minutes", "The film is _ long."),
-            ("How much farther did he walk on Tuesday than on Monday?", "km", "He walked _ farther on Tuesday than on Monday."),
+            ("How much farther did he walk on Tuesday than on Monday?", "km",
+            "He walked _ farther on Tuesday than on Monday."),
             ("How much seed has been sown?", "kg", "_ of seed has been sown."),
             ("How much did her aunt give her?", "$", "Her aunt gave her _."),
             ("How many minutes late is it?", "minutes", "It is _ late."),
-            ("By how many inches is a pen of 5 inches longer than a nail of 3 inches?", "inches", "A pen of 5 inches is _ longer than a nail of 3 inches."),
+            ("By how many inches is a pen of 5 inches longer than a nail of 3 inches?", "inches",
+            "A pen of 5 inches is _ longer than a nail of 3 inches."),
             ("How many times as long as a lath is a beam?", "times", "A beam is _ as long as a lath."),
             ("At what time did it leave?", "hours", "It left at _."),
             ("How many hikers carried a map?", "hikers", "_ carried a map."),
@@ -184,12 +192,14 @@ class SaidTests(unittest.TestCase):
     def test_two_questions_are_a_and_b(self):
         for told, calculation, said in (
             (
-                "A rope is 12 m long. Fern cuts off 3 3/4 m and then 2 1/2 m more. How much did she cut off in all? How much rope is left?",
+                "A rope is 12 m long. Fern cuts off 3 3/4 m and then 2 1/2 m more. How much did she cut off in all? "
+                "How much rope is left?",
                 "steps answer: a = 3 3/4 + 2 1/2; 12 - a",
                 "a) She cut 6 1/4 m off in all. b) 5 3/4 m of rope is left.",
             ),
             (
-                "The red rope is 5 1/2 m long, the blue rope is 3 1/4 m long. How long are they together? How much longer is the red rope?",
+                "The red rope is 5 1/2 m long, the blue rope is 3 1/4 m long. How long are they together? How much "
+                "longer is the red rope?",
                 "steps answer: a = 5 1/2 + 3 1/4; 5 1/2 - 3 1/4",
                 "a) They are 8 3/4 m long together. b) The red rope is 2 1/4 m longer.",
             ),
@@ -208,7 +218,8 @@ class SaidTests(unittest.TestCase):
 
 # Sentences that change what a story comes to, or may do so; with one of them before the question nothing is as it was.
 TURNS = (
-    "Then he gave half of it back.", "It was the same on the next day.", "A friend had twice as much.", "Then 3 of them were broken.",
+    "Then he gave half of it back.", "It was the same on the next day.", "A friend had twice as much.",
+    "Then 3 of them were broken.",
     "One of them was not used.", "The other half was sold.", "Two of them did not come.", "Some more came later.",
 )  # fmt: skip
 

@@ -1,4 +1,6 @@
-"""The shape of the house: a pure core, one direction of dependence between layers and between rooms, examples that run."""
+"""The shape of the house: a pure core, one direction of dependence between layers and between rooms, examples
+that run.
+"""
 
 import ast
 import doctest
@@ -12,13 +14,15 @@ import keen_slate.core
 
 CORE = Path(keen_slate.core.__file__).parent
 PURE = {
-    "__future__", "array", "bisect", "collections", "collections.abc", "contextlib", "contextvars", "dataclasses", "datetime", "difflib", "fractions",
+    "__future__", "array", "bisect", "collections", "collections.abc", "contextlib", "contextvars", "dataclasses",
+    "datetime", "difflib", "fractions",
     "functools", "html", "importlib", "itertools", "math", "pkgutil", "random", "re", "typing",
 }  # fmt: skip
 LAYERS = {"core": set(), "store": {"core"}, "export": {"core"}, "web": {"core", "store", "export"}}
 # From the bottom: a room imports from itself and from those before it. Modules beside the rooms have their place, too.
 ROOMS = (
-    "limits", "days", "errors", "searching", "expressions", "arithmetic", "reading", "stories", "ways", "working", "judging", "grading", "worked",
+    "limits", "days", "errors", "searching", "expressions", "arithmetic", "reading", "stories", "ways", "working",
+    "judging", "grading", "worked",
     "diagnosing", "layouts", "figures", "teaching", "ladders", "sittings", "building", "documents",
 )  # fmt: skip
 

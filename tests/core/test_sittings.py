@@ -1,4 +1,6 @@
-"""A class's answers: each judged as elsewhere, the teacher's word above it, what happened counted, what comes next built about it."""
+"""A class's answers: each judged as elsewhere, the teacher's word above it, what happened counted, what comes next
+built about it.
+"""
 
 import unittest
 from collections import Counter
@@ -30,7 +32,9 @@ HABITS = {"a": "smaller-from-larger", "b": "whole-not-reduced", "c": "not-simpli
 
 
 def sat(problems, wrote, words=None, labels=True):
-    """The answers to *problems*: a list of texts for each pupil, with a word of the teacher's for some (pupil, number)."""
+    """The answers to *problems*: a list of texts for each pupil, with a word of the teacher's for some (pupil,
+    number).
+    """
     questions = [Question(problem, labels=labels) for problem in problems]
     cells = {
         pupil: [
@@ -104,7 +108,8 @@ class JudgedTests(unittest.TestCase):
 
     def test_labels_count_where_they_are_asked_for(self):
         for typed, counted, not_counted in (
-            ("3 5/12", "right-value", "right"), ("3 5/12 ft", "right", "right"), ("3 5/12 m", "right-value", "right-value"),
+            ("3 5/12", "right-value", "right"), ("3 5/12 ft", "right", "right"),
+            ("3 5/12 m", "right-value", "right-value"),
             ("4 7/12", "explained", "explained"), ("3 10/24", "right-value", "right-value"),
         ):  # fmt: skip
             with self.subTest(typed):
@@ -176,9 +181,9 @@ class HappenedTests(unittest.TestCase):
         found = happened(answered)
         for one in found.problems:
             self.assertEqual(one.right + one.value + one.wrong + one.blank, len(answered.cells))
-        for one in found.codes:
-            self.assertEqual(one.did, sum(len(numbers) for _, numbers in one.pupils))
-            self.assertLessEqual(one.did, one.could)
+        for held in found.codes:
+            self.assertEqual(held.did, sum(len(numbers) for _, numbers in held.pupils))
+            self.assertLessEqual(held.did, held.could)
         counts = Counter(code for row in answered.cells for i in range(len(PLANKS)) for code in answered.codes(row, i))
         self.assertEqual({one.code: one.did for one in found.codes}, {k: n for k, n in counts.items() if k in ENTRIES})
 
@@ -236,7 +241,8 @@ class FollowingTests(unittest.TestCase):
 
 class DayTests(unittest.TestCase):
     @given(st.dates(date(1990, 1, 1), date(2060, 1, 1)), st.sampled_from(
-        ["{d.day} {d:%B} {d.year}", "{d:%B} {d.day}, {d.year}", "{d:%a} {d.day} {d:%b} {d.year}", "{d.day}.{d.month}.{d.year}", "{d:%Y-%m-%d}"]
+        ["{d.day} {d:%B} {d.year}", "{d:%B} {d.day}, {d.year}", "{d:%a} {d.day} {d:%b} {d.year}",
+        "{d.day}.{d.month}.{d.year}", "{d:%Y-%m-%d}"]
     ))  # fmt: skip
     def test_a_day_is_read_in_each_spelling(self, day, spelling):
         self.assertEqual(read_day(spelling.format(d=day)), day)

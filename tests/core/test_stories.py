@@ -1,4 +1,6 @@
-"""Stories: read as a teacher tells them, told from scenarios without a slip, worked step by step, refused with a place."""
+"""Stories: read as a teacher tells them, told from scenarios without a slip, worked step by step, refused with
+a place.
+"""
 
 import json
 import re
@@ -49,7 +51,10 @@ PLANK = "A plank is 3 1/4 m long. Alder saws 1 2/3 m off. How long is what is le
 
 
 def told() -> list[tuple[str, str, str]]:
-    """The kept stories: situation and unknown, calculation, text. Published: CCSS-M, glossary, tables 1 and 2 (from memory)."""
+    """The kept stories: situation and unknown, calculation, text.
+
+    Published: CCSS-M, glossary, tables 1 and 2 (from memory).
+    """
     lines = TOLD.read_text(encoding="utf-8").splitlines()
     return [tuple(line.split(" | ")) for line in lines if line and line[0] != "#"]  # type: ignore[misc]
 
@@ -60,6 +65,11 @@ def sympy_value(calculation: str) -> sympy.Rational:
     written = re.sub(r"(?<![\d(,])(\d+)/(\d+)", r"Rational(\1,\2)", written)
     written = re.sub(r"(\d+)\.(\d+)", lambda found: f"Rational('{found.group()}')", written)
     return sympy.sympify(written.replace("×", "*").replace("÷", "/"))
+
+
+def story_of(worked):
+    """The story that a told problem is of."""
+    return worked.working.problem.story
 
 
 class TypedTests(unittest.TestCase):
@@ -101,10 +111,13 @@ class TypedTests(unittest.TestCase):
 
     def test_numbers_are_found_in_every_form(self):
         cases = {
-            "2 5/8 m": ("2 5/8", "metre"), "2⅝ m": ("2 5/8", "metre"), "$4.75": ("4.75", "dollar"), "½ l": ("1/2", "litre"),
-            "three quarters of a metre": ("3/4", "metre"), "two and a half hours": ("2 1/2", "hour"), "half an hour": ("1/2", "hour"),
+            "2 5/8 m": ("2 5/8", "metre"), "2⅝ m": ("2 5/8", "metre"), "$4.75": ("4.75", "dollar"),
+            "½ l": ("1/2", "litre"),
+            "three quarters of a metre": ("3/4", "metre"), "two and a half hours": ("2 1/2", "hour"),
+            "half an hour": ("1/2", "hour"),
             "half a dozen nails": ("6", None), "a dozen": ("12", None), "twenty-five bags": ("25", None),
-            "one hundred and twenty litres": ("120", "litre"), "3 ft 7 in": ("3 7/12", "foot"), "12-foot boards": ("12", "foot"),
+            "one hundred and twenty litres": ("120", "litre"), "3 ft 7 in": ("3 7/12", "foot"),
+            "12-foot boards": ("12", "foot"),
             "1,200 m": ("1200", "metre"), "a whole can": ("1", None), "two fifths of a bucket": ("2/5", None),
             "3 square metres": ("3", "square metre"), "another quarter of a litre": ("1/4", "litre"),
         }  # fmt: skip
@@ -142,7 +155,7 @@ class TypedTests(unittest.TestCase):
             "A rope is long. How long is it?": "No number",
             "A rope is 3 m long. How long is it?": "Only one number",
             "A rope is 3 m long. Another is 2 m long.": "Nothing is asked",
-            "A rope is 3 m long. How long is it? How wide? Another is 2 m. How long is that?": "more than two questions",
+            "A rope is 3 m long. How long is it? How wide? Another is 2 m. How long is that?": "than two questions",
             f"{PLANK} How much was sawn off? {{3 1/4 - 1 2/3}}": "one of them is answered",
             "A rope is 3 m long and weighs 2 kg. How much is that? {3 + 2}": "cannot be added",
             "A rope is 3 m long. 20 cm go off. How long is it? {3 - 20}": "combined as they stand",
@@ -155,7 +168,8 @@ class TypedTests(unittest.TestCase):
             f"{PLANK} {{a = 3 1/4 - 1 2/3; 3 1/4 - 1 2/3}}": "nothing uses it",
             f"{PLANK} {{compare total: 3 1/4 - 1 2/3}}": "no unknown of compare",
             "A plank is 3 m long. Alder saws 5 m off. How long is what is left?": "not below zero",
-            "Five children share 3 boats equally. How many children are in each? {5 ÷ 3}": "There cannot be 1 2/3 children",
+            "Five children share 3 boats equally. How many children are in each? {5 ÷ 3}": "There cannot be 1 2/3 "
+            "children",
             "A rope of 9999999 m is cut into 3 pieces. How long is each?": "999",
             "x" * (STORY_CHARACTERS + 1) + " and more words?": "may have 600 characters",
         }
@@ -188,7 +202,7 @@ class TypedTests(unittest.TestCase):
     def test_a_class_with_a_decimal_comma_types_decimals(self):
         told = "A plank is 2,5 m long. Alder saws 1,25 m off. How long is the rest?"
         worked = work_text(told, Ways(decimal_mark="comma"))
-        self.assertEqual((worked.working.value, worked.working.problem.story.situation), (Fraction(5, 4), "take-from"))
+        self.assertEqual((worked.working.value, story_of(worked).situation), (Fraction(5, 4), "take-from"))
         self.assertEqual(story_problem(f"{told} {{2,5 - 1,25}}", ",").text, worked.working.problem.text)
 
     def test_another_language_can_be_linked_by_hand(self):
@@ -286,11 +300,12 @@ class UnitTests(unittest.TestCase):
                 self.assertEqual(ratio_of(unit_named(word), unit), 1, word)
 
 
-# Made stories -----------------------------------------------------------------------------------------------------------
+# Made stories ---------------------------------------------------------------------------------------------------------
 
 AGREES = re.compile(r"There (is|was|are|were) _\.|_ (is|was|are|were) ")
 SLIPS = re.compile(
-    r"\b1 (?:\w+s|feet|inches)\b(?! ?\d)|\ba [aeio]\w|\ban [bcdfgjklmnpqrstvwxyz]|  |[.?!] [a-z]|[{}\[\]]| [.,?]|\b([A-Za-z]+) \1\b|\b(?:I|we|you)\b"
+    r"\b1 (?:\w+s|feet|inches)\b(?! ?\d)|\ba [aeio]\w|\ban [bcdfgjklmnpqrstvwxyz]|  |[.?!] [a-z]|[{}\[\]]| "
+    r"[.,?]|\b([A-Za-z]+) \1\b|\b(?:I|we|you)\b"
 )
 
 
@@ -337,15 +352,18 @@ class ToldTests(unittest.TestCase):
                 self.assertIsNone(SLIPS.search(story), source)
                 self.assertIsNone(SLIPS.search(says), source)
                 self.assertEqual(says.count("_"), 1, source)
-                stuff = r"(?:There (is|was|are|were) (?:_|[\d/ ]+) \w+ of|(?:_|\d) (?:\w+ )?of [a-z ]+ (is|was|are|were) left)"
+                stuff = (
+                    r"(?:There (is|was|are|were) (?:_|[\d/ ]+) \w+ of|(?:_|\d) (?:\w+ )?of [a-z ]+ (is|was|are|"
+                    r"were) left)"
+                )
                 for agrees in re.finditer(stuff, f"{story} {says}"):
                     self.assertLessEqual({*agrees.groups()}, {"is", "was", None}, source)  # as the stuff itself is
-                agrees = AGREES.match(says)
-                if agrees and beside is None and count <= 2 * len(every):
+                verb = AGREES.match(says)
+                if verb and beside is None and count <= 2 * len(every):
                     made = read_story(source).story
                     found = value(made.whole)
-                    agrees = AGREES.match(made.answer_line("_", found))  # as it is shown
-                    self.assertEqual({"are", "were"} >= {*agrees.groups()} - {None}, found > 1, source)
+                    shown = AGREES.match(made.answer_line("_", found))
+                    self.assertEqual({"are", "were"} >= {*shown.groups()} - {None}, found > 1, source)
                 self.assertTrue(all(len(one.split()) <= 14 + 3 for one in re.split(r"[.?] ", story)), source)
                 self.assertEqual(
                     bool(re.search(r"\b(?:was|were|did|had)\b", story))
@@ -410,14 +428,12 @@ class ToldTests(unittest.TestCase):
         }
         made = make_stories(read_story_wish(wish))
         self.assertEqual(made.not_revealed, ())
-        self.assertTrue(all(one.working.problem.story.situation == "take-from" for one in made.stories))
+        self.assertTrue(all(story_of(one).situation == "take-from" for one in made.stories))
         doers = scenarios()["kites"].doers
         self.assertTrue(all(any(doer in one.working.problem.text for doer in doers) for one in made.stories))
-        stay = made.stories[1].working.problem.story
-        again = make_stories(
-            read_story_wish(wish | {"seed": 9}), {1: stay}, [made.stories[0].working.problem.story.text]
-        )
-        self.assertEqual(again.stories[1].working.problem.story, stay)
+        stay = story_of(made.stories[1])
+        again = make_stories(read_story_wish(wish | {"seed": 9}), {1: stay}, [story_of(made.stories[0]).text])
+        self.assertEqual(story_of(again.stories[1]), stay)
         impossible = make_stories(read_story_wish({"rungs": {"S1": 1}, "calculations": ["F4"], "denominators": [5, 7]}))
         self.assertIsInstance(impossible, Impossible)
         self.assertEqual(impossible.limit, "denominators")
@@ -439,7 +455,7 @@ class ToldTests(unittest.TestCase):
                 self.assertEqual(one.working.value, value(asked.expr), problem)
                 self.assertLessEqual(
                     {repr(n) for n in leaves(asked.expr)},
-                    {repr(q.number) for q in one.working.problem.story.quantities},
+                    {repr(q.number) for q in story_of(one).quantities},
                 )
         self.assertEqual(stories_for(read("1/2 + 1/3 × 2"), Ways(), seed=3), [])
 
@@ -476,17 +492,17 @@ class ToldTests(unittest.TestCase):
             like = work_text(source)
             other = story_like(like, 1)
             self.assertEqual(
-                (other.features.rung, other.working.problem.story.situation),
-                (like.features.rung, like.working.problem.story.situation),
+                (other.features.rung, story_of(other).situation),
+                (like.features.rung, story_of(like).situation),
             )
-            self.assertNotEqual(other.working.problem.story.text, like.working.problem.story.text)
+            self.assertNotEqual(story_of(other).text, story_of(like).text)
 
     def test_one_like_a_made_story_is_told_in_another_scenario(self):
         for code in scenarios():
             made = make_stories(read_story_wish({"rungs": {"S1": 2, "S3": 1, "S4": 1, "S5": 1}, "scenario": code}))
             for worked in made.stories:
-                self.assertIn(code, [one.code for one in told_in(worked.working.problem.story)])
-                other = story_like(worked, 5).working.problem.story
+                self.assertIn(code, [one.code for one in told_in(story_of(worked))])
+                other = story_of(story_like(worked, 5))
                 self.assertNotIn(code, [one.code for one in told_in(other)], other.text)
 
     def test_scenarios_are_whole_and_a_teachers_own_is_read_or_refused(self):
@@ -518,9 +534,9 @@ class ToldTests(unittest.TestCase):
             {"name": "{q1}"}, {"x": 1},
         )  # fmt: skip
         bad += [good | {"things": [thing | change]} for change in changes]
-        for one in bad:
-            with self.assertRaises(ReadError, msg=one):
-                read_scenario(one)
+        for wrong in bad:
+            with self.assertRaises(ReadError, msg=wrong):
+                read_scenario(wrong)
 
     @settings(max_examples=60)
     @given(

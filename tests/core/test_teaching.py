@@ -141,8 +141,11 @@ class PointsTests(unittest.TestCase):
     def test_what_loses_the_points_of_an_answer(self):
         mixed = "Lost for a wrong value, for a form that is not accepted (a <mixed number> in <lowest terms>)"
         for problem, ways, loses in (
-            ("7 1/4 - 3 5/6", {}, f"{mixed}."), ("7 1/4 - 3 5/6 ft", {}, f"{mixed}, and for a missing ft."), ("12.05 - 8.36", {}, "Lost for a wrong value."),
-            ("2/3 = _/12", {}, "Lost for a wrong value."), ("2.5 - 1.25 m", {}, "Lost for a wrong value, and for a missing m."),
-            ("3/4 + 3/4", {"answer_form": "simplest-improper"}, "Lost for a wrong value, for a form that is not accepted (a fraction in <lowest terms>)."),
+            ("7 1/4 - 3 5/6", {}, f"{mixed}."), ("7 1/4 - 3 5/6 ft", {}, f"{mixed}, and for a missing ft."),
+            ("12.05 - 8.36", {}, "Lost for a wrong value."),
+            ("2/3 = _/12", {}, "Lost for a wrong value."), ("2.5 - 1.25 m", {},
+            "Lost for a wrong value, and for a missing m."),
+            ("3/4 + 3/4", {"answer_form": "simplest-improper"},
+            "Lost for a wrong value, for a form that is not accepted (a fraction in <lowest terms>)."),
         ):  # fmt: skip
             self.assertEqual(self.points(problem, **ways)[0][-1].loses, loses, problem)

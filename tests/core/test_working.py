@@ -115,7 +115,8 @@ class WorkingTests(unittest.TestCase):
     def test_what_a_teacher_writes_among_her_ways_is_read_or_refused_in_its_place(self):
         for name, typed, position, length in (
             ("split", "9, four, 1", 3, 4), ("split", "9, 0", 3, 1), ("split", "²", 0, 1), ("split", "1 " * 13, 0, 26),
-            ("order_words", "Inside <b> first", 7, 1), ("order_words", "x" * 141, 0, 141), ("asks", "What > now?", 5, 1),
+            ("order_words", "Inside <b> first", 7, 1), ("order_words", "x" * 141, 0, 141),
+            ("asks", "What > now?", 5, 1),
         ):  # fmt: skip
             with self.subTest(typed=typed), self.assertRaises(SettingError) as caught:
                 Ways.of({name: typed})

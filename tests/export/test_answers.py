@@ -1,4 +1,6 @@
-"""A class leaves the house and comes back: its answers as a table, all of it as one document; what is no table or document is refused in words."""
+"""A class leaves the house and comes back: its answers as a table, all of it as one document; what is no table or
+document is refused in words.
+"""
 
 import csv
 import io
@@ -38,9 +40,9 @@ class TableTests(unittest.TestCase):
         found = answers_table.read(made, PROBLEMS, {alias: alias for alias in ALIASES})
         self.assertEqual(found.said, ())
         self.assertEqual([row.pupil for row in found.rows], list(wrote))
-        for row, cells in zip(found.rows, wrote.values(), strict=True):
-            self.assertEqual(row.why, "")
-            self.assertEqual(list(row.written), ["away" if one is None else one.strip() for one in cells])
+        for read, cells in zip(found.rows, wrote.values(), strict=True):
+            self.assertEqual(read.why, "")
+            self.assertEqual(list(read.written), ["away" if one is None else one.strip() for one in cells])
 
     def test_columns_and_lines_are_matched(self):
         pupils = {"Sedge": "s", "Alder": "a"}
@@ -67,7 +69,8 @@ class TableTests(unittest.TestCase):
 
     def test_what_is_no_table_is_refused_with_its_line(self):
         for text, message in (
-            ("", "nothing in this table"), (" \n,,\n", "nothing in this table"), ('Sedge,"4 7/12\nAlder,1\n', "line 1 and never closed"),
+            ("", "nothing in this table"), (" \n,,\n", "nothing in this table"),
+            ('Sedge,"4 7/12\nAlder,1\n', "line 1 and never closed"),
             ("a,1\n" * 502, "502 lines"),
         ):  # fmt: skip
             with self.subTest(text[:20]), self.assertRaisesRegex(ReadError, message):
@@ -97,12 +100,14 @@ DOCUMENTS = st.builds(
         sittings=[
             SittingPart(
                 title="Planks", day="2026-11-12", kind="quiz", labels=True,
-                questions=[QuestionPart(problem="7 1/4 - 3 5/6 ft", marks={"answer": 2}), QuestionPart(problem="1/2", to="decimal")],
+                questions=[QuestionPart(problem="7 1/4 - 3 5/6 ft", marks={"answer": 2}),
+                QuestionPart(problem="1/2", to="decimal")],
                 answers=[
                     AnswerPart(pupil=alias, problem=1, written=one, word=WordPart(right=True, points=2))
                     for alias, one in zip(aliases, answers, strict=False)
                 ],
-                moves=[MovePart(pupil=alias, codes=["smaller-from-larger"]) for alias in aliases[:1]], set="sets/shelf/00001-planks.json",
+                moves=[MovePart(pupil=alias, codes=["smaller-from-larger"]) for alias in aliases[:1]],
+                set="sets/shelf/00001-planks.json",
             )
         ],
     ),
@@ -167,9 +172,11 @@ class DocumentTests(unittest.TestCase):
 
     @settings(max_examples=200)
     @given(st.recursive(
-        st.one_of(st.none(), st.booleans(), st.integers(), st.text(max_size=8), st.sampled_from(["keen-slate/class", "2026-11-12", "Sedge"])),
+        st.one_of(st.none(), st.booleans(), st.integers(), st.text(max_size=8),
+        st.sampled_from(["keen-slate/class", "2026-11-12", "Sedge"])),
         lambda inner: st.one_of(st.lists(inner, max_size=3), st.dictionaries(st.sampled_from(
-            ["format", "version", "name", "pupils", "sittings", "alias", "day", "questions", "answers"]), inner, max_size=5)), max_leaves=12,
+            ["format", "version", "name", "pupils", "sittings", "alias", "day", "questions", "answers"]), inner,
+            max_size=5)), max_leaves=12,
     ))  # fmt: skip
     def test_any_document_is_read_or_refused(self, value):
         if isinstance(value, dict):

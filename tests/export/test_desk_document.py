@@ -13,8 +13,10 @@ from keen_slate.export.class_document import ClassDocument
 from keen_slate.export.desk_document import MOST_FILES, UNPACKED, Desk, packed, refuse_large, unpacked
 from keen_slate.export.set_document import ExamplePart, SetDocument
 
-BOATS = {"format": "keen-slate/scenario", "version": 1, "code": "boats", "name": "A boat yard", "doers": ["Reed", "Flax"],
-         "things": [{"kind": "doing", "name": "row", "unit": "km", "from": "1/4", "to": "20", "where": "on the lake"}]}  # fmt: skip
+BOATS = {"format": "keen-slate/scenario", "version": 1, "code": "boats", "name": "A boat yard",
+"doers": ["Reed", "Flax"],
+         "things": [{"kind": "doing", "name": "row", "unit": "km", "from": "1/4", "to": "20",
+         "where": "on the lake"}]}  # fmt: skip
 
 
 def a_set(title, *problems):
@@ -26,8 +28,10 @@ def a_set(title, *problems):
 DESK = Desk(
     "O'Hara <b>", {"ties": "down"},
     {
-        "sets/shelf/00001-planks.json": a_set("Planks", "7 1/4 - 3 5/6 ft"), "sets/shelf/00002-planks.json": a_set("Planks"),
-        "sets/archive/00001-ber-alles-x.json": a_set("Über alles / ../x", "1/2 + 1/3"), "sets/bin/00001-.json": a_set("!"),
+        "sets/shelf/00001-planks.json": a_set("Planks", "7 1/4 - 3 5/6 ft"),
+        "sets/shelf/00002-planks.json": a_set("Planks"),
+        "sets/archive/00001-ber-alles-x.json": a_set("Über alles / ../x", "1/2 + 1/3"),
+        "sets/bin/00001-.json": a_set("!"),
     },
     [ClassDocument(format="keen-slate/class", version=1, name="Heron")], [BOATS],
 )  # fmt: skip
@@ -50,16 +54,19 @@ class DeskDocumentTests(unittest.TestCase):
         with zipfile.ZipFile(io.BytesIO(FILE)) as file:
             names = file.namelist()
         self.assertEqual(names, [
-            "desk.json", "sets/shelf/00001-planks.json", "sets/shelf/00002-planks.json", "sets/archive/00001-ber-alles-x.json",
+            "desk.json", "sets/shelf/00001-planks.json", "sets/shelf/00002-planks.json",
+            "sets/archive/00001-ber-alles-x.json",
             "sets/bin/00001-.json", "classes/00001-heron.json", "scenarios/00001-boats.json",
         ])  # fmt: skip
 
     def test_a_part_that_cannot_be_read_is_left_out_and_named(self):
         head = json.dumps({"format": "keen-slate/desk", "version": 1})
         parts = {
-            "sets/shelf/1.json": "{", "sets/attic/2.json": "{}", "classes/3.json": "[]", "scenarios/4.json": "{}", "x": "",
+            "sets/shelf/1.json": "{", "sets/attic/2.json": "{}", "classes/3.json": "[]", "scenarios/4.json": "{}",
+            "x": "",
             "scenarios/5.json": "{", "sets/shelf/../6.json": "{}",
-            "sets/shelf/7.json": json.dumps(a_set("Bad", "1/0").model_dump()), "sets/shelf/8.json": json.dumps(a_set("Good", "1/2 + 1/4").model_dump()),
+            "sets/shelf/7.json": json.dumps(a_set("Bad", "1/0").model_dump()),
+            "sets/shelf/8.json": json.dumps(a_set("Good", "1/2 + 1/4").model_dump()),
         }  # fmt: skip
         found = unpacked(zipped(**{"desk.json": head}, **parts))
         self.assertEqual([one.title for one in found.sets.values()], ["Good"])
@@ -70,7 +77,8 @@ class DeskDocumentTests(unittest.TestCase):
         bomb = zipped(**{"desk.json": "{}", "sets/shelf/1.json": b"0" * (UNPACKED + 1)})
         many = zipped(**{"desk.json": "{}"}, **{f"classes/{i}": "" for i in range(MOST_FILES)})
         for file, said in (
-            (b"", "no file of a whole desk"), (b"PK", "no file of a whole desk"), (zipped(x=""), "no file of a whole desk"),
+            (b"", "no file of a whole desk"), (b"PK", "no file of a whole desk"),
+            (zipped(x=""), "no file of a whole desk"),
             (bomb, "too large"), (many, "too large"),
         ):  # fmt: skip
             with self.assertRaisesRegex(CoreError, said):

@@ -33,8 +33,10 @@ examples = st.builds(
     marks=st.dictionaries(st.just("answer"), st.integers(0, 20)),
 )  # fmt: skip
 documents = st.builds(
-    SetDocument, format=st.just("keen-slate/set"), version=st.just(1), title=words.filter(str.strip), note=words, objective=words,
-    standards=st.lists(words, max_size=2), lesson_minutes=st.none() | st.integers(1, 90), examples=st.lists(examples, max_size=4),
+    SetDocument, format=st.just("keen-slate/set"), version=st.just(1), title=words.filter(str.strip), note=words,
+    objective=words,
+    standards=st.lists(words, max_size=2), lesson_minutes=st.none() | st.integers(1, 90),
+    examples=st.lists(examples, max_size=4),
 )  # fmt: skip
 GOOD = {"format": "keen-slate/set", "version": 1, "title": "Planks", "examples": [{"problem": "1/2 + 1/3"}]}
 
@@ -58,7 +60,8 @@ class DocumentTests(unittest.TestCase):
             ({"examples": [{"problem": "1/2 + 1/3", "words": {"x y": "z"}}]}, "examples[0].words"),
             ({"examples": [{"problem": "1/2 + 1/3"}] * 61}, "examples: "),
             ({"title": " "}, "title: "), ({"version": 2}, "version"),
-            ({"format": "x"}, "not a Keen Slate set"), ({"lesson_minutes": "10"}, "lesson_minutes: "), ({"by": "me"}, "by: "),
+            ({"format": "x"}, "not a Keen Slate set"), ({"lesson_minutes": "10"}, "lesson_minutes: "),
+            ({"by": "me"}, "by: "),
         ]  # fmt: skip
         for change, said in wrong:
             with self.assertRaises(ReadError) as caught:
@@ -68,16 +71,20 @@ class DocumentTests(unittest.TestCase):
 
     def test_hostile_files_are_refused_in_words(self):
         files = [
-            b"", b"\xff\xfe", b"{", b"[]", b"null", b"[" * 200_000, b'{"a":' * 50_000, b'{"format": ' + b"9" * 9_000 + b"}",
-            b"<?xml version='1.0'?><!DOCTYPE x [<!ENTITY a 'b'>]><x>&a;</x>", b" " * (LARGEST_FILE + 1), b"PK\x03\x04rest of a zip",
+            b"", b"\xff\xfe", b"{", b"[]", b"null", b"[" * 200_000, b'{"a":' * 50_000,
+            b'{"format": ' + b"9" * 9_000 + b"}",
+            b"<?xml version='1.0'?><!DOCTYPE x [<!ENTITY a 'b'>]><x>&a;</x>", b" " * (LARGEST_FILE + 1),
+            b"PK\x03\x04rest of a zip",
         ]  # fmt: skip
         for file in files:
             with self.assertRaises(ReadError, msg=file[:20]) as caught:
                 read_document(file)
             self.assertTrue(caught.exception.message and caught.exception.hint)
 
-    @given(st.binary(max_size=60) | st.recursive(st.none() | st.booleans() | st.integers() | words, lambda inner: st.lists(inner) | st.dictionaries(
-        st.sampled_from(["title", "examples", "problem", "ways", "fading"]), inner)).map(lambda part: json.dumps(GOOD | {"examples": part}).encode()))  # fmt: skip
+    @given(st.binary(max_size=60) | st.recursive(st.none() | st.booleans() | st.integers() | words,
+    lambda inner: st.lists(inner) | st.dictionaries(
+        st.sampled_from(["title", "examples", "problem", "ways", "fading"]),
+        inner)).map(lambda part: json.dumps(GOOD | {"examples": part}).encode()))  # fmt: skip
     def test_any_file_is_read_or_refused(self, file):
         try:
             read_document(file)
@@ -105,7 +112,8 @@ class TableTests(unittest.TestCase):
         brought = '1/2 + 1/3\n\n1/3 + 1/2\n2_1/3 + 1\n=HYPERLINK("x")\n<b>1/2</b>\n7 1/4 - 3 5/6 ft\n2/3 + 1/6'
         lines = judged(brought, ["2/3 + 1/6"], Ways())
         self.assertEqual([(line.number, line.verdict) for line in lines], [
-            (1, "read"), (3, "duplicate"), (4, "unreadable"), (5, "unreadable"), (6, "unreadable"), (7, "read"), (8, "duplicate")])  # fmt: skip
+            (1, "read"), (3, "duplicate"), (4, "unreadable"), (5, "unreadable"), (6, "unreadable"), (7, "read"),
+            (8, "duplicate")])  # fmt: skip
         self.assertIn("one space", lines[2].why)
         with_head = judged('name,problem\nSedge,1/2 + 1/5\n"O\'Hara, x","1/2 + 1/7"\nonly\n', [], Ways())
         self.assertEqual([(line.number, line.text) for line in with_head], [(2, "1/2 + 1/5"), (3, "1/2 + 1/7")])
@@ -127,7 +135,8 @@ class TableTests(unittest.TestCase):
 
     def test_nothing_vanishes_silently(self):
         for brought, said in (
-            ("1/2 + 1/3\n" * 501, "There are 501 problems; 500 are taken"), ("problem\n" + "1/2\n" * 502, "503 lines; 500"),
+            ("1/2 + 1/3\n" * 501, "There are 501 problems; 500 are taken"),
+            ("problem\n" + "1/2\n" * 502, "503 lines; 500"),
             ('problem\n1/2 + 1/3\n"1/4 + 1/5\n', "opened on line 3 and never closed"),
         ):  # fmt: skip
             with self.assertRaisesRegex(ReadError, said):

@@ -42,7 +42,8 @@ def from_mathml(node):
 def from_latex(written):
     """The input notation that LaTeX of these few commands spells."""
     for pattern, spelled in (
-        (r"\\frac\{([^{}]*)\}\{([^{}]*)\}", r" \1/\2 "), (r"\\overline\{(\d+)\}", r"[\1]"), (r"\\left\(", "("), (r"\\right\)", ")"),
+        (r"\\frac\{([^{}]*)\}\{([^{}]*)\}", r" \1/\2 "), (r"\\overline\{(\d+)\}", r"[\1]"), (r"\\left\(", "("),
+        (r"\\right\)", ")"),
         (r"\\times", "×"), (r"\\div", "÷"), (r"\\square", "_"), (r"[{}]", ""),
     ):  # fmt: skip
         written = re.sub(pattern, spelled, written)

@@ -149,7 +149,9 @@ class QtiTests(unittest.TestCase):
     @settings(max_examples=80)
     @given(strategies.classroom_pairs, strategies.all_ways, st.data())
     def test_a_spelling_is_scored_exactly_where_the_core_takes_it_for_right(self, expr, ways, data):
-        """Each written form of the answer, and what pupils do to it: further spaces and zeros, signs, a digit too many."""
+        """Each written form of the answer, and what pupils do to it: further spaces and zeros, signs, a digit
+        too many.
+        """
         try:
             worked = work_text(text(expr), ways)
         except CoreError:

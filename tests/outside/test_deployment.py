@@ -1,4 +1,6 @@
-"""What stands under deploy/, by the programs that it is for: systemd's own check, nginx before the application, PgBouncer behind it."""
+"""What stands under deploy/, by the programs that it is for: systemd's own check, nginx before the application,
+PgBouncer behind it.
+"""
 
 import json
 import os
@@ -16,7 +18,7 @@ import urllib.request
 from pathlib import Path
 
 import yaml
-from sqlalchemy import make_url, text
+from sqlalchemy import URL, make_url, text
 
 from keen_slate.store.database import open_engine
 from tests import support
@@ -79,6 +81,12 @@ def listens(port):
 
 
 class ProxyTests(unittest.TestCase):
+    folder: Path
+    nginx: subprocess.Popen[bytes]
+    ports: tuple[int, int]
+    server: LiveServer
+    trust: ssl.SSLContext
+
     @classmethod
     def setUpClass(cls):
         cls.folder = Path(cls.enterClassContext(tempfile.TemporaryDirectory(prefix="keen-slate-proxy-")))
@@ -90,9 +98,11 @@ class ProxyTests(unittest.TestCase):
         pem = certificate(cls.folder)
         said = (DEPLOY / "nginx.conf").read_text()
         for old, new in (
-            ("listen 80;", f"listen 127.0.0.1:{cls.ports[0]};"), ("listen 443 ssl;", f"listen 127.0.0.1:{cls.ports[1]} ssl;"),
+            ("listen 80;", f"listen 127.0.0.1:{cls.ports[0]};"),
+            ("listen 443 ssl;", f"listen 127.0.0.1:{cls.ports[1]} ssl;"),
             ("127.0.0.1:8400", f"127.0.0.1:{cls.server.port}"), ("/etc/ssl/keen-slate.pem", str(pem)),
-            ("/etc/ssl/private/keen-slate.key", str(pem)), ("/etc/nginx/keen-slate-proxy.conf", str(DEPLOY / "nginx-proxy.conf")),
+            ("/etc/ssl/private/keen-slate.key", str(pem)),
+            ("/etc/nginx/keen-slate-proxy.conf", str(DEPLOY / "nginx-proxy.conf")),
         ):  # fmt: skip
             assert old in said, old
             said = said.replace(old, new)
@@ -104,7 +114,7 @@ class ProxyTests(unittest.TestCase):
             f"daemon off; pid {cls.folder}/pid; worker_processes 1; events {{}} http {{ {places}\n{said} }}"
         )
         command = [
-            shutil.which("nginx", path=f"{os.environ['PATH']}:/usr/sbin"),
+            str(shutil.which("nginx", path=f"{os.environ['PATH']}:/usr/sbin")),
             "-p",
             str(cls.folder),
             "-e",
@@ -166,6 +176,12 @@ class _Stays(urllib.request.HTTPRedirectHandler):
 
 
 class PoolingTests(unittest.TestCase):
+    desk: URL
+    folder: Path
+    pool: subprocess.Popen[bytes]
+    port: int
+    url: str
+
     @classmethod
     def setUpClass(cls):
         cls.folder = Path(cls.enterClassContext(tempfile.TemporaryDirectory(prefix="keen-slate-pool-")))
@@ -175,12 +191,14 @@ class PoolingTests(unittest.TestCase):
         users.write_text(f'"{cls.desk.username}" "{cls.desk.password}"\n')
         config = cls.folder / "pgbouncer.ini"
         config.write_text(
-            f"[databases]\n* = host=127.0.0.1 port={cls.desk.port}\n[pgbouncer]\nlisten_addr = 127.0.0.1\nlisten_port = {cls.port}\n"
-            f"unix_socket_dir =\nauth_type = plain\nauth_file = {users}\npool_mode = transaction\ndefault_pool_size = 2\nmax_client_conn = 200\n"
+            f"[databases]\n* = host=127.0.0.1 port={cls.desk.port}\n[pgbouncer]\nlisten_addr = 127.0.0.1\nlisten_port "
+            f"= {cls.port}\n"
+            f"unix_socket_dir =\nauth_type = plain\nauth_file = {users}\npool_mode = transaction\ndefault_pool_size = "
+            f"2\nmax_client_conn = 200\n"
         )
         for path in (users, config):
             path.chmod(0o644)
-        command = [shutil.which("pgbouncer", path=f"{os.environ['PATH']}:/usr/sbin"), "-q", str(config)]
+        command = [str(shutil.which("pgbouncer", path=f"{os.environ['PATH']}:/usr/sbin")), "-q", str(config)]
         if os.geteuid() == 0:  # it refuses to be root
             command[1:1] = ["-u", "postgres"]
         cls.pool = subprocess.Popen(command, stderr=subprocess.DEVNULL)

@@ -1,4 +1,6 @@
-"""The drill, short: what was acknowledged before the primary fell is there once, and writes go on, with a replica that leads."""
+"""The drill, short: what was acknowledged before the primary fell is there once, and writes go on, with a replica that
+leads.
+"""
 
 import re
 import subprocess

@@ -1,4 +1,6 @@
-"""Our formulas in programs that somebody else wrote: KaTeX, strictly, and MathJax read the LaTeX, the Speech Rule Engine the MathML."""
+"""Our formulas in programs that somebody else wrote: KaTeX, strictly, and MathJax read the LaTeX, the Speech Rule
+Engine the MathML.
+"""
 
 import json
 import re

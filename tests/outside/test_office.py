@@ -1,4 +1,6 @@
-"""Our text file opened by an office program that somebody else wrote, and saved as another kind: every formula is still the same."""
+"""Our text file opened by an office program that somebody else wrote, and saved as another kind: every formula is still
+the same.
+"""
 
 import io
 import re

@@ -1,9 +1,13 @@
-"""Our items in a QTI player that somebody else wrote, in Chromium: right, wrong and every spelling score there as the core judges them."""
+"""Our items in a QTI player that somebody else wrote, in Chromium: right, wrong and every spelling score there as the
+core judges them.
+"""
 
 import io
 import unittest
 import zipfile
 from pathlib import Path
+
+from playwright.sync_api import Page
 
 from keen_slate.core.diagnosing.answers import Explainer
 from keen_slate.core.ways.settings import Ways
@@ -39,6 +43,8 @@ SCORED = """async ([xml, responses]) => {
 
 
 class PlayerTests(unittest.TestCase):
+    page: Page
+
     @classmethod
     def setUpClass(cls):
         cls.page = support.browser().new_page()

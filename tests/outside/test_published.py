@@ -1,4 +1,7 @@
-"""Checks against facts from outside. The source stands beside each; values are from memory unless a package has them."""
+"""Checks against facts from outside.
+
+The source stands beside each; values are from memory unless a package has them.
+"""
 
 import re
 import unittest

@@ -20,7 +20,9 @@ PROBLEMS = [{"source": "7 1/4 - 3 5/6 ft"}, {"source": "9 - 4 2/3 ft"}]
 
 
 def filled(school: str, head: bool = False) -> uuid.UUID:
-    """A teacher of *school* with rows in every table; two sets on the shelf, the first of them shared, as one in the bin is."""
+    """A teacher of *school* with rows in every table; two sets on the shelf, the first of them shared, as one in the
+    bin is.
+    """
     made = support.new_teacher()
     with Session(support.engine()) as session, session.begin():
         teacher = session.get_one(Teacher, made)

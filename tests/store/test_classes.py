@@ -1,4 +1,6 @@
-"""Classes on a real PostgreSQL: cells entered by two at once, what is removed and forgotten, teachers kept apart, a class brought from a file."""
+"""Classes on a real PostgreSQL: cells entered by two at once, what is removed and forgotten, teachers kept apart, a
+class brought from a file.
+"""
 
 import threading
 import unittest
@@ -101,7 +103,8 @@ class ClassTests(unittest.TestCase):
         classes, sittings = Classes(self.session, other), Sittings(self.session, other)
         self.assertEqual(classes.all(), [])
         for look in (
-            lambda: classes.one(self.heron.id), lambda: classes.remove(self.heron.id), lambda: sittings.one(self.sat.id),
+            lambda: classes.one(self.heron.id), lambda: classes.remove(self.heron.id),
+            lambda: sittings.one(self.sat.id),
             lambda: sittings.enter(self.sat.id, [Entered(self.sedge, 0, "1")]), lambda: sittings.remove(self.sat.id),
             lambda: classes.remove_pupil(self.heron.id, self.sedge),
         ):  # fmt: skip

@@ -86,7 +86,8 @@ class MigrationTests(unittest.TestCase):
 
     def test_every_key_and_index_is_led_by_the_teacher(self):
         tables = inspect(support.engine())
-        # Who signs in is looked up by an address or an identity, who is invited is no teacher yet, and wrong tries are nobody's.
+        # Who signs in is looked up by an address or an identity, who is invited is no teacher yet, and wrong tries are
+        # nobody's.
         before_the_door = {"account", "identity", "invitation", "begun", "challenge", "tries"}
         for table in set(tables.get_table_names()) - {"alembic_version", "school", "teacher"} - before_the_door:
             self.assertEqual(tables.get_pk_constraint(table)["constrained_columns"][0], "teacher_id")
@@ -198,7 +199,8 @@ class ShelfTests(unittest.TestCase):
             lambda shelf, s: shelf.remove_example(s.id, first, s.version),
             lambda shelf, s: shelf.add_examples(s.id, s.version, [{"source": "1/7 + 2/7"}, {"source": "1/9 + 2/9"}], 1),
             lambda shelf, s: shelf.change_set(s.id, s.version, {}, [e.id for e in reversed(s.examples)]),
-            lambda shelf, s: shelf.change_examples(s.id, s.version, {s.examples[0].id: {"fading": {"hide": 2}, "marks": {"answer": 3}}}),
+            lambda shelf, s: shelf.change_examples(s.id, s.version, {s.examples[0].id: {"fading": {"hide": 2},
+            "marks": {"answer": 3}}}),
             lambda shelf, s: shelf.change_set(s.id, s.version, {"note": "with strips"}),
         ]  # fmt: skip
         states = [now()]

@@ -2,8 +2,9 @@
 
 import unittest
 import uuid
+from datetime import UTC, datetime, timedelta
 
-from sqlalchemy import inspect, text
+from sqlalchemy import Engine, inspect, text
 from sqlalchemy.exc import ProgrammingError
 from sqlalchemy.orm import Session
 
@@ -24,6 +25,16 @@ OF_A_COLLEAGUE = {"teacher": 1, "share": 2, "example_set": 1, "example": 2}
 
 
 class WallTests(unittest.TestCase):
+    alone: uuid.UUID
+    colleague: uuid.UUID
+    desk: Engine
+    head: uuid.UUID
+    other_school: str
+    owner: uuid.UUID
+    school: str
+    schools: dict[uuid.UUID, uuid.UUID | None]
+    stranger: uuid.UUID
+
     @classmethod
     def setUpClass(cls):
         cls.desk = open_engine(support.desk_url())
@@ -147,7 +158,8 @@ class WallTests(unittest.TestCase):
             session.add(invited)
             secret = invited.secret
         shown = self.rows_of(self.at_desk(shown=key), self.owner)
-        self.assertEqual((shown["example_set"], shown["teacher"], shown["school"], shown["share"], shown["answer"]), (1, 1, 1, 0, 0))  # fmt: skip
+        self.assertEqual((shown["example_set"], shown["teacher"], shown["school"], shown["share"], shown["answer"]),
+        (1, 1, 1, 0, 0))  # fmt: skip
         seen = self.at_desk(link=secret).execute(
             text("select (select count(*) from invitation), (select name from school)")
         )
@@ -178,7 +190,8 @@ class WallTests(unittest.TestCase):
                 )
         joining = text("select keen_slate_join(:secret)")
         for teacher, secret, joined in (
-            (self.alone, "guessed", False), (self.alone, "old" + self.alone.hex, False), (None, "new" + self.alone.hex, False),
+            (self.alone, "guessed", False), (self.alone, "old" + self.alone.hex, False),
+            (None, "new" + self.alone.hex, False),
         ):  # fmt: skip
             session = self.at_desk(teacher)
             self.assertIs(session.execute(joining, {"secret": secret}).scalar(), joined)
@@ -205,7 +218,7 @@ class WallTests(unittest.TestCase):
         leaving = filled(f"Pond {uuid.uuid4().hex}")
         self.schools[leaving] = None
         with Session(support.engine()) as session, session.begin():
-            session.get_one(Teacher, leaving).leaves_at = text("now() - interval '1 minute'")
+            session.get_one(Teacher, leaving).leaves_at = datetime.now(UTC) - timedelta(minutes=1)
         with self.at_desk() as session:
             session.execute(text("select keen_slate_forget()"))
             session.commit()

@@ -1,4 +1,6 @@
-"""Start, stop, stay: one instance a folder, children that come back, nothing lost to kills; an older and a newer version."""
+"""Start, stop, stay: one instance a folder, children that come back, nothing lost to kills; an older and a newer
+version.
+"""
 
 import contextlib
 import json
@@ -49,7 +51,8 @@ class Slate:
     def start(self):
         with tempfile.TemporaryFile("w+") as told:
             self.process = subprocess.Popen(
-                [sys.executable, "-m", "tools.launch", "demo", "--port", "0"], cwd=ROOT, env=self.environment, stdout=subprocess.PIPE, stderr=told, text=True,
+                [sys.executable, "-m", "tools.launch", "demo", "--port", "0"], cwd=ROOT, env=self.environment,
+                stdout=subprocess.PIPE, stderr=told, text=True,
             )  # fmt: skip
             for line in self.process.stdout:
                 if "/enter/" in line:
@@ -95,6 +98,8 @@ class Slate:
 
 
 class LaunchTests(unittest.TestCase):
+    slate: Slate
+
     @classmethod
     def setUpClass(cls):
         directory = Path(cls.enterClassContext(tempfile.TemporaryDirectory(prefix="keen-slate-launch-")))
@@ -230,7 +235,8 @@ class EndingTests(unittest.TestCase):
     def test_two_first_starts_at_once_leave_one_that_runs(self):
         slates = [Slate(self.var) for _ in range(2)]
         processes = [
-            subprocess.Popen([sys.executable, "-m", "tools.launch", "demo", "--port", "0"], cwd=ROOT, env=s.environment, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
+            subprocess.Popen([sys.executable, "-m", "tools.launch", "demo", "--port", "0"], cwd=ROOT, env=s.environment,
+            stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
             for s in slates
         ]  # fmt: skip
         for _ in range(600):
@@ -262,7 +268,9 @@ class VersionTests(unittest.TestCase):
         migrate(url)
         with self.assertRaisesRegex(
             SchemaError,
-            "takes away what can be undone in the ways of schools; who comes in by the school's own sign-in; passkeys; who is a head.*the schools.*the addresses.*the classes.*the scenarios.*the history of the ways for all sets.*--lose-data",
+            "takes away what can be undone in the ways of schools; who comes in by the school's own sign-in; passkeys; "
+            "who is a head.*the schools.*the addresses.*the classes.*the scenarios.*the history of the ways for all "
+            "sets.*--lose-data",
         ):
             downgrade_to(url, "0004")
         with self.assertRaisesRegex(SchemaError, "stand at 0016; they can be brought back to 0001"):
@@ -280,7 +288,8 @@ class VersionTests(unittest.TestCase):
         }
         with tempfile.TemporaryDirectory() as var:
             done = subprocess.run(
-                [sys.executable, "-m", "tools.launch", "serve"], cwd=ROOT, env=environment | {"KEEN_SLATE_VAR": var}, capture_output=True, text=True, check=False,
+                [sys.executable, "-m", "tools.launch", "serve"], cwd=ROOT, env=environment | {"KEEN_SLATE_VAR": var},
+                capture_output=True, text=True, check=False,
             )  # fmt: skip
         self.assertEqual((done.returncode, done.stdout), (1, ""))
         self.assertIn("KEEN_SLATE_TEACHER is not read any more", done.stderr)

@@ -1,4 +1,6 @@
-"""The records: a start takes nothing away, whatever is missing; the version that made them starts them; kept before they are changed."""
+"""The records: a start takes nothing away, whatever is missing; the version that made them starts them; kept before
+they are changed.
+"""
 
 import os
 import random
@@ -11,6 +13,7 @@ import unittest
 import unittest.mock
 from datetime import date
 from pathlib import Path
+from typing import Any
 
 import psycopg
 from sqlalchemy import make_url
@@ -39,6 +42,10 @@ def folder_for(case):
 
 class RecordTests(unittest.TestCase):
     """Each start is made on a copy of one folder, whose server was stopped as it should be."""
+
+    directory: Path
+    table: Any
+    whole: Any
 
     @classmethod
     def setUpClass(cls):
@@ -141,12 +148,15 @@ class RecordTests(unittest.TestCase):
             _, said = self.start(server)
             self.assertRegex(
                 said,
-                f"made by PostgreSQL {made_by}, and only 99 is installed.*apt-get install postgresql-{made_by}.*restore",
+                f"made by PostgreSQL {made_by}, and only 99 is installed.*"
+                f"apt-get install postgresql-{made_by}.*restore",
             )
             self.assertEqual(files_of(server.home), before)
 
 
 class KeptTests(unittest.TestCase):
+    directory: Path
+
     @classmethod
     def setUpClass(cls):
         cls.directory = folder_for(cls)

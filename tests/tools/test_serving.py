@@ -42,8 +42,10 @@ class Installation:
         name = self.url.rsplit("/", 1)[1]
         self.metrics = free_port(0)
         self.environment = os.environ | {
-            "KEEN_SLATE_VAR": str(var), "KEEN_SLATE_DATABASE_URL": support.postgres().desk_url(name), "KEEN_SLATE_OWNER_URL": self.url,
-            "KEEN_SLATE_SECRET_KEY": "x" * 32, "KEEN_SLATE_PORT": "0", "KEEN_SLATE_WORKERS": str(WORKERS), "KEEN_SLATE_LOG": "json",
+            "KEEN_SLATE_VAR": str(var), "KEEN_SLATE_DATABASE_URL": support.postgres().desk_url(name),
+            "KEEN_SLATE_OWNER_URL": self.url,
+            "KEEN_SLATE_SECRET_KEY": "x" * 32, "KEEN_SLATE_PORT": "0", "KEEN_SLATE_WORKERS": str(WORKERS),
+            "KEEN_SLATE_LOG": "json",
             "KEEN_SLATE_METRICS": str(self.metrics), "KEEN_SLATE_NICE": "0",
         }  # fmt: skip
         self.said, self.address = [], ""

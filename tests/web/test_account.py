@@ -5,6 +5,7 @@ import unittest
 import uuid
 from unittest import mock
 
+from apiflask import APIFlask
 from argon2 import PasswordHasher
 from sqlalchemy import text
 
@@ -22,6 +23,8 @@ def sql(statement, **given):
 
 
 class AccountTests(unittest.TestCase):
+    app: APIFlask
+
     @classmethod
     def setUpClass(cls):
         cls.app = app_of(cls)

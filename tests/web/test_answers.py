@@ -1,4 +1,6 @@
-"""A class over HTTP: cells judged, what happened, what comes next, what is left of it when it is removed, and what cannot be."""
+"""A class over HTTP: cells judged, what happened, what comes next, what is left of it when it is removed, and what
+cannot be.
+"""
 
 import csv
 import io
@@ -17,6 +19,7 @@ from tests import support
 from tests.pdf_reader import texts
 from tests.store.test_classes import left_of
 from tests.web.test_api import Client
+from tools.server import LiveServer
 
 PLANKS = ["7 1/4 - 3 5/6 ft", "8 1/5 - 3 4/5 ft", "9 - 4 2/3 ft", "10 1/6 - 4 9/10 ft"]
 RIGHT = ["3 5/12", "4 2/5", "4 1/3", "5 4/15"]
@@ -25,6 +28,12 @@ ALIASES = ["Sedge", "Alder", "Yarrow", "O'Hara's <b>"]
 
 
 class AnswersTests(unittest.TestCase):
+    client: Client
+    other: uuid.UUID
+    server: LiveServer
+    stranger: Client
+    teacher: uuid.UUID
+
     @classmethod
     def setUpClass(cls):
         cls.teacher, cls.other = support.new_teacher(), support.new_teacher()
@@ -365,9 +374,11 @@ class AnswersTests(unittest.TestCase):
         entry = {"pupil_id": self.pupils["Sedge"], "number": 0, "written": "1"}
         for method, path, body, said in (
             ("POST", "/api/classes", {"name": "Two", "aliases": ["Moss", "moss"]}, "two pupils called moss"),
-            ("POST", "/api/classes", {"name": "Many", "aliases": [str(i) for i in range(200)]}, "holds 60 pupils; these would make 200"),
+            ("POST", "/api/classes", {"name": "Many", "aliases": [str(i) for i in range(200)]},
+            "holds 60 pupils; these would make 200"),
             ("POST", f"{heron}/pupils", {"aliases": ["Sedge"]}, "two pupils called Sedge"),
-            ("POST", f"{heron}/sittings", {"set_id": self.set_id, "day": "11/12/2026", "kind": "quiz"}, "11 December or 12 November"),
+            ("POST", f"{heron}/sittings", {"set_id": self.set_id, "day": "11/12/2026", "kind": "quiz"},
+            "11 December or 12 November"),
             ("POST", f"{heron}/sittings", {"set_id": self.set_id, "day": "someday", "kind": "quiz"}, "is no day"),
             ("PUT", f"{sat}/answers", {"entries": [entry | {"written": "1" * 501}]}, "500"),
             ("PUT", f"{sat}/answers", {"entries": []}, "at least 1"),

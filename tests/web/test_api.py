@@ -15,6 +15,7 @@ from keen_slate.web import create_app, door
 from keen_slate.web.handouts import numbers_in
 from tests import strategies, support
 from tests.pdf_reader import texts
+from tools.server import LiveServer
 
 
 class Client:
@@ -59,6 +60,10 @@ class Client:
 
 
 class ApiTests(unittest.TestCase):
+    client: Client
+    server: LiveServer
+    teacher: uuid.UUID
+
     @classmethod
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
@@ -99,11 +104,12 @@ class ApiTests(unittest.TestCase):
             about = made["standards"][0] if made["standards"] else made["title"].replace(" ", "%20").replace("<b>", "")
             found = self.call("GET", f"/api/sets?search={about}")[1]["sets"]
             self.assertIn(made["id"], [one["id"] for one in found], about)
-        for body, said in (
-            ({"standard": "9.XX"}, "no such standard"), ({"between": {"first": "M9", "last": "M5"}}, "a first and a last rung"),
+        for wrong, said in (
+            ({"standard": "9.XX"}, "no such standard"),
+            ({"between": {"first": "M9", "last": "M5"}}, "a first and a last rung"),
             ({"problems": ["1/0"]}, "0"), ({"between": {"first": "ZZ", "last": "M5"}}, "a first and a last rung"),
         ):  # fmt: skip
-            status, refused = self.call("POST", "/api/starts", body)
+            status, refused = self.call("POST", "/api/starts", wrong)
             self.assertEqual(status, 422, body)
             self.assertIn(said, refused["error"]["message"])
         lines = self.call("POST", "/api/starts/judge", {"text": "1/2 + 1/3\n1/0"})[1]["lines"]
@@ -224,7 +230,8 @@ class ApiTests(unittest.TestCase):
         self.assertIn("to-improper", kinds())
         self.assertTrue([w for w in body["example"]["other_ways"] if w["code"] == "improper" and w["current"]])
         for bad in (
-            {"mixed_subtract": "magic"}, {"colour": "blue"}, {"checklist": "enough Are there enough?"}, {"checklist": "ever: Why?"},
+            {"mixed_subtract": "magic"}, {"colour": "blue"}, {"checklist": "enough Are there enough?"},
+            {"checklist": "ever: Why?"},
         ):  # fmt: skip
             self.assertEqual(self.put_house(bad)[0], 422)
             self.assertEqual(self.call("PATCH", path, {"version": body["set"]["version"], "ways": bad})[0], 422)

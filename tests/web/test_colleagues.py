@@ -3,6 +3,7 @@
 import unittest
 import uuid
 
+from apiflask import APIFlask
 from sqlalchemy import text
 from sqlalchemy.orm import Session
 
@@ -38,6 +39,8 @@ BODIES = {
 
 
 class ColleaguesTests(unittest.TestCase):
+    app: APIFlask
+
     @classmethod
     def setUpClass(cls):
         cls.app = app_of(cls)

@@ -1,4 +1,6 @@
-"""What each operation owes, field by field: what a change touches and leaves, what goes out and comes in, whose it is, what is pruned."""
+"""What each operation owes, field by field: what a change touches and leaves, what goes out and comes in, whose it is,
+what is pruned.
+"""
 
 import json
 import re
@@ -18,6 +20,7 @@ from keen_slate.store.shelf import MOST_DAYS, Shelf
 from keen_slate.web import create_app
 from tests import support
 from tests.web.test_api import Client
+from tools.server import LiveServer
 
 # For each field that can be changed: a value, and what is read back where that is not the same.
 OF_SET = {
@@ -31,11 +34,18 @@ OF_EXAMPLE = {
 }  # fmt: skip
 DERIVED = {"version", "changed_at", "undo", "redo", "seconds", "examples", "house"}
 SHOWN = {
-    "text", "spoken", "glyphs", "rung", "harder", "mark", "surprises", "steps", "planned_hide", "seconds", "points", "unreadable",
+    "text", "spoken", "glyphs", "rung", "harder", "mark", "surprises", "steps", "planned_hide", "seconds", "points",
+    "unreadable",
 }  # fmt: skip
 
 
 class ContractTests(unittest.TestCase):
+    client: Client
+    other: uuid.UUID
+    server: LiveServer
+    stranger: Client
+    teacher: uuid.UUID
+
     @classmethod
     def setUpClass(cls):
         cls.teacher, cls.other = support.new_teacher(), support.new_teacher()
@@ -98,7 +108,9 @@ class ContractTests(unittest.TestCase):
         self.assertEqual({name: one[name] for name in OF_EXAMPLE}, {**OF_EXAMPLE, **gone})
 
     def test_no_column_is_forgotten(self):
-        """Each column of a set and an example is changed, undone, copied and brought in by the tests here, or named as left out."""
+        """Each column of a set and an example is changed, undone, copied and brought in by the tests here, or named as
+        left out.
+        """
         self.assertEqual(set(OF_SET), set(history.SET_FIELDS))
         self.assertEqual({"source", "target", *OF_EXAMPLE}, set(history.EXAMPLE_FIELDS))
         of_set, of_example = ExampleSet.__table__.columns, Example.__table__.columns
@@ -153,11 +165,11 @@ class ContractTests(unittest.TestCase):
             {"words": {"no key!": "x"}}, {"target": "roman"}, {"unknown": 1}, {"note": "x" * 1001},
         ):  # fmt: skip
             self.change_example(fields, 422)
-        for fields in ({"title": " "}, {"ways": {"no": "such"}}, {"standards": ["x"] * 21}, {"lesson_minutes": 601}):
-            self.call("PATCH", self.path, {"version": before["version"], **fields}, 422)
+        for about in ({"title": " "}, {"ways": {"no": "such"}}, {"standards": ["x"] * 21}, {"lesson_minutes": 601}):
+            self.call("PATCH", self.path, {"version": before["version"], **about}, 422)
         self.assertEqual(self.get(), before)
 
-    # Out and in ----------------------------------------------------------------------------------------------------------
+    # Out and in -------------------------------------------------------------------------------------------------------
 
     def test_a_set_that_goes_out_and_comes_in_keeps_every_field(self):
         self.call("PATCH", self.path, {"version": self.get()["version"], **OF_SET})
@@ -182,13 +194,15 @@ class ContractTests(unittest.TestCase):
         self.assertEqual(version["examples"][0]["marks"], OF_EXAMPLE["marks"])
         self.assertNotEqual(version["examples"][0]["source"], "7 1/4 - 3 5/6")
 
-    # Whose it is ---------------------------------------------------------------------------------------------------------
+    # Whose it is ------------------------------------------------------------------------------------------------------
 
     def test_no_operation_on_a_set_lets_a_stranger_in(self):
         example = self.get()["examples"][0]["id"]
         bodies = {
-            "copies": {"title": "x"}, "place": {"place": "bin"}, "versions": {"count": 1}, "show": {"shown": True}, "share": {"shared": True},
-            "undo": {"version": 1}, "redo": {"version": 1}, "judge": {"text": "1/2"}, "problems": {"version": 1, "problems": ["1"]},
+            "copies": {"title": "x"}, "place": {"place": "bin"}, "versions": {"count": 1}, "show": {"shown": True},
+            "share": {"shared": True},
+            "undo": {"version": 1}, "redo": {"version": 1}, "judge": {"text": "1/2"},
+            "problems": {"version": 1, "problems": ["1"]},
             "examples": {"version": 1, "source": "1/2"}, "fading": {"version": 1, "hides": {}}, "parallel": {"seed": 1},
             "time": {"day": "2026-03-02", "seconds": 5},
         }  # fmt: skip
@@ -225,7 +239,7 @@ class ContractTests(unittest.TestCase):
         status, text = self.stranger.page(f"/show/{mine}/{key}")
         self.assertEqual((status, "<h1>This is not shown any more</h1>" in text), (404, True))  # in words, to be read
 
-    # What is pruned --------------------------------------------------------------------------------------------------------
+    # What is pruned ---------------------------------------------------------------------------------------------------
 
     def test_a_history_keeps_its_last_changes_and_drops_what_was_undone(self):
         with unittest.mock.patch.object(changes, "MOST_CHANGES", 4), Session(support.engine()) as session:

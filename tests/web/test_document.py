@@ -1,4 +1,6 @@
-"""The OpenAPI document is kept: Schemathesis, which somebody else wrote, asks for all that it allows and for what it does not."""
+"""The OpenAPI document is kept: Schemathesis, which somebody else wrote, asks for all that it allows and for what it
+does not.
+"""
 
 import json
 import os
@@ -16,12 +18,14 @@ from tests import support
 from tests.web.test_api import Client
 from tools.throw_away import application
 
-# So many examples for each operation; where they are asked for by hand, everything that can be counted out as well (10 minutes).
+# So many examples for each operation; where they are asked for by hand, everything that can be counted out as well (10
+# minutes).
 BY_HAND = "50" if os.environ.get("KEEN_SLATE_ALL") else ""
 EXAMPLES = BY_HAND or "3"
 # Counted out in every run: what is asked, changed, made and printed most.
 COUNTED_OUT = r"^/api/(sets|sets/{set_id}|sets/{set_id}/(examples|handout)|classes/{class_id}|preview|ways)$"
-# Not every text is a problem: a refusal in words (422) of what has the right form is no fault. Who may ask has a test of its own below.
+# Not every text is a problem: a refusal in words (422) of what has the right form is no fault. Who may ask has a test
+# of its own below.
 LEFT_OUT = "positive_data_acceptance,ignored_auth"
 # Left out: what signs out, and files that it cannot make (their readers have tests of their own).
 NOT_ASKED = ("/api/leave", "/api/account/leaving", "/api/account/password", "/api/tables", "/api/account/everything")
@@ -54,7 +58,8 @@ class DocumentTests(unittest.TestCase):
             command = [
                 Path(sys.executable).with_name("schemathesis"), "run", "openapi.json", "--url", client.address,
                 "-H", f"Cookie: {cookie.name}={cookie.value}", "-H", f"X-CSRF-Token: {client.token}",
-                *[said for path in NOT_ASKED for said in ("--exclude-path", path)], "--exclude-checks", LEFT_OUT, "--suppress-health-check", "all",
+                *[said for path in NOT_ASKED for said in ("--exclude-path", path)], "--exclude-checks", LEFT_OUT,
+                "--suppress-health-check", "all",
                 "--seed", "1", *options,
             ]  # fmt: skip
             done = subprocess.run(
@@ -77,7 +82,8 @@ class DocumentTests(unittest.TestCase):
 
     def test_what_is_there_is_asked_and_changed_as_the_document_says(self):
         known = ("set_id", "example_id", "class_id", "pupil_id", "sitting_id", "code")
-        # Where its known ids take the place of wrong ones it sees no refusal: left out where that is all there is to ask.
+        # Where its known ids take the place of wrong ones it sees no refusal: left out where that is all there is to
+        # ask.
         some = ["--exclude-path-regex", "{number}"] if BY_HAND else ["--include-path-regex", COUNTED_OUT]
         self.check("--phases", "coverage", "--exclude-method", "DELETE", *some, known=known)
         self.check("--phases", "fuzzing", "--max-examples", EXAMPLES, "--exclude-method", "DELETE", known=known)

@@ -10,6 +10,7 @@ from datetime import timedelta
 from hashlib import sha256
 
 import psycopg
+from apiflask import APIFlask
 from sqlalchemy import text
 from sqlalchemy.orm import Session
 from werkzeug.test import EnvironBuilder
@@ -55,6 +56,8 @@ class Browser:
 
 
 class DoorTests(unittest.TestCase):
+    app: APIFlask
+
     @classmethod
     def setUpClass(cls):
         cls.app = app_of(cls, HOSTS=["slate.school.example"])
@@ -113,9 +116,10 @@ class DoorTests(unittest.TestCase):
         paths = ("/api/work", "/api/sets/bring", "/api/tables", "/api/sets")
         for path in paths:
             for token in ("", "guessed"):
+                cookie = self.browser.cookie()
                 builder = EnvironBuilder(
                     path, self.browser.base, method="POST", content_type="application/json", content_length=10**9,
-                    headers={"X-CSRF-Token": token, "Cookie": f"{self.browser.cookie().key}={self.browser.cookie().value}"},
+                    headers={"X-CSRF-Token": token, "Cookie": f"{cookie.key}={cookie.value}"},
                 )  # fmt: skip
                 environ = builder.get_environ() | {"wsgi.input": Unread()}
                 answer = Response.from_app(self.app, environ)
@@ -164,7 +168,8 @@ class DoorTests(unittest.TestCase):
         for url, owns in ((support.desk_url(), False), (support.database_url(), True)):
             with psycopg.connect(url.replace("+psycopg", "")) as connection:
                 asked = connection.execute(
-                    "select rolsuper, rolcreatedb, rolcreaterole, rolbypassrls, exists (select from pg_class where relowner = pg_roles.oid) "
+                    "select rolsuper, rolcreatedb, rolcreaterole, rolbypassrls, exists (select from pg_class where "
+                    "relowner = pg_roles.oid) "
                     "from pg_roles where rolname = current_user"
                 )
                 self.assertEqual(asked.fetchone(), (False,) * 4 + (owns,))
@@ -174,6 +179,8 @@ class DoorTests(unittest.TestCase):
 
 
 class OnceTests(unittest.TestCase):
+    app: APIFlask
+
     @classmethod
     def setUpClass(cls):
         cls.app = app_of(cls)

@@ -4,6 +4,7 @@ import io
 import unittest
 import zipfile
 
+from apiflask import APIFlask
 from sqlalchemy.orm import Session
 
 from keen_slate.export.desk_document import unpacked
@@ -18,6 +19,8 @@ from tests.web.test_door import Browser, app_of
 
 
 class EverythingTests(unittest.TestCase):
+    app: APIFlask
+
     @classmethod
     def setUpClass(cls):
         cls.app = app_of(cls)
@@ -104,8 +107,8 @@ class EverythingTests(unittest.TestCase):
             self.assertEqual((status, "whole desk" in answer["error"]["message"]), (422, True))
         self.assertEqual(self.saved(here), before)
         packed = io.BytesIO(FILE)
-        with zipfile.ZipFile(packed, "a") as file:
-            file.writestr("sets/shelf/00009-broken.json", "{")
+        with zipfile.ZipFile(packed, "a") as zipped:
+            zipped.writestr("sets/shelf/00009-broken.json", "{")
         status, brought = self.bring(here, packed.getvalue())
         self.assertEqual((status, len(brought["left"]), brought["sets"]), (201, 1, 4))
         self.assertRegex(brought["left"][0], "^sets/shelf/00009-broken.json: The file is not JSON")

@@ -1,4 +1,6 @@
-"""A forgotten password: a link by e-mail, to a real server for e-mail on loopback; and nothing that tells who signs in here."""
+"""A forgotten password: a link by e-mail, to a real server for e-mail on loopback; and nothing that tells who signs in
+here.
+"""
 
 import email
 import email.policy
@@ -54,7 +56,8 @@ def certificate(folder):
     now = datetime.now(UTC)
     made = (
         x509.CertificateBuilder().subject_name(name).issuer_name(name).public_key(key.public_key())
-        .serial_number(x509.random_serial_number()).not_valid_before(now - timedelta(hours=1)).not_valid_after(now + timedelta(hours=1))
+        .serial_number(x509.random_serial_number())
+        .not_valid_before(now - timedelta(hours=1)).not_valid_after(now + timedelta(hours=1))
         .add_extension(x509.SubjectAlternativeName([x509.IPAddress(ip_address("127.0.0.1"))]), critical=False)
         .add_extension(x509.BasicConstraints(ca=True, path_length=0), critical=True)
         .sign(key, hashes.SHA256())
@@ -75,8 +78,10 @@ class MailTests(unittest.TestCase):
         tls.load_cert_chain(pem)
         self.enterContext(unittest.mock.patch.dict(os.environ, {"SSL_CERT_FILE": str(pem)}))
         server = Controller(
-            self.kept, hostname="127.0.0.1", port=free_port(0), tls_context=tls, require_starttls=True, auth_required=True,
-            authenticator=lambda *given: AuthResult(success=(given[-1].login, given[-1].password) == (b"slate", b"p@ss word"), handled=False),
+            self.kept, hostname="127.0.0.1", port=free_port(0), tls_context=tls, require_starttls=True,
+            auth_required=True,
+            authenticator=lambda *given: AuthResult(success=(given[-1].login, given[-1].password) == (b"slate",
+            b"p@ss word"), handled=False),
         )  # fmt: skip
         server.start()
         self.addCleanup(server.stop)

@@ -1,10 +1,13 @@
-"""Passkeys: answers that are no answers, to challenges that are not out; a device in software that signs as the standard has it."""
+"""Passkeys: answers that are no answers, to challenges that are not out; a device in software that signs as the
+standard has it.
+"""
 
 import hashlib
 import json
 import struct
 import unittest
 
+from apiflask import APIFlask
 from cryptography.hazmat.primitives import hashes
 from cryptography.hazmat.primitives.asymmetric import ec
 from hypothesis import given
@@ -57,6 +60,8 @@ class Device:
 
 
 class PasskeyTests(unittest.TestCase):
+    app: APIFlask
+
     @classmethod
     def setUpClass(cls):
         cls.app = app_of(cls, HOSTS=["slate.school.example"])
@@ -136,8 +141,11 @@ class PasskeyTests(unittest.TestCase):
         self.assertEqual(self.browser.send("DELETE", f"/api/account/passkeys/{one['id']}")[0], 204)
         self.assertEqual(self.sign_in(self.device.answer(self.options(), self.teacher.bytes)), 403)
 
-    @given(st.recursive(st.none() | st.booleans() | st.integers(-9, 2**40) | st.text(max_size=9) | st.sampled_from(["AAAA", "e30", "🥕"]),
-                        lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.sampled_from(["id", "rawId", "type", "response", "clientDataJSON", "userHandle", "signature"]), inner, max_size=5)))  # fmt: skip
+    @given(st.recursive(st.none() | st.booleans() | st.integers(-9,
+    2**40) | st.text(max_size=9) | st.sampled_from(["AAAA", "e30", "🥕"]),
+                        lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.sampled_from(["id", "rawId",
+                        "type", "response", "clientDataJSON", "userHandle", "signature"]), inner,
+                        max_size=5)))  # fmt: skip
     def test_whatever_is_sent_is_refused_in_a_sentence(self, given_):
         credential = given_ if isinstance(given_, dict) else {"response": given_, "id": given_}
         client = self.app.test_client()

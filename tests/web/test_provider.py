@@ -5,15 +5,18 @@ What a client must look at is published: OpenID Connect Core 1.0, 3.1.3.7 and 15
 
 import hmac
 import json
+import socket
 import time
 import unittest
 import uuid
 from base64 import urlsafe_b64encode
 from hashlib import sha256
 from threading import Thread
+from typing import Any
 from unittest.mock import patch
 from urllib.parse import parse_qsl, urlsplit
 
+from apiflask import APIFlask
 from joserfc import jwt
 from joserfc.jwk import RSAKey
 from sqlalchemy import text
@@ -32,6 +35,11 @@ SEDGE, ALDER = "sedge@wren.example", "alder@wren.example"
 
 
 class ProviderTests(unittest.TestCase):
+    app: APIFlask
+    provider: Any
+    socket: socket.socket
+    stand_in: StandInProvider
+
     @classmethod
     def setUpClass(cls):
         cls.socket = listen(0)
@@ -98,8 +106,10 @@ class ProviderTests(unittest.TestCase):
         self.add()
         now = int(time.time())
         wrong = (
-            {"iss": "http://127.0.0.1:1"}, {"aud": "another"}, {"aud": [CLIENT, "another"], "azp": "another"}, {"nonce": "guessed"},
-            {"nonce": None}, {"exp": now - 3600}, {"sub": None}, {"sub": ""}, {"sub": 7}, {"sub": "x" * 256}, {"at_hash": "guessed"},
+            {"iss": "http://127.0.0.1:1"}, {"aud": "another"}, {"aud": [CLIENT, "another"], "azp": "another"},
+            {"nonce": "guessed"},
+            {"nonce": None}, {"exp": now - 3600}, {"sub": None}, {"sub": ""}, {"sub": 7}, {"sub": "x" * 256},
+            {"at_hash": "guessed"},
         )  # fmt: skip
         for claims in wrong:
             with self.subTest(claims):

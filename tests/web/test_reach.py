@@ -1,12 +1,14 @@
-"""Who reaches what: every operation of the API asked by every kind of caller, with the rows of one teacher in its address.
+"""Who reaches what: every operation of the API asked by every kind of caller, with the rows of one teacher in its
+address.
 
-The table is common practice: who may not reach a thing cannot tell it from one that is not there (404); only of what is a
-head's to do is it said that it is (403).
+The table is common practice: who may not reach a thing cannot tell it from one that is not there (404); only of what is
+a head's to do is it said that it is (403).
 """
 
 import unittest
 import uuid
 
+from apiflask import APIFlask
 from sqlalchemy import text
 from sqlalchemy.orm import Session
 
@@ -20,7 +22,8 @@ NOBODY, PAST, OWNER, COLLEAGUE, HEAD, ELSEWHERE, ALONE = KINDS = (
     "nobody", "signed out", "the owner", "a colleague", "the head", "another school", "no school",
 )  # fmt: skip
 REACHED = "reached"
-# Each rule: what an operation answers to each kind of caller. Who is not in is told so, or that her page has lost its token.
+# Each rule: what an operation answers to each kind of caller. Who is not in is told so, or that her page has lost its
+# token.
 OUTSIDE = {NOBODY: 401, PAST: 401}
 OPEN = dict.fromkeys(KINDS, REACHED)
 BY_SECRET = dict.fromkeys(KINDS, 403)  # with a secret that nobody was given
@@ -79,6 +82,9 @@ def rule_of(operation):
 
 
 class ReachTests(unittest.TestCase):
+    app: APIFlask
+    operations: list[str]
+
     @classmethod
     def setUpClass(cls):
         cls.app = app_of(cls, PROVIDER=known_provider())
@@ -92,7 +98,8 @@ class ReachTests(unittest.TestCase):
             Colleagues(session, session.get_one(Teacher, self.owner)).share(self.ids["set_id"], True)
         self.browsers = {
             OWNER: Browser(self.app, self.owner), COLLEAGUE: Browser(self.app, self.teacher(self.school)),
-            HEAD: Browser(self.app, self.teacher(self.school, head=True)), ELSEWHERE: Browser(self.app, self.teacher(other)),
+            HEAD: Browser(self.app, self.teacher(self.school, head=True)),
+            ELSEWHERE: Browser(self.app, self.teacher(other)),
             ALONE: Browser(self.app, self.teacher(None)), PAST: Browser(self.app, self.teacher(self.school)),
         }  # fmt: skip
         with Session(support.engine()) as session, session.begin():  # as a sign-in that was ended elsewhere
@@ -167,7 +174,8 @@ class ReachTests(unittest.TestCase):
         # What takes away comes last, the whole after its parts.
         def late(operation):
             return (
-                operation.startswith("DELETE"), operation == "DELETE /api/classes/{class_id}", "/sittings/{" in operation,
+                operation.startswith("DELETE"), operation == "DELETE /api/classes/{class_id}",
+                "/sittings/{" in operation,
             )  # fmt: skip
 
         for operation in sorted(self.operations, key=late):

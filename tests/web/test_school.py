@@ -3,6 +3,7 @@
 import unittest
 import uuid
 
+from apiflask import APIFlask
 from sqlalchemy import text
 from sqlalchemy.orm import Session
 
@@ -16,6 +17,8 @@ WORDS = "four words in a row"
 
 
 class SchoolTests(unittest.TestCase):
+    app: APIFlask
+
     @classmethod
     def setUpClass(cls):
         cls.app = app_of(cls)

@@ -6,6 +6,7 @@ import time
 import unittest
 import urllib.error
 import urllib.request
+import uuid
 from contextlib import ExitStack, contextmanager
 from pathlib import Path
 
@@ -14,6 +15,7 @@ from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.web import heavy
 from tests import support
 from tests.web.test_api import Client
+from tools.server import LiveServer
 
 EVERYTHING = {
     "spec": {
@@ -25,6 +27,12 @@ EVERYTHING = {
 
 
 class SlowTests(unittest.TestCase):
+    client: Client
+    server: LiveServer
+    set_id: uuid.UUID
+    teacher: uuid.UUID
+    turns: Path
+
     @classmethod
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
@@ -103,9 +111,15 @@ class SlowTests(unittest.TestCase):
         }  # ten seconds of work
         body = json.dumps(wish).encode()
         cookie = "; ".join(
-            f"{c.name}={c.value}" for h in self.client.opener.handlers if hasattr(h, "cookiejar") for c in h.cookiejar
+            f"{c.name}={c.value}"
+            for h in vars(self.client.opener)["handlers"]
+            if hasattr(h, "cookiejar")
+            for c in h.cookiejar
         )
-        head = f"POST /api/ladders HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: {cookie}\r\nX-CSRF-Token: {self.client.token}\r\n"
+        head = (
+            f"POST /api/ladders HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: {cookie}\r\nX-CSRF-Token: "
+            f"{self.client.token}\r\n"
+        )
         head += f"Content-Type: application/json\r\nContent-Length: {len(body)}\r\n\r\n"
         connection = self.connect(head.encode() + body)
         self.assertTrue(self.becomes(True))

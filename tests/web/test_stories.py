@@ -4,10 +4,12 @@ import io
 import json
 import re
 import unittest
+import uuid
 import zipfile
 
 from tests import support
 from tests.web.test_api import Client
+from tools.server import LiveServer
 
 PLANK = "A plank is 3 1/4 m long. Alder saws 1 2/3 m off. How long is what is left?"
 TAGS = "Sedge's <b>rope</b> & wire has 8 m. He uses 1 1/4 m and 2 2/3 m. How much rope is left?"
@@ -18,6 +20,10 @@ BOATS = {
 
 
 class StoryTests(unittest.TestCase):
+    client: Client
+    server: LiveServer
+    teacher: uuid.UUID
+
     @classmethod
     def setUpClass(cls):
         cls.teacher = support.new_teacher()

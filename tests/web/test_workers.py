@@ -1,4 +1,6 @@
-"""The processes of heavy requests: bounded by work and not by waiting, ended when they die or grow, none holds up another."""
+"""The processes of heavy requests: bounded by work and not by waiting, ended when they die or grow, none holds up
+another.
+"""
 
 import os
 import signal

@@ -1,1 +1,4 @@
-"""Whole numbers and columns, as anybody calculates with them. In: whole numbers, decimals. Out: primes, columns, long division."""
+"""Whole numbers and columns, as anybody calculates with them. In: whole numbers, decimals.
+
+Out: primes, columns, long division.
+"""

@@ -28,8 +28,8 @@ class Added:
 class Subtracted:
     """A column of a subtraction; *above* are the numbers written over the top digit, one after the other.
 
-    Each of them is written in the turn of the column that needs ten: *turns* names it. *exchanged* says that this column took ten
-    of its own from the left.
+    Each of them is written in the turn of the column that needs ten: *turns* names it. *exchanged* says that this
+    column took ten of its own from the left.
     """
 
     top: int

@@ -23,8 +23,8 @@ def only_twos_and_fives(n: int) -> bool:
 def decimal_length(den: int, most: int) -> tuple[int, int]:
     """How many digits after the point of a fraction over *den*, in lowest terms, do not recur, and how many do.
 
-    With den = 2^a 5^b m the first are max(a, b), and the second the least t with 10^t = 1 modulo m (Hardy and Wright, An
-    Introduction to the Theory of Numbers, chapter 9; from memory). Neither is looked for beyond *most* + 1.
+    With den = 2^a 5^b m the first are max(a, b), and the second the least t with 10^t = 1 modulo m (Hardy and Wright,
+    An Introduction to the Theory of Numbers, chapter 9; from memory). Neither is looked for beyond *most* + 1.
 
     >>> decimal_length(6, 24), decimal_length(8, 24), decimal_length(7, 24)
     ((1, 1), (3, 0), (0, 6))

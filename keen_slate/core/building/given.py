@@ -12,7 +12,8 @@ _PLAIN = (Whole, Frac, Mixed, Dec)
 
 
 def read_numbers(typed: str, mark: DecimalMark = ".") -> tuple[Expr, ...]:
-    """The numbers that *typed* lists, parted by commas or semicolons (by semicolons where the comma is the decimal *mark*).
+    """The numbers that *typed* lists, parted by commas or semicolons (by semicolons where the comma is the decimal
+    *mark*).
 
     >>> from ..expressions.text import text
     >>> [text(n) for n in read_numbers("3, 1/2, 0.25")]
@@ -30,7 +31,10 @@ def read_numbers(typed: str, mark: DecimalMark = ".") -> tuple[Expr, ...]:
         except ReadError as error:
             raise ReadError(error.message, start + error.position, error.length, error.hint) from None
         if not isinstance(problem.expr, _PLAIN) or problem.label or problem.kind != "simplify":
-            hint = f"Write the numbers with a {'semicolon' if apart == ';' else 'comma'} between them, like 3{apart} 1/2{apart} 4."
+            hint = (
+                f"Write the numbers with a {'semicolon' if apart == ';' else 'comma'} between them, like 3{apart} "
+                f"1/2{apart} 4."
+            )
             raise ReadError("Only plain numbers are built with.", start, len(piece.strip()), hint)
         numbers.append(problem.expr)
         at += len(piece) + 1

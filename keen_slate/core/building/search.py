@@ -148,7 +148,9 @@ class Search:
     def _pairs(
         self, choice: _Choice, goal: _Ratio
     ) -> Iterator[tuple[_Choice, _Ratio, Operator, _Choice, _Ratio, bool]]:
-        """The last operations that make *goal*: of the smaller part every value is tried, and the other must reach its partner."""
+        """The last operations that make *goal*: of the smaller part every value is tried, and the other must reach its
+        partner.
+        """
         for part, other in _splits(choice):
             small, large = (part, other) if part.bit_count() <= other.bit_count() else (other, part)
             for a in self.values(small):

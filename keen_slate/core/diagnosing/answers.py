@@ -38,7 +38,10 @@ _NUMBERS = (Whole, Frac, Mixed, Dec)
 
 @dataclass(frozen=True, slots=True)
 class Explanation:
-    """One way to an answer: its codes (one, or the two needed together), its lines, why, and what to ask. Equal ranks tie."""
+    """One way to an answer: its codes (one, or the two needed together), its lines, why, and what to ask.
+
+    Equal ranks tie.
+    """
 
     rank: int
     codes: tuple[str, ...]
@@ -94,7 +97,9 @@ def _explainer(source: str, ways: Ways, mark: DecimalMark, target: str | None) -
 
 
 class Explainer:
-    """A worked problem that explains answers to it, written with the decimal *mark*; what it needs for that it finds once."""
+    """A worked problem that explains answers to it, written with the decimal *mark*; what it needs for that it finds
+    once.
+    """
 
     def __init__(self, worked: Worked, mark: DecimalMark) -> None:
         self.worked = worked
@@ -102,7 +107,9 @@ class Explainer:
         self.working = worked.working
 
     def verdict(self, typed: str, labels: bool = True) -> Verdict:
-        """The verdict on an answer as it was *typed*; where *labels* do not count, a missing one is taken for written."""
+        """The verdict on an answer as it was *typed*; where *labels* do not count, a missing one is taken for
+        written.
+        """
         if isinstance(self.working.answer, Equation):
             return self._filled(typed)
         answer = self.read(typed, labels)
@@ -124,7 +131,9 @@ class Explainer:
         return Verdict("explained", None, None, (Explanation(1, (ACROSS,), lines, entry.reason, entry.question),))
 
     def read(self, typed: str, labels: bool = True) -> _Answer | None:
-        """The number that was *typed*, with its label: that of the problem, where none was typed and *labels* do not count."""
+        """The number that was *typed*, with its label: that of the problem, where none was typed and *labels* do not
+        count.
+        """
         answer = read_answer(typed, self.mark)
         if answer is None or labels or answer.label is not None:
             return answer

@@ -50,7 +50,8 @@ def as_markdown() -> str:
     """The catalogue as a document."""
     lines = [
         "# Likely wrong answers", "",
-        "Made by the code from the entries in `keen_slate/core/judging/misconceptions/` (`python -m tools.tables`). How often one is met is",
+        "Made by the code from the entries in `keen_slate/core/judging/misconceptions/` (`python -m tools.tables`). "
+        "How often one is met is",
         "common practice: a weight for the order in which they are shown, with no published source.",
     ]  # fmt: skip
     family = ""
@@ -66,8 +67,10 @@ def as_markdown() -> str:
             ]
         working = "; ".join([OWN.plain(line) for line in one.likely.wrong.lines])
         cells = [
-            f"`{one.entry.code}`", OWN.said(one.entry.name), _HOW_OFTEN[one.entry.often], one.worked.working.problem.text,
-            one.worked.working.answer_text, f"{text(one.likely.wrong.answer)} ({working})", OWN.said(one.entry.reason), OWN.said(one.entry.question),
+            f"`{one.entry.code}`", OWN.said(one.entry.name), _HOW_OFTEN[one.entry.often],
+            one.worked.working.problem.text,
+            one.worked.working.answer_text, f"{text(one.likely.wrong.answer)} ({working})", OWN.said(one.entry.reason),
+            OWN.said(one.entry.question),
         ]  # fmt: skip
         lines.append(f"| {' | '.join(cells)} |")
     return "\n".join(lines) + "\n"

@@ -1,4 +1,6 @@
-"""Four options to choose from: the right answer and three likely wrong ones, all of different values (common practice)."""
+"""Four options to choose from: the right answer and three likely wrong ones, all of different values (common
+practice).
+"""
 
 from __future__ import annotations
 
@@ -18,7 +20,9 @@ LABELS = "ABCD"
 
 @dataclass(frozen=True, slots=True)
 class Choice:
-    """An option: its letter, the *answer* as it is written, whether it is *right*, and the *codes* that lead to a wrong one."""
+    """An option: its letter, the *answer* as it is written, whether it is *right*, and the *codes* that lead to a wrong
+    one.
+    """
 
     label: str
     answer: Expr
@@ -30,7 +34,8 @@ class Choice:
 def choices(worked: Worked) -> tuple[Choice, ...]:
     """The options of a problem from the least to the greatest; none where its answer is no single number.
 
-    The wrong ones are the likely answers that are met most often; where they are fewer than three, slips fill the places.
+    The wrong ones are the likely answers that are met most often; where they are fewer than three, slips fill the
+    places.
 
     >>> from ..worked import work_text
     >>> [(one.label, one.right) for one in choices(work_text("7 1/4 - 3 5/6"))]

@@ -1,4 +1,6 @@
-"""A pupil's estimate, judged: whether the class's rule gives it, and if not, what may have happened (common practice)."""
+"""A pupil's estimate, judged: whether the class's rule gives it, and if not, what may have happened (common
+practice).
+"""
 
 from __future__ import annotations
 
@@ -42,7 +44,8 @@ def judge_estimate(worked: Worked, typed: str, mark: DecimalMark = ".") -> Estim
     """The verdict on an estimate as a pupil wrote it; None where the problem has none.
 
     >>> from ..worked import work_text
-    >>> judge_estimate(work_text("7 1/4 - 3 5/6"), "3 1/2").verdict, judge_estimate(work_text("7 1/4 - 3 5/6"), "11 1/2").codes
+    >>> worked = work_text("7 1/4 - 3 5/6")
+    >>> judge_estimate(worked, "3 1/2").verdict, judge_estimate(worked, "11 1/2").codes
     ('fits', ('estimate-operation',))
     """
     expr = estimated(worked.working)
@@ -161,7 +164,9 @@ class _Judge:
         return [mixed(n) for n in (near - self.unit, near + self.unit) if n >= 0]
 
     def _is_near(self, number: Fraction) -> bool:
-        """Within the bound of the answer; where there is none, not less than half of the estimate and not more than twice as much."""
+        """Within the bound of the answer; where there is none, not less than half of the estimate and not more than
+        twice as much.
+        """
         about = self.about
         assert about is not None and about.total is not None, "an interval was judged before"
         if about.bound is not None:

@@ -23,7 +23,8 @@ _LISTED = re.compile(r"\s*(?:[;,]|\band\b)\s*")
 
 
 def filled_in(problem: Problem, typed: str, mark: DecimalMark) -> Equation | None:
-    """The equation of *problem* as *typed* fills it: an equation, or a number or fraction for each blank; None where it does not.
+    """The equation of *problem* as *typed* fills it: an equation, or a number or fraction for each blank; None where it
+    does not.
 
     >>> from ..reading.reader import read
     >>> text(filled_in(read("_/2 + _/3 = 13/6"), "1, 5", "."))

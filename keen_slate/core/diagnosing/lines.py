@@ -29,7 +29,8 @@ _SIGNED = re.compile(r"[-+−×*÷x]\s*\S")
 class Line:
     """A line of a pupil's working: whether it goes on with the problem, and what is wrong with it.
 
-    *equal* is None where it cannot be read, and where it stands on the *side*: a part of the problem that is worked alone, or what is true in itself.
+    *equal* is None where it cannot be read, and where it stands on the *side*: a part of the problem that is worked
+    alone, or what is true in itself.
     """
 
     text: str
@@ -41,7 +42,9 @@ class Line:
 
 @dataclass(frozen=True, slots=True)
 class Checked:
-    """Every line judged; the first that does not equal the one before; the verdict on what was written *last* of all that counts."""
+    """Every line judged; the first that does not equal the one before; the verdict on what was written *last* of all
+    that counts.
+    """
 
     lines: tuple[Line, ...]
     first_wrong: int | None
@@ -150,7 +153,9 @@ class _Checker:
         return True
 
     def _false(self, typed: str, known: list[Problem], pieces: list[str], faults: tuple[str, ...]) -> Line:
-        """A line with an equals sign between what is not equal: the mistake is named between the two, where it is one of working."""
+        """A line with an equals sign between what is not equal: the mistake is named between the two, where it is one
+        of working.
+        """
         k = next(i for i in range(len(known) - 1) if value(known[i].expr) != value(known[i + 1].expr))
         codes = _codes(known[k], pieces[k + 1], self.ways, self.mark) if len(known) == len(pieces) else ()
         begun = value(known[0].expr)
@@ -166,9 +171,12 @@ class _Checker:
         return self._wrong(typed, known, pieces, named, thread, codes)
 
     def _wrong(
-        self, typed: str, known: list[Problem], pieces: list[str], faults: tuple[str, ...], thread: Thread | None, codes: tuple[str, ...] = (),
+        self, typed: str, known: list[Problem], pieces: list[str], faults: tuple[str, ...], thread: Thread | None,
+        codes: tuple[str, ...] = (),
     ) -> Line:  # fmt: skip
-        """A wrong line, in the *thread* that it goes on with; where that is not clear, in the one that its mistake leads from."""
+        """A wrong line, in the *thread* that it goes on with; where that is not clear, in the one that its mistake
+        leads from.
+        """
         here, threads = known[-1], self.threads
         if thread is None:
             for one in (threads.main, *threads.side):
@@ -199,7 +207,9 @@ class _Checker:
 
 
 def _runs_on(known: list[Problem]) -> bool:
-    """Whether every equals sign between what is not equal stands before a calculation that begins with what was just found."""
+    """Whether every equals sign between what is not equal stands before a calculation that begins with what was just
+    found.
+    """
     for before, after in pairwise(known):
         begins = leaves(after.expr)[0]
         if value(before.expr) != value(after.expr) and not (
@@ -210,7 +220,9 @@ def _runs_on(known: list[Problem]) -> bool:
 
 
 def _in_a_row(lines: list[str]) -> list[str | None]:
-    """Each line as one calculation: numbers under each other, a rule and a result become one, at the place of the result."""
+    """Each line as one calculation: numbers under each other, a rule and a result become one, at the place of the
+    result.
+    """
     written: list[str | None] = list(lines)
     for i, line in enumerate(lines):
         if not _RULE.fullmatch(line.strip()) or i + 1 == len(lines):
@@ -264,7 +276,9 @@ def read_line(typed: str, mark: DecimalMark) -> Problem | None:
 
 
 def _faults(said: list[Problem | None], is_last: bool) -> tuple[str, ...]:
-    """Faults of writing on a line: an equals sign between what is not equal; on the last line, an improper part in a mixed number."""
+    """Faults of writing on a line: an equals sign between what is not equal; on the last line, an improper part in a
+    mixed number.
+    """
     faults = []
     values = [value(piece.expr) for piece in said if piece]
     if len(set(values)) > 1:

@@ -14,7 +14,9 @@ _OVER_ZERO = re.compile(r"\s*(?:(\d{1,6})\s+)?(\d{1,6})\s*/\s*0+\s*")
 
 
 def taken_across(working: Working, typed: str) -> tuple[Rich, ...] | None:
-    """The lines of who takes tops from tops and bottoms from bottoms, where that gives what was *typed*, over zero; else None."""
+    """The lines of who takes tops from tops and bottoms from bottoms, where that gives what was *typed*, over zero;
+    else None.
+    """
     found = _OVER_ZERO.fullmatch(typed)
     if found is None or working.problem.kind != "add-subtract":
         return None

@@ -1,4 +1,6 @@
-"""What a set reveals: which misconceptions its examples show or hide, which pairs stay alike, what would tell them apart."""
+"""What a set reveals: which misconceptions its examples show or hide, which pairs stay alike, what would tell them
+apart.
+"""
 
 from __future__ import annotations
 
@@ -27,7 +29,9 @@ class Row:
 
 @dataclass(frozen=True, slots=True)
 class Revealed:
-    """The matrix, the *alike* pairs that no example separates, the problems to *add*, and how many wrong answers are caught."""
+    """The matrix, the *alike* pairs that no example separates, the problems to *add*, and how many wrong answers are
+    caught.
+    """
 
     rows: tuple[Row, ...]
     alike: tuple[tuple[str, str], ...]

@@ -1,4 +1,6 @@
-"""What a pupil's working has led to so far: the problem's own line of thought, and calculations on the side, each a thread."""
+"""What a pupil's working has led to so far: the problem's own line of thought, and calculations on the side, each a
+thread.
+"""
 
 from __future__ import annotations
 
@@ -16,7 +18,8 @@ _MOST_TERMS = 8  # of a sum whose parts are looked for
 
 @dataclass
 class Thread:
-    """A line of thought: what its last line says, the *value* that the next one has to have, and the one that it would have without a mistake.
+    """A line of thought: what its last line says, the *value* that the next one has to have, and the one that it would
+    have without a mistake.
 
     One of its *own* began with a true statement to which nothing leads.
     """
@@ -117,7 +120,7 @@ class Threads:
         numbers = [value(one) for one in leaves(expr)]
         return len(numbers) > 1 and set(numbers) <= sizes | {self.main.value}
 
-    # Parts of what is known ---------------------------------------------------------------------------------------------
+    # Parts of what is known -------------------------------------------------------------------------------------------
 
     def leads_to(self, expr: Expr) -> bool:
         """Whether a calculation, or a number, is a part of what was written before, or of a number in it."""
@@ -131,7 +134,9 @@ class Threads:
         return self._is_known(expr)
 
     def _is_known(self, number: Expr) -> bool:
-        """Whether a lone number is one that was written, in this form or another; or is made of tops that were found."""
+        """Whether a lone number is one that was written, in this form or another; or is made of tops that were
+        found.
+        """
         if value(number) in self._forms:
             return True
         if not isinstance(number, Frac):
@@ -162,7 +167,9 @@ def _signed(expr: Sum | Product) -> _Signed:
 
 
 def _is_part(wanted: _Signed, source: _Signed, kinds: _Kinds) -> bool:
-    """Whether terms (or factors) are some of those of a *source*: all of them themselves, or all their wholes, or fractions, or tops."""
+    """Whether terms (or factors) are some of those of a *source*: all of them themselves, or all their wholes, or
+    fractions, or tops.
+    """
     if len(wanted) > len(source) or len(source) > _MOST_TERMS:
         return False
     for chosen in permutations(source, len(wanted)):

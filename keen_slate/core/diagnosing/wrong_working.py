@@ -1,7 +1,7 @@
 """A likely wrong answer as a pupil's working: full lines, one of which does not follow from the line before.
 
-The pupil works rightly as far as possible; then comes the wrong line, as the misconception makes it. Our own check has to find that
-line and no other.
+The pupil works rightly as far as possible; then comes the wrong line, as the misconception makes it. Our own check has
+to find that line and no other.
 """
 
 from __future__ import annotations
@@ -25,7 +25,9 @@ from .lines import check_lines
 
 @dataclass(frozen=True, slots=True)
 class WrongWorking:
-    """The *lines* after the problem, the last of them the answer; number *wrong*, from 0, is the one that does not follow."""
+    """The *lines* after the problem, the last of them the answer; number *wrong*, from 0, is the one that does not
+    follow.
+    """
 
     lines: tuple[Expr, ...]
     wrong: int
@@ -57,7 +59,9 @@ def _calculation(working: Working) -> Working | None:
 
 
 def _met(working: Working, likely: LikelyAnswer) -> Iterator[tuple[tuple[Expr, ...], LikelyAnswer]]:
-    """Right lines, the most of them first, with the misconception as it is met in the last of them and leads to the same answer."""
+    """Right lines, the most of them first, with the misconception as it is met in the last of them and leads to the
+    same answer.
+    """
     lines = [step.after for step in working.steps]
     for count in range(len(lines), 0, -1):
         if (met := _in_line(lines[count - 1], working, likely)) is not None:

@@ -1,4 +1,6 @@
-"""What is asked of a number that stands alone, and in which form an answer counts: in words, for every paper and every test."""
+"""What is asked of a number that stands alone, and in which form an answer counts: in words, for every paper and every
+test.
+"""
 
 from __future__ import annotations
 
@@ -24,7 +26,8 @@ _COUNTS: Mapping[str, str] = {
 
 
 def task_of(working: Working) -> str:
-    """What is to be done with a number that stands alone, with terms in angle brackets; "" where the problem says it itself.
+    """What is to be done with a number that stands alone, with terms in angle brackets; "" where the problem says it
+    itself.
 
     >>> from ..worked import work_text
     >>> [task_of(work_text(*one).working) for one in (("5/6", None, None, "decimal"), ("18/24",), ("1/2 + 1/3",))]
@@ -46,7 +49,8 @@ def task_of(working: Working) -> str:
 
 
 def form_that_counts(working: Working) -> str:
-    """In which form the answer of a calculation counts, as it ends a sentence; "" where any form does, or `task_of` says it.
+    """In which form the answer of a calculation counts, as it ends a sentence; "" where any form does, or `task_of`
+    says it.
 
     >>> from ..worked import work_text
     >>> form_that_counts(work_text("1/2 + 2/3").working)

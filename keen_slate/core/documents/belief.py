@@ -43,7 +43,9 @@ class HoldingDocument:
 
 @dataclass(frozen=True, slots=True)
 class GroupDocument:
-    """Pupils to be taught together: the problem to show, the question to ask, the *ladder* (as one wishes for it) to go on with."""
+    """Pupils to be taught together: the problem to show, the question to ask, the *ladder* (as one wishes for it) to go
+    on with.
+    """
 
     codes: tuple[str, ...]
     pupils: tuple[str, ...]

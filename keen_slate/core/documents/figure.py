@@ -42,7 +42,9 @@ def figure_view(figure: Figure, voice: Voice) -> FigureView:
 
 
 def picture_of(working: Working, index: int, edited: TeachersWords) -> Figure | None:
-    """The picture of step number *index*, of the kind that the teacher chose; None where there is none, or it shows nothing new."""
+    """The picture of step number *index*, of the kind that the teacher chose; None where there is none, or it shows
+    nothing new.
+    """
     if index >= len(working.steps):
         return None
     chosen, _ = edited.find(working.steps[index].kind.code, step_keys(working)[index], " picture")

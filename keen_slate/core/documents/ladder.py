@@ -15,7 +15,9 @@ from ..reading.problem import labelled
 
 @dataclass(frozen=True, slots=True)
 class LadderProblemDocument:
-    """One problem of a ladder with its features, the codes that it reveals, and the form that a lone number is asked for."""
+    """One problem of a ladder with its features, the codes that it reveals, and the form that a lone number is asked
+    for.
+    """
 
     text: str
     features: Features

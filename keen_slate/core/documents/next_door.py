@@ -1,4 +1,6 @@
-"""The class next door: one example as it is worked there and here, step beside step, with the differences in sentences."""
+"""The class next door: one example as it is worked there and here, step beside step, with the differences in
+sentences.
+"""
 
 from __future__ import annotations
 
@@ -30,7 +32,9 @@ class WrittenThere:
 
 @dataclass(frozen=True, slots=True)
 class BesideView:
-    """A step there and a step here; *same* where both end in the same line, None where the other class has none for it."""
+    """A step there and a step here; *same* where both end in the same line, None where the other class has none
+    for it.
+    """
 
     theirs: WrittenThere | None
     mine: WrittenThere | None
@@ -51,7 +55,9 @@ class NextDoorView:
 
 
 def next_door(theirs: Worked, edited: TeachersWords, mine: Ways) -> NextDoorView:
-    """*theirs*, with the sentences that their teacher *edited*, beside the same problem worked in the ways that are *mine*."""
+    """*theirs*, with the sentences that their teacher *edited*, beside the same problem worked in the ways that are
+    *mine*.
+    """
     # Which numbers are to fill the blanks belongs to the example, not to a class.
     mine = replace(mine, split=theirs.working.ways.split)
     shown = working_view(theirs, edited)
@@ -120,7 +126,8 @@ def _told(one: Setting, theirs: Worked, mine: Worked, voice: Voice) -> str:
     """A setting, with what each class does.
 
     >>> from ..worked import work_text
-    >>> there, here = (work_text("5 1/4 - 2 3/4", Ways.of({"mixed_subtract": code})) for code in ("count-back", "regroup"))
+    >>> codes = ("count-back", "regroup")
+    >>> there, here = (work_text("5 1/4 - 2 3/4", Ways.of({"mixed_subtract": code})) for code in codes)
     >>> _told(SETTINGS["mixed_subtract"], there, here, voice_of(Ways()))
     'Subtracting mixed numbers: next door count back; in your class regroup.'
     """

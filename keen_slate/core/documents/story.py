@@ -1,4 +1,6 @@
-"""A story as its published document, and as a screen needs it: its text in pieces, quantities, models, the answer as a sentence."""
+"""A story as its published document, and as a screen needs it: its text in pieces, quantities, models, the answer as a
+sentence.
+"""
 
 from __future__ import annotations
 
@@ -36,8 +38,9 @@ VERSION = 1
 
 @dataclass(frozen=True, slots=True)
 class QuantityView:
-    """A number of the text: what it is of, how it is told, its label, what it is in the calculation, how often it is there; its pieces
-    and its ink, and itself as a *number* in the input notation."""
+    """A number of the text: what it is of, how it is told, its label, what it is in the calculation, how often it is
+    there; its pieces and its ink, and itself as a *number* in the input notation.
+    """
 
     name: str
     text: str
@@ -61,7 +64,8 @@ class StoryPiece:
 
 @dataclass(frozen=True, slots=True)
 class CalculationView:
-    """A calculation: what it *finds*, itself and its result, its *rung*, and the index of its first step. *told* is as in the braces.
+    """A calculation: what it *finds*, itself and its result, its *rung*, and the index of its first step. *told* is as
+    in the braces.
 
     *numbers* counts what its model is labelled with, what is found among them.
     """
@@ -99,7 +103,8 @@ class TableRow:
 class StoryView:
     """A story as a screen needs it.
 
-    *source* has its *calculation* in braces, *numbers* is all of it as a bare calculation, *sentence* has `_` for the answer.
+    *source* has its *calculation* in braces, *numbers* is all of it as a bare calculation, *sentence* has `_` for the
+    answer.
     """
 
     text: str
@@ -260,7 +265,8 @@ def _first_glyphs(working: Working, story: Story) -> tuple[Glyph, ...]:
     money = bool(label) and labelled("1", label).startswith(label)
     ahead, behind = (label, "") if money or not label else ("", labelled("", label))
     return (
-        Glyph("words", f"a) {before}{ahead if money else ''}"), *voice_of(working.ways).glyphs(part.answer, ("answer",)),
+        Glyph("words", f"a) {before}{ahead if money else ''}"), *voice_of(working.ways).glyphs(part.answer, ("answer",
+        )),
         Glyph("words", f"{behind}{after} "),
     )  # fmt: skip
 
@@ -378,12 +384,14 @@ def _uses(story: Story) -> tuple[dict[int, Role], dict[int, str], dict[int, int]
 
 
 _ROLES = {
-    "add-to": ("start", "change"), "take-from": ("start", "change"), "put-together": ("part", "part"), "compare": ("larger", "smaller"),
+    "add-to": ("start", "change"), "take-from": ("start", "change"), "put-together": ("part", "part"),
+    "compare": ("larger", "smaller"),
     "part-of": ("part", "whole"),
 }  # fmt: skip
 # Where something else than usual is unknown.
 _CHANGED = {
-    ("add-to", "start"): ("result", "change"), ("add-to", "change"): ("result", "start"), ("take-from", "start"): ("result", "change"),
+    ("add-to", "start"): ("result", "change"), ("add-to", "change"): ("result", "start"),
+    ("take-from", "start"): ("result", "change"),
     ("take-from", "change"): ("start", "result"), ("put-together", "part"): ("total", "part"),
     ("compare", "smaller"): ("larger", "difference"), ("compare", "larger"): ("smaller", "difference"),
 }  # fmt: skip

@@ -20,7 +20,8 @@ _SHOWN = 90  # characters of a story on the ladder
 
 @dataclass(frozen=True, slots=True)
 class Summary:
-    """The problem, its rung, what is compared with its neighbours' and what is new on it, what may surprise, its number of steps and the points it is worth.
+    """The problem, its rung, what is compared with its neighbours' and what is new on it, what may surprise, its number
+    of steps and the points it is worth.
 
     *unreadable* says why a text cannot be worked any more; it is shown as it is, never dropped.
     """

@@ -1,4 +1,6 @@
-"""A worked problem as a screen needs it: the document, with typeset pieces, rows in squares, figures, what is left to pupils."""
+"""A worked problem as a screen needs it: the document, with typeset pieces, rows in squares, figures, what is left to
+pupils.
+"""
 
 from __future__ import annotations
 
@@ -79,7 +81,9 @@ class PictureKind:
 
 @dataclass(frozen=True, slots=True)
 class StepView(StepDocument):
-    """A step with its key, the core's own sentences beside the teacher's, its pieces, its pictures, and what of it pupils fill in."""
+    """A step with its key, the core's own sentences beside the teacher's, its pieces, its pictures, and what of it
+    pupils fill in.
+    """
 
     key: str
     own_title: str
@@ -284,7 +288,7 @@ class _Viewer:
     def _number(self, number: Fraction | None) -> Glyphs:
         return () if number is None else self._glyphs(written_like(self.working, number))
 
-    # Parts -------------------------------------------------------------------------------------------------------------
+    # Parts ------------------------------------------------------------------------------------------------------------
 
     def _problem(self, shown: ProblemDocument) -> ProblemView:
         name = self.voice.said(KIND_NAMES[shown.kind])

@@ -1,4 +1,6 @@
-"""A way, shown instead of named: a small piece of a real working in which it differs from the other ways of its setting."""
+"""A way, shown instead of named: a small piece of a real working in which it differs from the other ways of its
+setting.
+"""
 
 from __future__ import annotations
 
@@ -27,7 +29,9 @@ class WrittenStep:
 
 @dataclass(frozen=True, slots=True)
 class ShownWay:
-    """A way by its *code*, and what of the example shows it: the line in *start*, then lines, a sheet, boxes or a sentence."""
+    """A way by its *code*, and what of the example shows it: the line in *start*, then lines, a sheet, boxes or a
+    sentence.
+    """
 
     code: str
     name: str

@@ -10,7 +10,9 @@ from ..worked import Worked
 
 
 def wrong_lines(worked: Worked, code: str) -> tuple[tuple[Glyph, ...], ...]:
-    """The lines after the problem of who has the misconception *code*, from the wrong one on in its ink; none where none can be written."""
+    """The lines after the problem of who has the misconception *code*, from the wrong one on in its ink; none where
+    none can be written.
+    """
     likely = next((one for one in worked.likely if one.entry.code == code), None)
     made = wrong_working(worked, likely) if likely else None
     if made is None:

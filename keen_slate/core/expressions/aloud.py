@@ -18,7 +18,8 @@ _SIGNS = {
 def aloud(pieces: Sequence[Glyph]) -> str:
     """*pieces* as they are read aloud, its terms still in angle brackets; words stay as they are.
 
-    >>> aloud([Glyph("number", "7"), Glyph("fraction", top="1", bottom="4"), Glyph("operator", "−"), Glyph("number", "▢")])
+    >>> mixed = [Glyph("number", "7"), Glyph("fraction", top="1", bottom="4")]
+    >>> aloud([*mixed, Glyph("operator", "−"), Glyph("number", "▢")])
     'seven and one <fourth> minus blank'
     """
     said: list[str] = []

@@ -8,7 +8,8 @@ _Flat = list[tuple[Operator, Expr]]  # the operands as they stand, each with wha
 
 
 def without_brackets(expr: Expr) -> Expr | None:
-    """*expr* without its brackets, read by the usual order; None where that could not be read (two signs in a row, 2/3^2).
+    """*expr* without its brackets, read by the usual order; None where that could not be read (two signs in a row,
+    2/3^2).
 
     >>> from .text import text
     >>> text(without_brackets(Product(Whole(5), (("×", Bracket(Sum(Whole(2), (("+", Whole(3)),)))),))))

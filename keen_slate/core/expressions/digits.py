@@ -1,4 +1,6 @@
-"""An expression with one of its whole numbers written otherwise: a digit changed, two swapped, a number a little larger."""
+"""An expression with one of its whole numbers written otherwise: a digit changed, two swapped, a number a little
+larger.
+"""
 
 from __future__ import annotations
 

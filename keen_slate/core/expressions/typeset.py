@@ -60,7 +60,9 @@ class DrawnText:
 
 @dataclass(frozen=True, slots=True)
 class Drawing:
-    """A small drawing among jottings, in points: digits, *lines* (from x, y to x, y) and *rings* (their middles, and how far they go to the side)."""
+    """A small drawing among jottings, in points: digits, *lines* (from x, y to x, y) and *rings* (their middles, and
+    how far they go to the side).
+    """
 
     width: int
     height: int

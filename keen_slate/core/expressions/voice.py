@@ -1,8 +1,10 @@
-"""How a class says and writes what the core does: its word for each term, its decimal mark, chosen when a sentence is made.
+"""How a class says and writes what the core does: its word for each term, its decimal mark, chosen when a sentence is
+made.
 
-A sentence of the core names its terms between angle brackets, as in "Cut one <whole> into pieces."; a `Voice` puts the class's
-words there, and prints the mathematics of the sentence with the class's decimal mark. What a person wrote is never a part of
-such a sentence, so it is never changed; the brackets themselves cannot be typed into a problem or a label.
+A sentence of the core names its terms between angle brackets, as in "Cut one <whole> into pieces."; a `Voice` puts the
+class's words there, and prints the mathematics of the sentence with the class's decimal mark. What a person wrote is
+never a part of such a sentence, so it is never changed; the brackets themselves cannot be typed into a problem or a
+label.
 """
 
 from __future__ import annotations
@@ -24,7 +26,8 @@ MARK = "<.>"
 TERMS: dict[str, str] = {
     term: term
     for term in (
-        "regroup", "regrouped", "regrouping", "lowest terms", "least common denominator", "mixed number", "mixed numbers",
+        "regroup", "regrouped", "regrouping", "lowest terms", "least common denominator", "mixed number",
+        "mixed numbers",
         "one whole", "whole", "wholes", "numerator", "numerators", "denominator", "denominators", "fourth", "fourths",
         ".",
     )
@@ -44,7 +47,8 @@ class Voice:
     mark: DecimalMark = "."
 
     def said(self, sentence: str) -> str:
-        """A sentence of the core in the class's words. Raises KeyError for a term that does not exist: a fault in the core.
+        """A sentence of the core in the class's words. Raises KeyError for a term that does not exist: a fault in the
+        core.
 
         >>> Voice(TERMS | {"wholes": "ones"}).said("<Wholes> stay <wholes>.")
         'Ones stay ones.'

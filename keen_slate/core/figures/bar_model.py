@@ -1,6 +1,8 @@
-"""Bar models of a story's calculations: a total over its parts, two amounts compared, equal groups, a part of an amount; all to scale.
+"""Bar models of a story's calculations: a total over its parts, two amounts compared, equal groups, a part of an
+amount; all to scale.
 
-What a calculation finds is a question mark before, and stands there after. A change of unit has no model: nothing happens in it.
+What a calculation finds is a question mark before, and stands there after. A change of unit has no model: nothing
+happens in it.
 """
 
 from __future__ import annotations
@@ -25,7 +27,8 @@ _GAP = 6
 def models_of(story: Story, working: Working, blanks: Collection[tuple[int, int]] = ()) -> list[Figure | None]:
     """The model of each calculation of a *story*, None where there is none to be drawn.
 
-    *blanks* are numbers that pupils write: the index of the calculation, and of its number (what is found counts as the last).
+    *blanks* are numbers that pupils write: the index of the calculation, and of its number (what is found counts as the
+    last).
     """
     return [_model(story, i, part, {k for j, k in blanks if j == i}) for i, part in enumerate(working.parts)]
 
@@ -46,7 +49,9 @@ def _model(story: Story, i: int, part: Working, blanks: Collection[int]) -> Figu
 
 
 def _with_blanks(total: Part, parts: list[Part], blanks: Collection[int]) -> tuple[Part, list[Part]]:
-    """The bars with the numbers *blanks* left to pupils: counted as they stand in the calculation, what is found last."""
+    """The bars with the numbers *blanks* left to pupils: counted as they stand in the calculation, what is
+    found last.
+    """
     known = sorted(
         [one for one in (total, *parts) if one.before is not None], key=lambda one: TERM_ROLES.index(one.role)
     )
@@ -120,7 +125,10 @@ def _part(fraction: Frac, amount: Expr, shown: list[Expr | None]) -> Figure | No
         _box(shapes, k * width, width, y, "answer" if k < fraction.num else None)
     room = part_whole.width_of(shown[2])
     _label(shapes, shown[2], within(width * fraction.num / 2, room), y + BAR + 4, "answer", True)
-    alt = f"A bar for {words(amount)}, and below it the same cut into {fraction.den} equal parts, {fraction.num} of them shaded."
+    alt = (
+        f"A bar for {words(amount)}, and below it the same cut into {fraction.den} equal parts, {fraction.num} of them "
+        f"shaded."
+    )
     return Figure("bar-model", WIDTH, y + BAR + _GAP + HEIGHT, tuple(shapes), alt)
 
 

@@ -1,4 +1,7 @@
-"""Which pictures can show a step, and which one serves it best. A new kind of picture is one entry of `FIGURE_KINDS`."""
+"""Which pictures can show a step, and which one serves it best.
+
+A new kind of picture is one entry of `FIGURE_KINDS`.
+"""
 
 from __future__ import annotations
 
@@ -138,7 +141,9 @@ def of_kinds(seen: Seen, kinds: list[str], kind: str | None = None) -> Figure | 
 
 
 def repeats(figure: Figure | None, before: Figure | None) -> bool:
-    """Whether *figure* shows nothing but what the picture of the step *before* showed: on a number line, whatever is written at it."""
+    """Whether *figure* shows nothing but what the picture of the step *before* showed: on a number line, whatever is
+    written at it.
+    """
     return figure is not None and before is not None and figure.kind == before.kind and _looks(figure) == _looks(before)
 
 

@@ -46,9 +46,10 @@ DIGIT_WIDTH = 12  # room that a character is given; Andika's digits are 0.55 em 
 class Shape:
     """One shape. What *at* holds depends on *shape*; turns are parts of a full turn, clockwise from the top.
 
-    rect: x, y, width, height · line: x1, y1, x2, y2 · ring: x, y, radius · sector: x, y, radius, turn, turn ·
-    spoke: x, y, turn, radius, turn, radius (a line between two points given by turn and radius) ·
-    arc: x1, x2, y, height (a jump above the line at y) · comb: x, step, count, y1, y2 (upright lines, as far apart) · text: x, y (the middle of its baseline, or its *anchor*)
+    rect: x, y, width, height · line: x1, y1, x2, y2 · ring: x, y, radius · sector: x, y, radius, turn, turn · spoke: x,
+    y, turn, radius, turn, radius (a line between two points given by turn and radius) · arc: x1, x2, y, height (a jump
+    above the line at y) · comb: x, step, count, y1, y2 (upright lines, as far apart) · text: x, y (the middle of its
+    baseline, or its *anchor*)
     """
 
     shape: Literal["rect", "line", "ring", "sector", "spoke", "arc", "comb", "text"]
@@ -189,11 +190,16 @@ def path(shape: Shape) -> str:
         return f"M{number(x - r)} {number(y)}a{radius} {radius} 0 1 1 {across} 0a{radius} {radius} 0 1 1 -{across} 0z"
     start, end = at[3:]
     large = int(end - start > Fraction(1, 2))
-    return f"M{number(x)} {number(y)}L{_on_circle(x, y, r, start)}A{radius} {radius} 0 {large} 1 {_on_circle(x, y, r, end)}z"
+    return (
+        f"M{number(x)} {number(y)}L{_on_circle(x, y, r, start)}A{radius} {radius} 0 {large} 1 "
+        f"{_on_circle(x, y, r, end)}z"
+    )
 
 
 def on_circle(x: Length, y: Length, r: Length, turn: Length) -> tuple[int, int]:
-    """The point at a *turn* (a part of a full one, clockwise from the top) on the circle around x, y: in hundredths of a unit."""
+    """The point at a *turn* (a part of a full one, clockwise from the top) on the circle around x, y: in hundredths of
+    a unit.
+    """
     # The one place where a picture leaves exact arithmetic: nothing is calculated on from here.
     right, up = _directions(turn.numerator, turn.denominator)
     return int((100_000 * x + r * right + 500) // 1000), int((100_000 * y - r * up + 500) // 1000)

@@ -26,7 +26,8 @@ _NEAR = 8  # a label so near to its jump needs no line to it
 _TICK = 8
 _BAND = 18
 _MOST_SMALL_TICKS = 60
-_REACH = 2  # so many times as far from a band as it is wide, and not less than so many wholes, a point is still drawn in its place
+# So many times as far from a band as it is wide, and not less than so many wholes, a point is still drawn in its place.
+_REACH = 2
 _MOST_TICKS = 13
 _PLAIN = (Whole, Frac, Mixed, Dec)
 
@@ -228,7 +229,8 @@ def _draw(jumps: Sequence[tuple[_Jump, When]], points: Sequence[_Point], dens: S
 def _side_by_side(jumps: Sequence[tuple[_Jump, When]], scale: _Scale) -> dict[int, tuple[Length, int]]:
     """The middle and the row of each label, by the place of its jump.
 
-    It is as near to its jump as it can be without meeting another of its state; there is one row, if they all have room in it.
+    It is as near to its jump as it can be without meeting another of its state; there is one row, if they all have room
+    in it.
     """
     places: dict[int, tuple[Length, int]] = {}
     for state in ("", "before", "after"):
@@ -287,7 +289,9 @@ def _jump(jump: _Jump, when: When, scale: _Scale, axis: int, height: int) -> Ite
 
 
 def _label(jump: _Jump, when: When, scale: _Scale, middle: Length, between: tuple[Length, Length]) -> Iterator[Shape]:
-    """The label of a jump with its *middle* there, led down *between* its lower edge and the highest place of its jump."""
+    """The label of a jump with its *middle* there, led down *between* its lower edge and the highest place of
+    its jump.
+    """
     at = _apex(jump, scale)
     x = exact(at.numerator, at.denominator)
     if between[1] - between[0] > _NEAR or abs(at - middle) > _NEAR:
@@ -296,7 +300,10 @@ def _label(jump: _Jump, when: When, scale: _Scale, middle: Length, between: tupl
 
 
 def _axis(shapes: list[Shape], scale: _Scale, points: Sequence[_Point], y: int, beyond: Sequence[_Point] = ()) -> int:
-    """Append the line with its ticks and the labels below it; returns the height below them. Points *beyond* it are arrows at its ends."""
+    """Append the line with its ticks and the labels below it; returns the height below them.
+
+    Points *beyond* it are arrows at its ends.
+    """
     shapes.append(Shape("line", "axis", (0, y, WIDTH, y)))
     if scale.small > 1:
         count = (scale.high - scale.low) * scale.small

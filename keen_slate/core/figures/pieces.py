@@ -76,7 +76,10 @@ class _Sheet:
 
 
 def draw(scene: Scene, kind: str, forms: Sequence[Form], *, blocks: bool = False) -> Figure:
-    """*scene* drawn in *forms*, one for each row of numbers; *kind* names the figure. With *blocks* many wholes are one."""
+    """*scene* drawn in *forms*, one for each row of numbers; *kind* names the figure.
+
+    With *blocks* many wholes are one.
+    """
     sheet = _Sheet(forms)
     together = in_blocks(scene) if blocks else Blocks(scene, ())
     if kind == "bars" and not wholes_in(scene):
@@ -251,7 +254,8 @@ def _seen(amount: Amount, form: Form, block: int = 0) -> str:
 
     >>> from .shapes import Strip
     >>> _seen(Amount(2, 3, 12), Strip(240)), _seen(Amount(0, 15, 12), Strip(240))
-    ('2 strips shaded whole, and a strip cut into 12 equal parts, 3 of them shaded', '2 strips, each cut into 12 equal parts, 15 of the parts shaded')
+    ('2 strips shaded whole, and a strip cut into 12 equal parts, 3 of them shaded', '2 strips, each cut into 12 equal
+    parts, 15 of the parts shaded')
     """
     said = [f"a block of {block} <wholes>"] if block else []
     if not _is_there(amount, block):

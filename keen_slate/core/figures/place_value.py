@@ -24,7 +24,9 @@ _MONEY = {"$": ("$", "", "c"), "€": ("€", "", "c"), "£": ("£", "", "p")}
 
 
 def can(step: Step) -> bool:
-    """Whether a step is a column calculation with few enough columns and numbers, or writes one such decimal as a fraction."""
+    """Whether a step is a column calculation with few enough columns and numbers, or writes one such decimal as a
+    fraction.
+    """
     if (decimal := _decimal(step)) is not None:
         return compared([(decimal, "first", "")]) is not None
     numbers = _numbers(step)
@@ -50,7 +52,9 @@ def of_step(step: Step, label: str | None) -> Figure:
 
 
 def compared(rows: Sequence[tuple[Expr, Role, str]]) -> Figure | None:
-    """Numbers under each other in the same columns, each with its caption; None where they have too many columns, or a sign."""
+    """Numbers under each other in the same columns, each with its caption; None where they have too many columns, or a
+    sign.
+    """
     numbers = [number for number, _, _ in rows]
     if not all(isinstance(n, (Whole, Dec)) and not (isinstance(n, Dec) and n.period) for n in numbers):
         return None
@@ -156,13 +160,16 @@ class _Columns:
         said = [f"{in_sentence(n)} is {self._said(a)}" for n, a in zip(numbers, self.amounts, strict=True)]
         carried = sum(c.carries for c in self.columns if isinstance(c, Added))
         alt = (
-            f"Counters in columns for {', '.join(reversed(self.heads))}: {'; '.join(said)}. Then all of them stand together"
+            f"Counters in columns for {', '.join(reversed(self.heads))}: {'; '.join(said)}. Then all of them stand "
+            f"together"
             f"{f', and ten are crossed off {_times(carried)} for one more on the left' if carried else ''}."
         )
         return Figure("place-value", WIDTH, bottom + 2, tuple(self.shapes), alt)
 
     def taking(self, numbers: Sequence[Expr]) -> Figure:
-        """The counters of the first number; exchanged ones are crossed off for ten on the right, then the second is taken away."""
+        """The counters of the first number; exchanged ones are crossed off for ten on the right, then the second is
+        taken away.
+        """
         y = _HEAD + 4
         most = 0
         for i, column in enumerate(self.columns):
@@ -184,7 +191,8 @@ class _Columns:
         self._frame(bottom)
         exchanged = sum(map(_received, self.columns))
         alt = (
-            f"Counters in columns for {', '.join(reversed(self.heads))}: {in_sentence(numbers[0])} is {self._said(self.amounts[0])}. "
+            f"Counters in columns for {', '.join(reversed(self.heads))}: {in_sentence(numbers[0])} is "
+            f"{self._said(self.amounts[0])}. "
             f"Then {f'one is exchanged for ten on its right {_times(exchanged)}, and ' if exchanged else ''}"
             f"the counters of {in_sentence(numbers[1])} are crossed off."
         )

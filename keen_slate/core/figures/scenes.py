@@ -122,7 +122,9 @@ FEW = 3  # wholes that are drawn one by one beside others that are not
 
 @dataclass(frozen=True, slots=True)
 class Blocks:
-    """The wholes of each row of a *scene* to which nothing happens, as one block of so many; the scene is what is left of it."""
+    """The wholes of each row of a *scene* to which nothing happens, as one block of so many; the scene is what is left
+    of it.
+    """
 
     scene: Scene
     kept: tuple[int, ...]
@@ -183,7 +185,9 @@ def _equivalent(asked: Equation, filled: Expr) -> Shown | None:
 
 
 def _is_plain(expr: Expr) -> bool:
-    """Whether *expr* is a number, a sum of numbers, or one of these below zero: nothing else can be laid out in wholes."""
+    """Whether *expr* is a number, a sum of numbers, or one of these below zero: nothing else can be laid out in
+    wholes.
+    """
     inner = expr.inner if isinstance(expr, Neg) else expr
     inner = inner.inner if isinstance(inner, Bracket) and isinstance(expr, Neg) else inner
     terms = (inner.first, *[term for _, term in inner.rest]) if isinstance(inner, Sum) else (inner,)

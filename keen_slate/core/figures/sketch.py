@@ -23,7 +23,8 @@ def sketch_svg(drawing: Drawing, alt: str) -> str:
     lines = "".join([f'<path d="M{a} {b}L{c} {d}"/>' for a, b, c, d in drawing.lines])
     rings = "".join([f'<ellipse cx="{x}" cy="{y}" rx="{side}" ry="{RING}"/>' for x, y, side in drawing.rings])
     return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="-1 0 {drawing.width + 2} {drawing.height}" width="{drawing.width + 2}" '
+        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="-1 0 {drawing.width + 2} {drawing.height}" '
+        f'width="{drawing.width + 2}" '
         f'height="{drawing.height}" role="img"><title>{escape(alt)}</title>'
         f'<g font-family="{_FONT}" font-size="{_SIZE}" fill="{INK}">{texts}</g>'
         f'<g fill="none" stroke="{INK}" stroke-width="1.4">{lines}{rings}</g></svg>\n'

@@ -61,8 +61,10 @@ def svg(figure: Figure, state: Literal["before", "after", "both"] = "after", voi
     alt = escape(voice.said(figure.alt))
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="{-PAD} {-PAD} {figure.width + 2 * PAD} {height + 2 * PAD}" '
-        f'width="{figure.width + 2 * PAD}" height="{height + 2 * PAD}" role="img" font-family="{_FONT}" font-size="{TEXT_SIZE}">'
-        f"<title>{escape(_TITLES.get(figure.kind, figure.kind))}</title><desc>{alt}</desc><defs>{''.join([_pattern(role) for role in used])}</defs>{''.join(body)}</svg>\n"
+        f'width="{figure.width + 2 * PAD}" height="{height + 2 * PAD}" role="img" font-family="{_FONT}" '
+        f'font-size="{TEXT_SIZE}">'
+        f"<title>{escape(_TITLES.get(figure.kind, figure.kind))}</title><desc>{alt}</desc>"
+        f"<defs>{''.join([_pattern(role) for role in used])}</defs>{''.join(body)}</svg>\n"
     )
 
 
@@ -70,7 +72,8 @@ def _pattern(role: str) -> str:
     ink = INKS[role]
     return (
         f'<pattern id="hatch-{role}" width="{TILE}" height="{TILE}" patternUnits="userSpaceOnUse">'
-        f'<rect width="{TILE}" height="{TILE}" fill="{ink.tint}"/><path d="{ink.hatch}" fill="none" stroke="{ink.colour}" '
+        f'<rect width="{TILE}" height="{TILE}" fill="{ink.tint}"/><path d="{ink.hatch}" fill="none" '
+        f'stroke="{ink.colour}" '
         f'stroke-width="{ink.width}" stroke-linecap="round"/></pattern>'
     )
 
@@ -86,7 +89,8 @@ def _drawn(placed: list[Mark], state: State, voice: Voice) -> Iterator[str]:
             moved = f' transform="translate({mark.dx} {mark.dy}){turned}"'
         if mark.text:
             anchor = f' text-anchor="{mark.anchor}"' if mark.anchor != "start" else ""
-            yield f'<text class="label" x="{mark.x}" y="{mark.y}"{anchor} fill="{colour}">{escape(voice.said(mark.text))}</text>'
+            said = escape(voice.said(mark.text))
+            yield f'<text class="label" x="{mark.x}" y="{mark.y}"{anchor} fill="{colour}">{said}</text>'
         elif mark.look == "part":
             yield f'<path class="part" data-role="{mark.role}" d="{mark.d}" fill="url(#hatch-{mark.role})"{moved}/>'
         else:

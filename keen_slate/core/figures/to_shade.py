@@ -1,4 +1,6 @@
-"""Pictures for pupils to do something with: the numbers of a problem with nothing shaded, and parts of a whole to cut out."""
+"""Pictures for pupils to do something with: the numbers of a problem with nothing shaded, and parts of a whole to cut
+out.
+"""
 
 from __future__ import annotations
 
@@ -24,7 +26,8 @@ _INNER = 7  # tenths of the radius at which a label stands in its sector
 
 
 def to_shade(working: Working, kind: str) -> Figure | None:
-    """The numbers of a problem with nothing shaded, of the *kind* asked for where it can be had; None where there is no picture.
+    """The numbers of a problem with nothing shaded, of the *kind* asked for where it can be had; None where there is no
+    picture.
 
     A number line has its ticks and nothing on it.
     """
@@ -38,7 +41,9 @@ def to_shade(working: Working, kind: str) -> Figure | None:
 
 
 def strips_to_cut(dens: Iterable[int]) -> list[Figure]:
-    """A strip for the whole, then one for each denominator, all of the same length; those of more than 24 parts are left out."""
+    """A strip for the whole, then one for each denominator, all of the same length; those of more than 24 parts are
+    left out.
+    """
     return [_cut_out(Strip(WIDTH, _STRIP), "strip", den) for den in (1, *_possible(dens))]
 
 

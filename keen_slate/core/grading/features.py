@@ -111,7 +111,9 @@ def exchanges(columns: Sequence[Subtracted]) -> int:
 
 
 def column_counts(working: Working) -> tuple[int, int, int]:
-    """Carries, exchanges, and exchanges across a zero in the columns of a working; a new column at the front is no carry."""
+    """Carries, exchanges, and exchanges across a zero in the columns of a working; a new column at the front is no
+    carry.
+    """
     carries = regroups = across = 0
     for step in working.steps:
         if step.kind not in (COLUMN_ADD, COLUMN_SUBTRACT):

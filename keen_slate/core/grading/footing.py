@@ -9,8 +9,8 @@ from ..expressions.tree import Expr, Sum
 from .features import Features
 from .rungs import ALL_RUNGS
 
-# What rungs are about, with the rungs in the order of their climb (common practice); of the others, each letter is about one thing.
-# Where a rung is there twice, the second is for what is subtracted.
+# What rungs are about, with the rungs in the order of their climb (common practice); of the others, each letter is
+# about one thing. Where a rung is there twice, the second is for what is subtracted.
 ABOUT: dict[str, tuple[str, ...]] = {
     "W": ("W1", "W2"), "W-": ("W1", "W2"), "W×": ("W3",),
     "E": ("E1", "E2"), "E=": ("E5",), "E_": ("E3", "E4"),
@@ -22,7 +22,9 @@ ABOUT: dict[str, tuple[str, ...]] = {
 
 @dataclass(frozen=True, slots=True)
 class Footing:
-    """The *rung*, what it is *about* (rungs of one kind are compared, others are not), and the carries and *exchanges* met."""
+    """The *rung*, what it is *about* (rungs of one kind are compared, others are not), and the carries and *exchanges*
+    met.
+    """
 
     rung: str
     about: str
@@ -38,8 +40,9 @@ def _about(rung: str, expr: Expr) -> str:
     """What a *rung* is about, where *expr* stands on it.
 
     >>> from ..reading.reader import read
-    >>> _about("M4", read("1 3/4 + 1 1/2").expr), _about("D2", read("4.2 - 1.7").expr), _about("P4", read("1/2 ÷ 3").expr)
-    ('M', 'D-', 'P÷')
+    >>> problems = {"M4": "1 3/4 + 1 1/2", "D2": "4.2 - 1.7", "P4": "1/2 ÷ 3"}
+    >>> [_about(rung, read(text).expr) for rung, text in problems.items()]
+    ['M', 'D-', 'P÷']
     """
     found = [about for about, rungs in ABOUT.items() if rung in rungs]
     return found[-1 if _subtracts(expr) else 0] if found else rung[0]

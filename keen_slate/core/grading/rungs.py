@@ -234,7 +234,7 @@ def _order_rung(working: Working) -> str:
     return "O2" if contains(expr, Bracket, Power, OverBar) else "O1"
 
 
-# Single numbers, products, blanks ----------------------------------------------------------------------------------------
+# Single numbers, products, blanks -------------------------------------------------------------------------------------
 
 
 def _single_rung(working: Working) -> str:

@@ -1,4 +1,6 @@
-"""What a teacher would want to know before she uses a problem, in a sentence each, beside the line that it comes from."""
+"""What a teacher would want to know before she uses a problem, in a sentence each, beside the line that it
+comes from.
+"""
 
 from __future__ import annotations
 
@@ -19,7 +21,9 @@ LARGE_DENOMINATOR = 60
 
 
 class Surprise(NamedTuple):
-    """A sentence, and the place (from 0) of the step that it comes from; None where it is told of the problem as a whole."""
+    """A sentence, and the place (from 0) of the step that it comes from; None where it is told of the problem as a
+    whole.
+    """
 
     said: str
     step: int | None = None

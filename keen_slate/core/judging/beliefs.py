@@ -1,14 +1,16 @@
 """What a pupil holds: how probable each misconception is after all her answers to a set.
 
-Let C be the codes that explain at least one of her answers, at most `MOST_CODES` of them, those met more often first. She holds a set
-H of at most `MOST_HELD` codes of C. With A the codes of H whose wrong answer shows in problem i, and n slip answers known for it:
+Let C be the codes that explain at least one of her answers, at most `MOST_CODES` of them, those met more often first.
+She holds a set H of at most `MOST_HELD` codes of C. With A the codes of H whose wrong answer shows in problem i, and n
+slip answers known for it:
 
     P(y | A) = SHOWS * (codes of A that write y) / |A| + (1 - SHOWS) * P(y | nothing)      where A is not empty
     P(y | nothing) = 1 - SLIPS for the right value, SLIPS / (n + 1) for each slip answer and for anything else
 
-A code that gives the right answer here (hidden) changes nothing. Codes on form act on the form of a right value alone, in the same way.
-H is weighed by the product of its codes' priors, and of what the others of C are not. The posterior is summed over all sets, at most 299.
-All of it is exact: every factor of a problem is taken times 600 (n + 1), or times 600 for a right answer, which makes it a whole number.
+A code that gives the right answer here (hidden) changes nothing. Codes on form act on the form of a right value alone,
+in the same way. H is weighed by the product of its codes' priors, and of what the others of C are not. The posterior is
+summed over all sets, at most 299. All of it is exact: every factor of a problem is taken times 600 (n + 1), or times
+600 for a right answer, which makes it a whole number.
 
 `SHOWS`, `SLIPS`, `PSEUDO_COUNT` and the priors are common practice; no published figures are known to us.
 """
@@ -34,14 +36,17 @@ MOST_CODES = 12
 MOST_HELD = 3
 VERY_LIKELY, LIKELY, PERHAPS = Fraction(9, 10), Fraction(7, 10), Fraction(4, 10)
 _PER = 10_000  # priors are rounded to so many parts, so that weights stay whole
-# Chances are counted in so many parts that each is whole: SHOWS and SLIPS are, and SHOWS shared among the codes that are held.
+# Chances are counted in so many parts that each is whole: SHOWS and SLIPS are, and SHOWS shared among the codes that
+# are held.
 _PARTS = SHOWS.denominator * SLIPS.denominator * lcm(*range(1, MOST_HELD + 1))
 _WRONG = int(SLIPS * _PARTS)
 
 
 @dataclass(frozen=True)
 class Seen:
-    """A problem as the model sees it: the wrong value of each code that shows, what each code on form writes, the right value, slips."""
+    """A problem as the model sees it: the wrong value of each code that shows, what each code on form writes, the right
+    value, slips.
+    """
 
     right: Fraction
     reveals: Mapping[str, Fraction]
@@ -61,7 +66,8 @@ class Seen:
 
 @dataclass(frozen=True, slots=True)
 class Given:
-    """An answer as the model sees it: its *value* (None where it is not one number), its text, and whether its form is at fault.
+    """An answer as the model sees it: its *value* (None where it is not one number), its text, and whether its form is
+    at fault.
 
     *picked* are the codes that its teacher says have written it; None where she has said nothing.
     """
@@ -74,7 +80,9 @@ class Given:
 
 @dataclass(frozen=True, slots=True)
 class Belief:
-    """How probable it is that a pupil holds *code*: the problems (by index) in which it *could* show, and those in which it *did*."""
+    """How probable it is that a pupil holds *code*: the problems (by index) in which it *could* show, and those in
+    which it *did*.
+    """
 
     code: str
     belief: Fraction
@@ -91,7 +99,9 @@ class Belief:
 
 @dataclass(frozen=True, slots=True)
 class Priors:
-    """How probable a code is before a pupil's answers are seen: its weight in the catalogue, moved towards its *shares* in a class."""
+    """How probable a code is before a pupil's answers are seen: its weight in the catalogue, moved towards its *shares*
+    in a class.
+    """
 
     shares: Mapping[str, Fraction] = field(default_factory=dict)
     pupils: int = 0
@@ -107,12 +117,17 @@ class Priors:
 
 
 def beliefs(problems: Sequence[Seen], answers: Sequence[Given | None], priors: Priors | None = None) -> list[Belief]:
-    """The beliefs about the codes that explain at least one answer, the strongest first. None stands for a blank, or for nobody there."""
+    """The beliefs about the codes that explain at least one answer, the strongest first.
+
+    None stands for a blank, or for nobody there.
+    """
     return Evidence(problems, answers).beliefs(priors or Priors())
 
 
 def beliefs_of_class(evidence: Mapping[str, Evidence]) -> dict[str, list[Belief]]:
-    """The beliefs about each pupil by the *evidence* of her answers, with the shares of the class as they are after a first look."""
+    """The beliefs about each pupil by the *evidence* of her answers, with the shares of the class as they are after a
+    first look.
+    """
     there = [one for one in evidence.values() if one.told]
     shares: dict[str, Fraction] = {}
     for one in there:
@@ -124,7 +139,9 @@ def beliefs_of_class(evidence: Mapping[str, Evidence]) -> dict[str, list[Belief]
 
 
 class Evidence:
-    """What a pupil's *answers* to *problems* say of each code, before anything is believed; the costly parts are found once."""
+    """What a pupil's *answers* to *problems* say of each code, before anything is believed; the costly parts are found
+    once.
+    """
 
     def __init__(self, problems: Sequence[Seen], answers: Sequence[Given | None]) -> None:
         pairs = enumerate(zip(problems, answers, strict=False))
@@ -242,7 +259,9 @@ _Table = list[list[int]]  # a chance by how many codes that can show are held, a
 
 
 def _by_what_can_show(alike: Mapping[_Said, int]) -> dict[int, dict[int, _Table]]:
-    """The chances of answers together: those of the same codes that can show, and of the same that write them, in one table."""
+    """The chances of answers together: those of the same codes that can show, and of the same that write them, in one
+    table.
+    """
     found: dict[int, dict[int, _Table]] = {}
     for one, times in alike.items():
         table = found.setdefault(one.can, {}).setdefault(
@@ -255,8 +274,9 @@ def _by_what_can_show(alike: Mapping[_Said, int]) -> dict[int, dict[int, _Table]
 
 
 class _Said(NamedTuple):
-    """What an answer says, or the form of a right one: its chance without a misconception is *plain* of *whole*; *can* are the codes
-    that can show in it, *writes* those that write it."""
+    """What an answer says, or the form of a right one: its chance without a misconception is *plain* of *whole*; *can*
+    are the codes that can show in it, *writes* those that write it.
+    """
 
     plain: int
     whole: int

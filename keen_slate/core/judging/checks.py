@@ -26,7 +26,9 @@ class Check:
 
 
 def checks(working: Working) -> list[Check]:
-    """The checks that the problem allows: those of a sum or difference of positive numbers, and why the answer is in lowest terms."""
+    """The checks that the problem allows: those of a sum or difference of positive numbers, and why the answer is in
+    lowest terms.
+    """
     return [*_of_sum(working), *_of_form(working)]
 
 

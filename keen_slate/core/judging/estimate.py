@@ -5,8 +5,8 @@
 - `between`: each term lies between its whole below and above, so the answer lies in an interval, ends included.
 
 Of n terms the error is n times that of one. Products, quotients and mixed operations have no bound: only the size is
-compared. A factor below 1 goes to the nearest of 1/10, 1/4, 1/2, 3/4 and 1, never to 0, and a half beside it stays (common practice). A
-tie goes up or down as `Ways.ties` says, and is told. A problem that is its own estimate has none.
+compared. A factor below 1 goes to the nearest of 1/10, 1/4, 1/2, 3/4 and 1, never to 0, and a half beside it stays
+(common practice). A tie goes up or down as `Ways.ties` says, and is told. A problem that is its own estimate has none.
 """
 
 from __future__ import annotations
@@ -134,7 +134,9 @@ def rule_of(working: Working) -> str:
 
 
 def estimated(working: Working) -> Expr | None:
-    """What is estimated of a worked problem: itself, or what gives its missing number; None where nothing is calculated."""
+    """What is estimated of a worked problem: itself, or what gives its missing number; None where nothing is
+    calculated.
+    """
     expr = working.problem.expr
     if not isinstance(expr, Equation):
         return expr
@@ -142,7 +144,9 @@ def estimated(working: Working) -> Expr | None:
 
 
 def estimate(working: Working) -> Estimate | None:
-    """The estimate of a worked problem in its own ways; None where nothing is calculated (a chain, blank numerators), or nothing rounded."""
+    """The estimate of a worked problem in its own ways; None where nothing is calculated (a chain, blank numerators),
+    or nothing rounded.
+    """
     expr = estimated(working)
     about = _estimate(working, expr) if expr is not None else None
     return None if about is None or about.sum == expr else about
@@ -184,7 +188,9 @@ def _terms(expr: Expr, sign: int = 1) -> list[tuple[int, Expr]]:
 
 
 def written_like(working: Working, number: Fraction) -> Expr:
-    """*number* as the problem is written: a decimal where it is one of decimals, else a whole, a fraction or a mixed number."""
+    """*number* as the problem is written: a decimal where it is one of decimals, else a whole, a fraction or a mixed
+    number.
+    """
     decimal = as_decimal(number) if working.ending.problem.kind == "decimal" else None
     return decimal or mixed(number)
 

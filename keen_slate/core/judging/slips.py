@@ -1,4 +1,6 @@
-"""Slips: not misconceptions, but a fact off by one group, an addition off by 1 or 10, digits swapped, a number miscopied."""
+"""Slips: not misconceptions, but a fact off by one group, an addition off by 1 or 10, digits swapped, a number
+miscopied.
+"""
 
 from __future__ import annotations
 

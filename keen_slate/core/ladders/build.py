@@ -1,4 +1,5 @@
-"""A ladder built to order: candidates of each rung are drawn, few that reveal the targets are taken, the rest step up evenly.
+"""A ladder built to order: candidates of each rung are drawn, few that reveal the targets are taken, the rest step up
+evenly.
 
 All chance comes from the seed of the wish, so the same wish gives the same ladder.
 """
@@ -38,10 +39,12 @@ class NoLadderError(LookupError):
 
 @dataclass(frozen=True, slots=True)
 class Ladder:
-    """The problems chosen, what they reveal, the pairs of targets that stay alike, and the candidates: how many there were.
+    """The problems chosen, what they reveal, the pairs of targets that stay alike, and the candidates: how many there
+    were.
 
     *exact* is False where the counts are upper bounds, *sampled* True where not all candidates were gone through.
-    *ended_early* says that the deadline came first: there may be better problems, and *not_revealed* targets may show yet.
+    *ended_early* says that the deadline came first: there may be better problems, and *not_revealed* targets may show
+    yet.
     """
 
     problems: tuple[Option, ...]
@@ -56,7 +59,8 @@ class Ladder:
 
 
 def build(spec: Spec, kept: Mapping[int, Expr] | None = None, shunned: Collection[Expr] = ()) -> Ladder:
-    """The ladder that *spec* wishes for; at the deadline, what there is by then. Raises `NoLadderError`, `EndedEarlyError`.
+    """The ladder that *spec* wishes for; at the deadline, what there is by then. Raises `NoLadderError`,
+    `EndedEarlyError`.
 
     *kept* problems stay in their places (from 0); *shunned* ones are not taken, nor are copies of either.
     Where counting the candidates of very many denominators takes too long, it is a ladder of few of them.
@@ -130,7 +134,10 @@ class _Builder:
     # Candidates ---------------------------------------------------------------------------------------------------
 
     def _pool(self, rung: str, count: int) -> list[Option]:
-        """Candidates by lot, no copies among them: more than are needed. Raises `NoLadderError` where they are too few."""
+        """Candidates by lot, no copies among them: more than are needed.
+
+        Raises `NoLadderError` where they are too few.
+        """
         wanted = 5 * count + 7
         pool: list[Option] = []
         keys = set(self.used)
@@ -259,7 +266,10 @@ class _Builder:
         )
 
     def _revealing(self) -> list[Option]:
-        """Problems for free places that reveal all targets and, as far as it goes, tell them apart. Raises `NoLadderError`."""
+        """Problems for free places that reveal all targets and, as far as it goes, tell them apart.
+
+        Raises `NoLadderError`.
+        """
         done = 0
         for found in self.kept.values():
             done |= self.mask(found)
@@ -358,7 +368,9 @@ class _Builder:
         return filled
 
     def _in_order(self, filled: list[list[Option]]) -> list[Option]:
-        """The new problems of each rung, each climbing, and the kept ones in their places; neighbours near each other."""
+        """The new problems of each rung, each climbing, and the kept ones in their places; neighbours near each
+        other.
+        """
         waiting = dict(zip(self.free, filled, strict=True))
         problems: list[Option] = []
         for at, rung in enumerate(self.spec.slots):

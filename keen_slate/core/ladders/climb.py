@@ -1,4 +1,6 @@
-"""The climb of a set: what gets harder from one problem to the next, and the order with the fewest changes that climbs."""
+"""The climb of a set: what gets harder from one problem to the next, and the order with the fewest changes that
+climbs.
+"""
 
 from __future__ import annotations
 
@@ -19,7 +21,8 @@ _IN_ANY_ORDER = {"M6": {"M7", "M8", "M9"}, "F7": {"F4", "F5", "F6", "F8", "F9"}}
 
 
 def jump_between(before: Footing | None, after: Footing | None) -> Mark | None:
-    """Say "jump" where a rung of what both are about is skipped, "back" where it goes down there. Rungs in any order have no mark.
+    """Say "jump" where a rung of what both are about is skipped, "back" where it goes down there. Rungs in any order
+    have no mark.
 
     >>> def mark(*rungs): return jump_between(*[Footing(rung, rung[0]) for rung in rungs])
     >>> mark("F1", "F3"), mark("F4", "F3"), mark("M8", "F6"), mark("F6", "F7"), mark("F3", "F7"), mark("F7", "F4")
@@ -27,8 +30,8 @@ def jump_between(before: Footing | None, after: Footing | None) -> Mark | None:
 
     Where more is exchanged it is no step back.
 
-    >>> jump_between(Footing("D4", "D-", 1), Footing("D2", "D-", 3)), jump_between(Footing("D4", "D-", 1), Footing("D2", "D-", 1))
-    (None, 'back')
+    >>> [jump_between(Footing("D4", "D-", 1), Footing("D2", "D-", exchanges)) for exchanges in (3, 1)]
+    [None, 'back']
     """
     if before is None or after is None or before.about != after.about:
         return None
@@ -42,7 +45,8 @@ def jump_between(before: Footing | None, after: Footing | None) -> Mark | None:
 
 
 def stair(rungs: Sequence[str | None]) -> list[int]:
-    """How high each problem of a set stands: its rung counted among those of the set, from 1; where it has none, as its neighbour.
+    """How high each problem of a set stands: its rung counted among those of the set, from 1; where it has none, as its
+    neighbour.
 
     >>> stair(["M5", "M5", "M7", None, "M6"])
     [1, 1, 3, 3, 2]
@@ -68,7 +72,8 @@ class Climb:
 
 
 def climb(rungs: Sequence[str | None]) -> Climb:
-    """The order of problems on *rungs* that climbs, with the fewest moved; what stands on no rung stays behind its neighbour.
+    """The order of problems on *rungs* that climbs, with the fewest moved; what stands on no rung stays behind its
+    neighbour.
 
     The problems that stay are a longest run of rungs that do not fall.
 

@@ -1,4 +1,5 @@
-"""The candidates of D1 to D5: two decimals of up to two places (three, where they are asked for), or one of them a whole number.
+"""The candidates of D1 to D5: two decimals of up to two places (three, where they are asked for), or one of them a
+whole number.
 
 The digits after the point decide what happens there, the wholes what happens before it; each pair of either is
 worked in columns once, by the core's own column arithmetic.

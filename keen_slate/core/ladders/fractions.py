@@ -28,7 +28,8 @@ _MET = {"whole-answers": 1, "simplification": 2, "large-pictures": 4, "large-fac
 
 
 class _Shapes:
-    """The shapes of a rung, each with its common denominator and, as bits of `_MET`, what is met in it that may be avoided.
+    """The shapes of a rung, each with its common denominator and, as bits of `_MET`, what is met in it that may be
+    avoided.
 
     There may be a million of them, so what belongs to them stands beside them in arrays.
     """

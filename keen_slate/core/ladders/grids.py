@@ -86,7 +86,9 @@ class Grid:
         return self._up_to[-1] if self._up_to else 0
 
     def draw(self, dice: Random) -> Expr:
-        """One of them, of those within the limits where one is met, and at first without terms that can be simplified."""
+        """One of them, of those within the limits where one is met, and at first without terms that can be
+        simplified.
+        """
         for tried in range(_TRIED):
             block = self.blocks[bisect_right(self._up_to, dice.randrange(self.count))]
             problem = block.form(*[dice.choice(column) for column in block.columns])
@@ -121,7 +123,7 @@ class Grid:
         return answer > 0 and (self.limits.below is None or answer < self.limits.below)
 
 
-# What the columns hold --------------------------------------------------------------------------------------------------
+# What the columns hold ------------------------------------------------------------------------------------------------
 
 
 @lru_cache(maxsize=4)
@@ -163,7 +165,7 @@ def _shared_primes(f: Frac) -> int:
     return len(prime_factors(gcd(f.num, f.den)))
 
 
-# How problems are made of them --------------------------------------------------------------------------------------------
+# How problems are made of them ----------------------------------------------------------------------------------------
 
 
 def _alone(number: Expr) -> Expr:
@@ -232,7 +234,7 @@ def _tops_missing(a: Frac, b: Frac) -> Expr:
     return Equation((opened, make(whole, left, total.denominator)))
 
 
-# The rungs ----------------------------------------------------------------------------------------------------------------
+# The rungs ------------------------------------------------------------------------------------------------------------
 
 
 def _equal_pairs(limits: Limits) -> list[tuple[Frac, Frac]]:
@@ -310,7 +312,8 @@ _RUNGS: dict[str, Callable[[Limits], list[Block]]] = {
         Block(_shared, (_fractions(at), _fractions(at))),
         Block(_shared, (_mixed(at), _fractions(at))),
     ],
-    "P5": lambda at: [Block(_times, (_decimals(at, 9), _factors(at))), Block(_times, (_decimals(at, 9), _decimals(at, 0)))],
+    "P5": lambda at: [Block(_times, (_decimals(at, 9), _factors(at))),
+    Block(_times, (_decimals(at, 9), _decimals(at, 0)))],
     "P6": lambda at: [Block(lambda pair: _shared(*pair), (_quotients(at),))],
 }  # fmt: skip
 RUNGS = tuple(_RUNGS)

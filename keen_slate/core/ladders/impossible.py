@@ -25,8 +25,8 @@ _DRAWN = 400
 class Impossible:
     """The *limit* (a key of the wish) and the *nearest* value of it, all others staying, that allows a ladder.
 
-    *nearest* is None where no change of one limit alone allows one, or where the deadline came before it was found. *of* says what was
-    wished for.
+    *nearest* is None where no change of one limit alone allows one, or where the deadline came before it was found.
+    *of* says what was wished for.
     """
 
     limit: str
@@ -72,7 +72,9 @@ def build_or_why(
 
 
 def why_impossible(spec: Spec, error: NoLadderError) -> Impossible:
-    """Which limit rules the ladder out: the first whose change alone allows one, the limits on numbers before the wish itself."""
+    """Which limit rules the ladder out: the first whose change alone allows one, the limits on numbers before the wish
+    itself.
+    """
     if not error.missing or _ever(spec, error.missing):
         for limit, nearest, changed in _relaxed(spec):
             if passed():
@@ -91,7 +93,9 @@ def blamed(error: NoLadderError) -> str:
 
 
 def _ever(spec: Spec, missing: tuple[str, ...]) -> bool:
-    """Whether problems of these rungs, drawn without limits, ever reveal all that is *missing*; if not, no limit is to blame."""
+    """Whether problems of these rungs, drawn without limits, ever reveal all that is *missing*; if not, no limit is to
+    blame.
+    """
     left = set(missing)
     for rung in spec.rungs:
         dice = Random(rung)

@@ -28,7 +28,8 @@ PLAIN = Ways()
 
 @dataclass(frozen=True, slots=True)
 class Option:
-    """A candidate with its *features* (in the default ways) and the wrong *answers* it reveals, by code (in the class's).
+    """A candidate with its *features* (in the default ways) and the wrong *answers* it reveals, by code (in the
+    class's).
 
     *target* is the form that a lone number is asked for.
     """
@@ -56,7 +57,9 @@ _CONVERTED = ("V2", "V3", "V4")
 
 
 def problem_on(expr: Expr, rung: str) -> Problem | None:
-    """*expr* as a problem of the *rung*, with the form that a lone number is asked for there; None where it is no problem."""
+    """*expr* as a problem of the *rung*, with the form that a lone number is asked for there; None where it is no
+    problem.
+    """
     kind, complaint = kind_of(expr)
     if complaint is not None:
         return None
@@ -117,7 +120,9 @@ def is_within(found: Option, rung: str, limits: Limits) -> bool:
 
 
 def copy_key(expr: Expr) -> tuple[object, ...]:
-    """The same for problems that are copies of each other: the same terms in another order, where it does not matter."""
+    """The same for problems that are copies of each other: the same terms in another order, where it does not
+    matter.
+    """
     if isinstance(expr, Sum):
         return tuple(sorted([(sign, repr(term)) for sign, term in signed_terms(expr)]))
     if isinstance(expr, Product) and all(operator == "×" for operator, _ in expr.rest):
@@ -129,7 +134,9 @@ def copy_key(expr: Expr) -> tuple[object, ...]:
 
 
 class Goals:
-    """The misconceptions to reveal, a bit each; with *separate* a bit for each pair that is to be told apart besides."""
+    """The misconceptions to reveal, a bit each; with *separate* a bit for each pair that is to be told apart
+    besides.
+    """
 
     def __init__(self, codes: Iterable[str], separate: bool) -> None:
         self.codes = tuple(codes)
@@ -167,13 +174,16 @@ def traits(found: Option) -> tuple[object, ...]:
     seen = found.features
     operators = tuple([o for o, _ in found.expr.rest]) if isinstance(found.expr, (Sum, Product)) else ()
     return (
-        seen.terms, seen.denominators, seen.carries, seen.regroups, seen.across_zeros, seen.simplify_by > 1, seen.sum_above_one,
-        seen.whole_answer, seen.large_facts > 0, seen.negatives, operators, tuple([type(n) for n in leaves(found.expr)]),
+        seen.terms, seen.denominators, seen.carries, seen.regroups, seen.across_zeros, seen.simplify_by > 1,
+        seen.sum_above_one,
+        seen.whole_answer, seen.large_facts > 0, seen.negatives, operators,
+        tuple([type(n) for n in leaves(found.expr)]),
     )  # fmt: skip
 
 
 def height(found: Option) -> tuple[int, ...]:
-    """What comes first among the problems of a rung (common practice): fewer exchanges, a fraction beside one mixed number before two.
+    """What comes first among the problems of a rung (common practice): fewer exchanges, a fraction beside one mixed
+    number before two.
 
     Of three fractions those below one come first; where pieces are cut again, those with a smaller common denominator.
     """
@@ -190,7 +200,9 @@ def distance(a: Option, b: Option) -> int:
 
 
 def awkward(found: Option) -> int:
-    """How much a teacher would not pick without a reason: terms typed unsimplified, equal numbers, one taken away again, large facts, nothing revealed."""
+    """How much a teacher would not pick without a reason: terms typed unsimplified, equal numbers, one taken away
+    again, large facts, nothing revealed.
+    """
     dens = tuple([n.den for n in leaves(found.expr) if isinstance(n, (Frac, Mixed))])
     unsimplified = relation(dens) != "like" and any(
         Fraction(n.num, n.den).denominator != n.den for n in leaves(found.expr) if isinstance(n, (Frac, Mixed))

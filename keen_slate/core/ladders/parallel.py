@@ -1,4 +1,5 @@
-"""One like this: a problem with the same features that reveals the same misconceptions, with other numbers of about the same size.
+"""One like this: a problem with the same features that reveals the same misconceptions, with other numbers of about the
+same size.
 
 A decimal answer that ends has an answer that ends, with no more places; one that recurs, one that recurs.
 """
@@ -52,7 +53,9 @@ _SHORT_PERIOD = 2  # digits that recur, which any problem that recurs may have
 
 @dataclass(frozen=True, slots=True)
 class Parallel:
-    """The nearest problem found, and what is *different* about it: names of features, and codes shown in only one of both."""
+    """The nearest problem found, and what is *different* about it: names of features, and codes shown in only one of
+    both.
+    """
 
     worked: Worked
     different: tuple[str, ...]
@@ -81,8 +84,8 @@ _FEATURES = {
 def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -> Parallel | None:
     """A problem like *worked*, found by lot from the *seed*; None where no other problem of its kind can be worked.
 
-    *shunned* are texts not to be taken. The first one found that is alike in everything is taken, else the most alike (of those
-    that are tried before the deadline).
+    *shunned* are texts not to be taken. The first one found that is alike in everything is taken, else the most alike
+    (of those that are tried before the deadline).
     """
     if worked.working.parts:
         return _other_story(worked, seed, shunned)
@@ -129,7 +132,9 @@ def _shared(one: Expr, other: Expr) -> int:
 
 
 def differences(one: Worked, other: Worked) -> tuple[str, ...]:
-    """In what two problems are not alike: features by name, then codes of misconceptions that show in only one of them."""
+    """In what two problems are not alike: features by name, then codes of misconceptions that show in only one
+    of them.
+    """
     shown = [{found.entry.code for found in worked.likely if found.status == "reveals"} for worked in (one, other)]
     return (*unlike(one.features, other.features), *sorted(shown[0] ^ shown[1]))
 
@@ -163,7 +168,9 @@ def _worked(expr: Expr, like: Worked) -> Working | None:
 
 
 def _as_hard(one: Working, other: Working) -> bool:
-    """Whether the answer of the *other* is written as that of the *one*, and its numbers are no more than twice as large, or half."""
+    """Whether the answer of the *other* is written as that of the *one*, and its numbers are no more than twice as
+    large, or half.
+    """
     a, b = [w.answer.inner if isinstance(w.answer, Neg) else w.answer for w in (one, other)]
     if isinstance(a, Dec) or isinstance(b, Dec):
         places, recurs = [len(n.places) if isinstance(n, Dec) else 0 for n in (a, b)], [_period(n) for n in (a, b)]
@@ -178,7 +185,9 @@ def _period(number: Expr) -> int:
 
 
 def _varied(working: Working, dice: Random) -> Iterator[Expr]:
-    """The problem with other numbers of the same forms and about the same sizes: first its own denominators, then others too."""
+    """The problem with other numbers of the same forms and about the same sizes: first its own denominators, then
+    others too.
+    """
     expr, answer = working.problem.expr, working.answer
     if isinstance(expr, Product) and len(expr.rest) == 1 and expr.rest[0][0] == "÷" and not _period(answer):
         divisor = expr.rest[0][1]
@@ -193,7 +202,9 @@ def _varied(working: Working, dice: Random) -> Iterator[Expr]:
 
 
 def _quotients(dividend: Expr, divisor: Expr, quotient: Expr, dice: Random) -> Iterator[Expr]:
-    """Quotients that end, made from other numbers like the *divisor* and the *quotient*; none is divided by 1 or a power of ten."""
+    """Quotients that end, made from other numbers like the *divisor* and the *quotient*; none is divided by 1 or a
+    power of ten.
+    """
     for _ in range(_MOST_TRIED):
         by, made = _other(divisor, {}, dice), _other(quotient, {}, dice)
         shared = as_decimal(value(by) * value(made))
@@ -241,7 +252,9 @@ def _like(n: int, dice: Random) -> int:
 
 
 def _top(num: int, den: int, other: int, dice: Random) -> int:
-    """A numerator over *other* where *num* stood over *den*: proper and in lowest terms if that was, about as large if not."""
+    """A numerator over *other* where *num* stood over *den*: proper and in lowest terms if that was, about as large if
+    not.
+    """
     if num < den:
         lowest = gcd(num, den) == 1
         return dice.choice([n for n in range(1, max(2, other)) if not lowest or gcd(n, other) == 1])

@@ -1,4 +1,6 @@
-"""What problems may be kept to, beyond the limits on their numbers: one shape of problem, told from how it is written."""
+"""What problems may be kept to, beyond the limits on their numbers: one shape of problem, told from how it is
+written.
+"""
 
 from __future__ import annotations
 

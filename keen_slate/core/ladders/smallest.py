@@ -48,8 +48,8 @@ class Smallest:
 def smallest(codes: Sequence[str], ways: Ways | None = None, limits: Limits | None = None) -> Smallest:
     """The fewest problems that reveal each of *codes* and separate all pairs of them.
 
-    It is proven that no fewer do (of problems of two terms within *limits*) where as many are needed even if one problem
-    of each kind that was not gone through whole could show all that shows in its kind.
+    It is proven that no fewer do (of problems of two terms within *limits*) where as many are needed even if one
+    problem of each kind that was not gone through whole could show all that shows in its kind.
     """
     ways = ways or Ways()
     goals = Goals(codes, True)
@@ -83,13 +83,17 @@ def smallest(codes: Sequence[str], ways: Ways | None = None, limits: Limits | No
 
 
 def _kinds_of(codes: Sequence[str]) -> set[Kind]:
-    """The kinds of problem in which *codes* are looked for: a code of several kinds in those that others need anyway."""
+    """The kinds of problem in which *codes* are looked for: a code of several kinds in those that others need
+    anyway.
+    """
     single: set[Kind] = {ENTRIES[code].kinds[0] for code in codes if len(ENTRIES[code].kinds) == 1}
     return single | {ENTRIES[code].kinds[0] for code in codes if not single & set(ENTRIES[code].kinds)}
 
 
 def _at_best(goals: Goals) -> list[int]:
-    """For each kind that is not gone through whole, what one problem of it shows at best: its codes, told from all others."""
+    """For each kind that is not gone through whole, what one problem of it shows at best: its codes, told from all
+    others.
+    """
     kinds = {kind for code in goals.codes for kind in ENTRIES[code].kinds if kind not in _WHOLE}
     return [_best_of(goals, {code for code in goals.codes if kind in ENTRIES[code].kinds}) for kind in sorted(kinds)]
 

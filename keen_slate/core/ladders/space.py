@@ -28,10 +28,11 @@ def smaller(denominators: tuple[int, ...], most: int) -> tuple[int, ...]:
 
 
 class Space(Protocol):
-    """The candidates of one rung within limits. *considered* counts those of its *family* before any limit is looked at.
+    """The candidates of one rung within limits. *considered* counts those of its *family* before any limit is looked
+    at.
 
-    *exact* says that *count* is what satisfies the limits, and no upper bound; *sampled* that there are others which are not
-    gone through (those with the larger denominators).
+    *exact* says that *count* is what satisfies the limits, and no upper bound; *sampled* that there are others which
+    are not gone through (those with the larger denominators).
     """
 
     family: str

@@ -50,8 +50,9 @@ class SpecError(CoreError):
 class Limits:
     """Limits on the terms as written and on the answer.
 
-    *below* is the number that the answer stays under, *places* are the counts of digits that may stand after a point; with
-    *lowest_terms* no term can be simplified as it is written, and *only* is one of `shapes.SHAPES` that all problems have.
+    *below* is the number that the answer stays under, *places* are the counts of digits that may stand after a point;
+    with *lowest_terms* no term can be simplified as it is written, and *only* is one of `shapes.SHAPES` that all
+    problems have.
     """
 
     denominators: tuple[int, ...] = DENOMINATORS
@@ -116,7 +117,8 @@ def between(first: str, last: str, steps: int) -> dict[str, int]:
 
 
 def spread(rungs: Sequence[str], steps: int) -> dict[str, int]:
-    """So many *steps* over *rungs* (in the order of their climb) as evenly as they go, the first and the last among them.
+    """So many *steps* over *rungs* (in the order of their climb) as evenly as they go, the first and the last among
+    them.
 
     >>> spread(("F4", "F5", "F6"), 4), spread(("D1", "D2", "D3", "D4"), 2)
     ({'F4': 2, 'F5': 1, 'F6': 1}, {'D1': 1, 'D4': 1})
@@ -131,8 +133,10 @@ def read_spec(given: object, ways: Ways | None = None) -> Spec:
     """The wish that the JSON value *given* spells (docs/formats.md). Raises `SpecError`."""
     if not isinstance(given, Mapping):
         raise SpecError("A ladder is asked for with an object.", "", 'Begin with {"rungs": {"M7": 2}}.')
-    known = {"rungs", "from", "to", "steps", "answer_below", "denominators", "largest_common_denominator", "largest_whole",
-             "avoid", "targets", "separate", "seed", "label", "operations", "lowest_terms", "places", "likes_first", "only"}  # fmt: skip
+    known = {"rungs", "from", "to", "steps", "answer_below", "denominators", "largest_common_denominator",
+    "largest_whole",
+             "avoid", "targets", "separate", "seed", "label", "operations", "lowest_terms", "places", "likes_first",
+             "only"}  # fmt: skip
     for key in given:
         if key not in known:
             raise SpecError(f"{key!r} is no part of a ladder.", str(key), f"It may have {', '.join(sorted(known))}.")
@@ -152,7 +156,8 @@ def read_spec(given: object, ways: Ways | None = None) -> Spec:
         raise SpecError("A label is a word.", "label", 'Write "label": "ft", or null for none.')
     spec = Spec(
         _rungs(given), limits, _names(given.get("targets"), "targets", ENTRIES), _yes_or_no(given, "separate"),
-        _whole(given, "seed", -LARGEST_SEED, LARGEST_SEED, 0) or 0, label or None, ways or Ways(), _yes_or_no(given, "likes_first"),
+        _whole(given, "seed", -LARGEST_SEED, LARGEST_SEED, 0) or 0, label or None, ways or Ways(),
+        _yes_or_no(given, "likes_first"),
     )  # fmt: skip
     if spec.label:
         _check_label(spec.label)

@@ -1,7 +1,7 @@
 """A graded set in one step: from a published standard to what is wished for.
 
-What each standard asks of the numbers is from memory, as the standards themselves (`grading.standards`): in grade 4 of CCSS-M the
-denominators are 2, 3, 4, 5, 6, 8, 10, 12 (those of a ladder that names none) and 100.
+What each standard asks of the numbers is from memory, as the standards themselves (`grading.standards`): in grade 4 of
+CCSS-M the denominators are 2, 3, 4, 5, 6, 8, 10, 12 (those of a ladder that names none) and 100.
 """
 
 from __future__ import annotations
@@ -85,7 +85,8 @@ def _climb(name: str, first: str, last: str, words: str) -> Climb:
 CLIMBS: tuple[Climb, ...] = (
     _climb("Unlike fractions", "F4", "F6", "fraction fractions unlike common denominator denominators add adding sum"),
     _climb("Subtracting <mixed numbers>", "M5", "M9",
-           "mixed subtract subtracting difference take left over less minus regroup regrouping borrow exchange rename cut"),
+           "mixed subtract subtracting difference take left over less minus regroup regrouping borrow exchange rename "
+           "cut"),
     _climb("Decimals", "D1", "D5", "decimal decimals point tenths hundredths places rain money price metres litres"),
     _climb("Like fractions", "F1", "F3", "fraction fractions like same pieces whole add adding"),
     _climb("Adding <mixed numbers>", "M1", "M4", "mixed add adding sum plus total together carry"),

@@ -1,4 +1,5 @@
-"""Stories made to order: situations, a scenario, rungs; their numbers come from the ladder's own search, so its limits hold.
+"""Stories made to order: situations, a scenario, rungs; their numbers come from the ladder's own search, so its limits
+hold.
 
 All chance comes from the seed of the wish, so the same wish gives the same stories.
 """
@@ -46,7 +47,8 @@ class Made:
 def make_stories(
     wish: StoryWish, kept: Mapping[int, Story] | None = None, shunned: Collection[str] = ()
 ) -> Made | Impossible:
-    """The stories that are wished for, or which part of the wish rules them out. *kept* ones stay in their places (from 0).
+    """The stories that are wished for, or which part of the wish rules them out. *kept* ones stay in their places (from
+    0).
 
     Texts among *shunned* are not told again.
     """
@@ -57,7 +59,9 @@ def make_stories(
 
 
 def _why(wish: StoryWish) -> Impossible:
-    """What rules the wish out: the limits of its numbers, else that its scenario or its situations have nothing of such sizes."""
+    """What rules the wish out: the limits of its numbers, else that its scenario or its situations have nothing of such
+    sizes.
+    """
     for operator, allowed in _OPERATIONS.items():
         for rung in [one for one in wish.calculations or _USUAL if one in allowed]:
             numbers = replace(wish.spec, rungs={rung: 1}, targets=()).within(operations=frozenset([operator]))
@@ -88,7 +92,9 @@ class _Maker:
         return asked and there and (operator is None or bool(self._rungs(operator)))
 
     def _rungs(self, operator: Operator) -> list[str]:
-        """The rungs of the calculations that may be asked with an *operator*; of the usual ones those that the limits allow."""
+        """The rungs of the calculations that may be asked with an *operator*; of the usual ones those that the limits
+        allow.
+        """
         rungs = [rung for rung in self.wish.calculations or _USUAL if rung in _OPERATIONS[operator]]
         return rungs if self.wish.calculations else [rung for rung in rungs if self._space(operator, rung).count]
 
@@ -172,7 +178,10 @@ class _Maker:
     # Telling ----------------------------------------------------------------------------------------------------------
 
     def _told(self, rung: str, pattern: Pattern, expr: Expr | None, at: int) -> Story:
-        """The story of a place: told of a thing that its numbers suit; with other numbers where there is none. Raises `NoLadderError`."""
+        """The story of a place: told of a thing that its numbers suit; with other numbers where there is none.
+
+        Raises `NoLadderError`.
+        """
         dice = Random(f"story {self.wish.seed} {at}")
         beside = rung == "S6" and pattern.rung != "S6"
         for tried in range(_MOST_TRIED):

@@ -26,7 +26,9 @@ _WORD = re.compile(r"[^\W\d_]+")
 
 
 def stories_for(problem: Problem, ways: Ways, seed: int, count: int = 3, own: Sequence[Scenario] = ()) -> list[Worked]:
-    """So many stories that fit the numbers and the label of a *problem*, each of another situation; fewer where there are no more."""
+    """So many stories that fit the numbers and the label of a *problem*, each of another situation; fewer where there
+    are no more.
+    """
     dice = Random(f"tell {seed} {problem.text}")
     made: list[Worked] = []
     told: set[tuple[str, str]] = set()
@@ -84,7 +86,9 @@ def _suits(number: Expr, slot: str) -> bool:
 
 
 def story_like(worked: Worked, seed: int, shunned: Collection[str] = ()) -> Worked | None:
-    """A story like a *worked* one: the same situation and unknown, calculations on the same rungs, other numbers, another scenario."""
+    """A story like a *worked* one: the same situation and unknown, calculations on the same rungs, other numbers,
+    another scenario.
+    """
     story = story_of(worked.working.problem)
     if story is None:
         return None
@@ -107,7 +111,9 @@ def story_like(worked: Worked, seed: int, shunned: Collection[str] = ()) -> Work
 
 
 def told_in(story: Story) -> list[Scenario]:
-    """The scenarios of ours whose doers and things a *story* names most often: several where it fits them alike, or none."""
+    """The scenarios of ours whose doers and things a *story* names most often: several where it fits them alike, or
+    none.
+    """
     text = f" {' '.join(_WORD.findall(story.text.lower()))} "
 
     def named(one: Scenario) -> int:

@@ -1,4 +1,6 @@
-"""Numbers drawn by lot for a story whose numbers no rung gives: equal groups, parts, changes of unit, and what there is at the start."""
+"""Numbers drawn by lot for a story whose numbers no rung gives: equal groups, parts, changes of unit, and what there is
+at the start.
+"""
 
 from __future__ import annotations
 

@@ -21,8 +21,9 @@ _OWN = {"seed", "rungs", "count", "situations", "scenario", "calculations", "unk
 
 @dataclass(frozen=True, slots=True)
 class StoryWish:
-    """What stories are wished for: *rungs* with counts, *situations* (none: all), a *scenario* (None: any), and the rungs and limits
-    of their calculations as those of a ladder; *elsewhere* are scenarios that none is told in."""
+    """What stories are wished for: *rungs* with counts, *situations* (none: all), a *scenario* (None: any), and the
+    rungs and limits of their calculations as those of a ladder; *elsewhere* are scenarios that none is told in.
+    """
 
     rungs: Mapping[str, int]
     spec: Spec

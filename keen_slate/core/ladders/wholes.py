@@ -50,7 +50,10 @@ class Pairs:
         return self.made[k][at - (self.up_to[k] - len(self.made[k]))]
 
     def typical(self, most: int) -> Iterator[Pair]:
-        """Pairs that stand for all: little and more, with and without a second whole. Statuses do not depend on more."""
+        """Pairs that stand for all: little and more, with and without a second whole.
+
+        Statuses do not depend on more.
+        """
         seen: set[tuple[int, bool, bool]] = set()
         for k in range(most + 1):
             for pair in self.made[k]:

@@ -11,7 +11,9 @@ from .spec import Limits
 
 
 def is_written_within(expr: Expr, limits: Limits) -> bool:
-    """Whether the operations, terms and places of *expr* are those that the *limits* allow; a lone number is no term."""
+    """Whether the operations, terms and places of *expr* are those that the *limits* allow; a lone number is no
+    term.
+    """
     if not operations_of(expr) <= limits.operations:
         return False
     if limits.only is not None and not SHAPES[limits.only].has(expr):

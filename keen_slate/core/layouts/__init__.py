@@ -1,4 +1,5 @@
-"""What is written where. In: a `Working`. Out: rows and sheets of cells in the squares of the paper; screens and paper only place them.
+"""What is written where. In: a `Working`. Out: rows and sheets of cells in the squares of the paper; screens and paper
+only place them.
 
 Each module with a layout registers it; all modules here are found by being here.
 """

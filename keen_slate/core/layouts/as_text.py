@@ -1,4 +1,6 @@
-"""A layout in characters: two to a square, a line for each half square, what is crossed out with a stroke through it."""
+"""A layout in characters: two to a square, a line for each half square, what is crossed out with a stroke
+through it.
+"""
 
 from __future__ import annotations
 

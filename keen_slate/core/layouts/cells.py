@@ -1,8 +1,8 @@
 """What all layouts are made of: characters and rules that sit in the squares of the paper.
 
-Lengths are in half squares. The digits of one number stand together, under a bar 0.62 of a square apart, else 0.83; where
-place value is worked in columns, each has a square of its own (2). A fraction's bar is as long as its longer number, the shorter one
-is centred over or under it. A number is two squares high; its bar lies in the middle.
+Lengths are in half squares. The digits of one number stand together, under a bar 0.62 of a square apart, else 0.83;
+where place value is worked in columns, each has a square of its own (2). A fraction's bar is as long as its longer
+number, the shorter one is centred over or under it. A number is two squares high; its bar lies in the middle.
 """
 
 from __future__ import annotations
@@ -23,11 +23,11 @@ _APART: dict[Size, float] = {"tall": 1.66, "half": 1.24, "small": 0.9}  # from d
 
 @dataclass(frozen=True, slots=True)
 class Cell:
-    """A digit, a sign, or a number whose digits stand together: its top left corner and its width *w*, in half squares; "tall" is two
-    squares high, "half" one; "small" is as "half", for two digits in one square.
+    """A digit, a sign, or a number whose digits stand together: its top left corner and its width *w*, in half squares;
+    "tall" is two squares high, "half" one; "small" is as "half", for two digits in one square.
 
-    *below* says that it stands under a bar, *struck* that it is crossed out; *unit* counts the numbers of a line (-1 for
-    what is no number), *blank* says that pupils fill it in.
+    *below* says that it stands under a bar, *struck* that it is crossed out; *unit* counts the numbers of a line (-1
+    for what is no number), *blank* says that pupils fill it in.
     """
 
     x: int
@@ -101,7 +101,9 @@ def width_of(text: str, size: Size) -> int:
 def together(
     text: str, x: int, y: int, size: Size, role: Role, w: int | None = None, unit: int = -1, *, below: bool = False
 ) -> Cell:
-    """*text* with its digits together from *x* on, in the middle of *w* half squares; as wide as it needs without them."""
+    """*text* with its digits together from *x* on, in the middle of *w* half squares; as wide as it needs
+    without them.
+    """
     return Cell(x, y, text, size, role, below, unit=unit, w=width_of(text, size) if w is None else w)
 
 

@@ -1,4 +1,6 @@
-"""`checklist`: the questions that a class asks in its order, every time, each answered, with the steps that follow from it."""
+"""`checklist`: the questions that a class asks in its order, every time, each answered, with the steps that follow from
+it.
+"""
 
 from __future__ import annotations
 

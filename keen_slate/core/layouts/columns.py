@@ -72,7 +72,8 @@ class _Board:
     def __init__(self, working: Working) -> None:
         self.working = working
         self.mark = mark_of(working.ways)
-        # What is still to be written: a result, once made, stands with all its zeros, a number with those that were typed.
+        # What is still to be written: a result, once made, stands with all its zeros, a number with those that were
+        # typed.
         self.made: list[Expr] = []
         self.typed: list[Expr] = [
             n for n in leaves(working.problem.expr) if isinstance(n, Whole) or (isinstance(n, Dec) and not n.period)
@@ -260,7 +261,9 @@ class _Board:
     def _number(
         self, frame: _Frame, amount: int, role: Role, first: int = 0, last: int | None = None, whole: bool | None = None
     ) -> None:
-        """The digits of *amount* from column *first* up to *last*, with the point where there are places before the whole part."""
+        """The digits of *amount* from column *first* up to *last*, with the point where there are places before the
+        whole part.
+        """
         digits = digits_of(amount, frame.places + 1)
         point = frame.places and (first < frame.places if whole is None else whole)
         for i, digit in list(enumerate(digits))[first : last if last is not None else len(digits)]:
@@ -286,7 +289,9 @@ class _Board:
 
 @dataclass(frozen=True, slots=True)
 class _Frame:
-    """Where the digits of a calculation stand: the last one at *right*; a square is kept for the point before the last *places*."""
+    """Where the digits of a calculation stand: the last one at *right*; a square is kept for the point before the last
+    *places*.
+    """
 
     right: int
     places: int
@@ -304,7 +309,8 @@ class _Frame:
 def heights_over(columns: Sequence[Subtracted]) -> list[list[int]]:
     """How high the new numbers of each column stand over its digit, in half squares.
 
-    Of two numbers with two digits that would stand side by side, squeezed, the one on the left is raised out of the way.
+    Of two numbers with two digits that would stand side by side, squeezed, the one on the left is raised out of the
+    way.
     """
     heights: list[list[int]] = []
     for j, column in enumerate(columns):

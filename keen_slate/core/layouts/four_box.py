@@ -16,7 +16,9 @@ BOXED = ("add-subtract", "simplify")  # the kinds of problem that boxes are draw
 
 @layout("four-box")
 def four_box(working: Working) -> Laid | None:
-    """Four boxes; what comes before the common denominator stands with the problem; the solution begins with the like fractions."""
+    """Four boxes; what comes before the common denominator stands with the problem; the solution begins with the like
+    fractions.
+    """
     if working.problem.kind not in BOXED:
         return None
     problem = expression_row(None, working.problem.expr, working.problem_roles, "", working, BOX_COLUMNS)

@@ -37,7 +37,9 @@ def line_glyphs(working: Working, expr: Expr, roles: Roles) -> list[Glyph]:
 
 
 def with_label(number: list[Glyph], label: str | None) -> list[Glyph]:
-    """The pieces of a *number* with its *label*, if it has one: a sign of money before it, others behind, with the room they take."""
+    """The pieces of a *number* with its *label*, if it has one: a sign of money before it, others behind, with the room
+    they take.
+    """
     role = number[0].role if number else ""
     if not label:
         return number

@@ -1,4 +1,6 @@
-"""A working laid out as its class does; a story's calculations as one: sheets under each other, or boxes one after the other."""
+"""A working laid out as its class does; a story's calculations as one: sheets under each other, or boxes one after the
+other.
+"""
 
 from __future__ import annotations
 
@@ -78,7 +80,9 @@ def _moments(sheet: Sheet, start: int) -> tuple[Moment, ...]:
 
 
 def _names(part: Working, keys: list[str], start: int) -> dict[str, str]:
-    """The names of a part's steps in the whole working, by their own; its first line is that of the step that leads to it."""
+    """The names of a part's steps in the whole working, by their own; its first line is that of the step that leads to
+    it.
+    """
     own = step_keys(part)
     first = keys[start - 1] if start else "problem"
     return {"problem": first} | {key: keys[start + i] for i, key in enumerate(own)}

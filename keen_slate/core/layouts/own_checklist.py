@@ -90,7 +90,9 @@ if set(_HOOKS) != set(HANGS_ON):
 
 
 def own_boxes(working: Working, questions: Collection[Question]) -> tuple[Box, ...]:
-    """The *questions* with their answers; a step that none of them asks for stands where it comes, under the core's own."""
+    """The *questions* with their answers; a step that none of them asks for stands where it comes, under the core's
+    own.
+    """
     steps = [step.kind for step in working.steps]
     boxes: list[Box] = []
     done = 0
@@ -111,7 +113,8 @@ def own_boxes(working: Working, questions: Collection[Question]) -> tuple[Box, .
     waiting = [_HOOKS[one.hangs_on] for one in questions]
     for at, question in enumerate(questions):
         later = frozenset[StepKind]().union(*[hook.kinds for hook in waiting[at:]])
-        # What no question asks for comes before the question that asks for what follows; the last one asks when all else is done.
+        # What no question asks for comes before the question that asks for what follows; the last one asks when all
+        # else is done.
         following = next((kind for kind in steps[done:] if kind in later), None)
         turn = following in waiting[at].kinds or waiting[at].kinds == {SIMPLIFY}
         while turn and done < len(steps) and steps[done] not in later:
@@ -128,7 +131,9 @@ def own_boxes(working: Working, questions: Collection[Question]) -> tuple[Box, .
 
 
 def _answer(hook: _Hook, there: bool, subtracts: bool) -> str:
-    """Yes or no: whether the steps that it hangs on are *there*; of cutting up nothing can be said where nothing is taken away."""
+    """Yes or no: whether the steps that it hangs on are *there*; of cutting up nothing can be said where nothing is
+    taken away.
+    """
     if not hook.kinds:
         return ""
     if hook.kinds == _CUT_UP and not subtracts:

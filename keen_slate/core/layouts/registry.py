@@ -1,4 +1,7 @@
-"""The layouts: a module each, found by being there. A layout is a function that lays a working out, or says None where it cannot."""
+"""The layouts: a module each, found by being there.
+
+A layout is a function that lays a working out, or says None where it cannot.
+"""
 
 from __future__ import annotations
 
@@ -14,7 +17,10 @@ from .sheet import Sheet
 
 @dataclass(frozen=True, slots=True)
 class Jotting:
-    """A line beside the steps. *step* and *line* say which jotting of the working it is; None where the layout says it itself."""
+    """A line beside the steps.
+
+    *step* and *line* say which jotting of the working it is; None where the layout says it itself.
+    """
 
     rich: Rich
     step: int | None = None
@@ -46,7 +52,9 @@ def jottings_of(working: Working, steps: Iterable[int]) -> tuple[Jotting, ...]:
 
 @dataclass(frozen=True, slots=True)
 class Laid:
-    """What a layout makes of a working, besides its lines: one *sheet*, or *boxes*; neither, where the lines are all there is."""
+    """What a layout makes of a working, besides its lines: one *sheet*, or *boxes*; neither, where the lines are all
+    there is.
+    """
 
     sheet: Sheet | None = None
     boxes: tuple[Box, ...] = ()

@@ -35,7 +35,9 @@ def rows_of(working: Working, steps: Sequence[int], columns: int) -> tuple[Row, 
 
 
 def lead(working: Working, i: int) -> str:
-    """What stands before the end of step *i*: an equals sign; nothing before an equation; the blank where its calculation begins."""
+    """What stands before the end of step *i*: an equals sign; nothing before an equation; the blank where its
+    calculation begins.
+    """
     if isinstance(working.steps[i].after, Equation) or working.steps[i].kind is THEN:
         return ""
     if not isinstance(working.problem.expr, Equation):
@@ -46,7 +48,9 @@ def lead(working: Working, i: int) -> str:
 def expression_row(
     step: int | None, expr: Expr, roles: Roles, before: str, working: Working, columns: int = COLUMNS
 ) -> Row:
-    """*expr*, a line of *working*, in the squares, with what stands *before* it (an equals sign, or nothing) in the first ones."""
+    """*expr*, a line of *working*, in the squares, with what stands *before* it (an equals sign, or nothing) in the
+    first ones.
+    """
     placer = _Placer(columns * SQUARE, SQUARE * max(1, len(before)))
     placer.cells += [cell for cell in characters(before, 0, 0, "tall", "") if cell.text != " "]
     for piece in line_glyphs(working, expr, roles):

@@ -16,7 +16,8 @@ PROBLEM = -1  # in the place of a step's index
 
 @dataclass(frozen=True, slots=True)
 class Moment:
-    """Something that is written at once: *step* is the index of the step that it belongs to, -1 for the problem; *title* says what.
+    """Something that is written at once: *step* is the index of the step that it belongs to, -1 for the problem;
+    *title* says what.
 
     *hidden* says that pupils write it.
     """
@@ -74,7 +75,10 @@ class Pen:
         return len(self.moments)
 
     def write(self, cells: Iterable[Cell], unit: int | None = None) -> list[str]:
-        """Write *cells*; returns their keys. Together they are number *unit* of the step's own line; without one, each is its own."""
+        """Write *cells*; returns their keys.
+
+        Together they are number *unit* of the step's own line; without one, each is its own.
+        """
         owner = "problem" if self.step == PROBLEM else self.keys[self.step]
         keys = []
         for c in cells:

@@ -1,9 +1,9 @@
 """`stacked`: numbers under each other, wholes under wholes, fractions under fractions, as on a careful board.
 
-The terms stand in a column; each step that rewrites them adds a column after an equals sign. Regrouping
-crosses out the whole and the numerator and writes the new ones above; a plain whole is crossed out once, and written anew as a whole
-less and the pieces of one. Then comes a rule, and under it the result with the wholes under the wholes. Steps that do not keep the
-terms apart follow as lines below. All of it is written moment by moment, as a hand would.
+The terms stand in a column; each step that rewrites them adds a column after an equals sign. Regrouping crosses out the
+whole and the numerator and writes the new ones above; a plain whole is crossed out once, and written anew as a whole
+less and the pieces of one. Then comes a rule, and under it the result with the wholes under the wholes. Steps that do
+not keep the terms apart follow as lines below. All of it is written moment by moment, as a hand would.
 """
 
 from __future__ import annotations
@@ -230,7 +230,9 @@ class _Stack:
         return isinstance(self.columns[-1].terms[0][1], Whole)
 
     def _regroup(self, place: _Place) -> None:
-        """Cross out what changes in the first term, and write the new numbers above; nothing where nothing is regrouped."""
+        """Cross out what changes in the first term, and write the new numbers above; nothing where nothing is
+        regrouped.
+        """
         if self.regrouped is None:
             return
         step, new = self.regrouped.step, self.regrouped.number
@@ -273,7 +275,9 @@ class _Stack:
         return parts(self.regrouped.number if self.regrouped else self.columns[-1].terms[0][1])[0]
 
     def _lent(self) -> list[Subtracted]:
-        """The columns of the wholes of a difference of two numbers, where a digit has to take ten from the left; else none."""
+        """The columns of the wholes of a difference of two numbers, where a digit has to take ten from the left; else
+        none.
+        """
         terms = self.columns[-1].terms
         if self._is_addition() or len(terms) > 2 or not self.results:
             return []
@@ -320,7 +324,9 @@ class _Stack:
             self.pen.rule(Rule(0, y - SQUARE // 2, place.end, ""))
 
     def _first_result(self, one: Result, place: _Place, y: int, role: Role) -> None:
-        """The number right under the rule: its fraction and its whole one after the other, where the class works them so."""
+        """The number right under the rule: its fraction and its whole one after the other, where the class works them
+        so.
+        """
         step = self.working.steps[one.step]
         rule = Rule(0, y - SQUARE // 2, place.end, "")
         mixed = isinstance(one.number, Mixed)
@@ -397,7 +403,8 @@ class _Place:
 
 
 def _changed_digits(old: int, new: int) -> list[tuple[int, str, str]]:
-    """The digits in which two wholes differ, from the left: the place from the right, what stood there, what stands there now.
+    """The digits in which two wholes differ, from the left: the place from the right, what stood there, what stands
+    there now.
 
     >>> _changed_digits(62, 61), _changed_digits(100, 99), _changed_digits(7, 0)
     ([(0, '2', '1')], [(2, '1', ''), (1, '0', '9'), (0, '0', '9')], [(0, '7', '')])

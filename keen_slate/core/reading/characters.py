@@ -10,7 +10,8 @@ from collections.abc import Iterator
 
 from ..errors import ReadError
 
-# What XML 1.0 leaves out (the W3C's recommendation, section 2.2, from memory): tab, line feed and carriage return may stay.
+# What XML 1.0 leaves out (the W3C's recommendation, section 2.2, from memory): tab, line feed and carriage return may
+# stay.
 _UNKEEPABLE = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\ufffe\uffff\ud800-\udfff]")
 
 
@@ -18,7 +19,8 @@ MOST_LEVELS = 40  # of lists and objects in each other; no document of ours has 
 
 
 def refuse_unkeepable(value: object) -> None:
-    """Raises `ReadError` where a text within *value* (lists and objects too) has a character that cannot be kept, and for deep nesting.
+    """Raises `ReadError` where a text within *value* (lists and objects too) has a character that cannot be kept, and
+    for deep nesting.
 
     >>> refuse_unkeepable({"title": ["Planks", "a\\x0bb"]})
     Traceback (most recent call last):

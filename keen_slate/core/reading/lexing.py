@@ -312,7 +312,9 @@ class Lexer:
         return OpenMixed(whole, part.den) if part.num is None else Mixed(whole, part.num, part.den)
 
     def _repeated(self, places: str, mark_at: int) -> tuple[str, str]:
-        """The places of 0.8333..., and those among them that go on for ever: the shortest that stand at least twice at the end."""
+        """The places of 0.8333..., and those among them that go on for ever: the shortest that stand at least twice at
+        the end.
+        """
         found = REPEATED.fullmatch(places)
         if found is None:
             self.fail(

@@ -1,6 +1,7 @@
 """The units of measure: their words, what they measure, and their exact size in one unit of each kind.
 
-Sizes are exact by definition: 1 in = 0.0254 m, 1 lb = 0.45359237 kg (international yard and pound), 1 US gallon = 231 cubic inches.
+Sizes are exact by definition: 1 in = 0.0254 m, 1 lb = 0.45359237 kg (international yard and pound), 1 US gallon = 231
+cubic inches.
 """
 
 from __future__ import annotations
@@ -38,8 +39,11 @@ GALLON: Fraction = 231 * INCH**3 * 1000  # litres
 
 
 def _metric(name: str, letter: str, measure: Measure, base: Fraction) -> list[Unit]:
-    """The unit *name* with the prefixes in use at school, *base* of the measure's own unit each; without a *letter* no short form."""
-    prefixes = {"": ("", Fraction(1)), "kilo": ("k", Fraction(1000)), "centi": ("c", Fraction(1, 100)), "milli": ("m", Fraction(1, 1000))}  # fmt: skip
+    """The unit *name* with the prefixes in use at school, *base* of the measure's own unit each; without a *letter* no
+    short form.
+    """
+    prefixes = {"": ("", Fraction(1)), "kilo": ("k", Fraction(1000)), "centi": ("c", Fraction(1, 100)),
+    "milli": ("m", Fraction(1, 1000))}  # fmt: skip
     return [
         Unit(before + name, before + name + "s", (short + letter,) if letter else (), measure, base * size)
         for before, (short, size) in prefixes.items()

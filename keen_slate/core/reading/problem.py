@@ -32,7 +32,8 @@ class Problem:
 
 
 def problem_of(expr: Expr, label: str | None = None, limits: Limits = PRINTED) -> Problem:
-    """*expr* as a problem, as if it had been typed. Raises `ReadError` where it is none, `LimitError` past the *limits*.
+    """*expr* as a problem, as if it had been typed. Raises `ReadError` where it is none, `LimitError` past the
+    *limits*.
 
     >>> problem_of(Frac(2, 4)).kind
     'simplify'
@@ -68,7 +69,9 @@ def refuse_beyond(number: Expr, limits: Limits, written: str) -> None:
 
 
 def refuse_what_has_no_value(expr: Expr, written: str) -> None:
-    """Raise `ReadError` at a division by 0 and at 0^0, `LimitError` where a value has too many digits; blanks are passed over."""
+    """Raise `ReadError` at a division by 0 and at 0^0, `LimitError` where a value has too many digits; blanks are
+    passed over.
+    """
     for inner in children(expr):
         refuse_what_has_no_value(inner, written)
     if isinstance(expr, Equation) or has_blank(expr):

@@ -1,4 +1,7 @@
-"""Labels that are English unit words, in singular and plural. Other labels are somebody's own words, and never changed."""
+"""Labels that are English unit words, in singular and plural.
+
+Other labels are somebody's own words, and never changed.
+"""
 
 from __future__ import annotations
 

@@ -22,7 +22,8 @@ class Cover:
 def fewest(masks: Sequence[int], wanted: int) -> Cover:
     """The fewest *masks* whose bits hold as much of *wanted* as all of them do.
 
-    Deepening search, as far as the deadline: for the bit that the fewest masks have, each of these is tried; a mask within another is never needed.
+    Deepening search, as far as the deadline: for the bit that the fewest masks have, each of these is tried; a mask
+    within another is never needed.
 
     >>> fewest([0b001, 0b011, 0b110, 0b100], 0b111)
     Cover(chosen=(1, 2), fewest=True)

@@ -29,7 +29,8 @@ _ANEW: ContextVar[Callable[[], Callable[[], bool]] | None] = ContextVar("anew", 
 
 @contextmanager
 def until(passed: Callable[[], bool], anew: Callable[[], Callable[[], bool]] | None = None) -> Iterator[None]:
-    """Within the block, searches end soon after *passed* says True; *anew* begins a deadline for one of many (`one_of_many`).
+    """Within the block, searches end soon after *passed* says True; *anew* begins a deadline for one of many
+    (`one_of_many`).
 
     >>> with until(lambda: True):
     ...     passed()

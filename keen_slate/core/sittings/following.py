@@ -25,7 +25,9 @@ _LIKE = 4  # problems like those that went wrong, where no ladder can be built
 
 @dataclass(frozen=True, slots=True)
 class Following:
-    """The problems of a group's *ladder*, one to *check* with, and the *targets* that the ladder shows and tells apart."""
+    """The problems of a group's *ladder*, one to *check* with, and the *targets* that the ladder shows and
+    tells apart.
+    """
 
     ladder: tuple[Question, ...]
     check: Question | None
@@ -48,7 +50,9 @@ def following(group: Group, asked: Sequence[Asked], apart: Sequence[str] = (), s
 
 
 def wish_of(group: Group, asked: Sequence[Asked], apart: Sequence[str] = (), seed: int = 0) -> dict[str, Any] | None:
-    """The wish for a ladder of a *group*: its rungs, its codes as targets, the denominators of the set; None where there is none."""
+    """The wish for a ladder of a *group*: its rungs, its codes as targets, the denominators of the set; None where
+    there is none.
+    """
     rungs = [rung for rung in _rungs(group, asked) if rung in RUNGS]
     if not rungs:
         return None

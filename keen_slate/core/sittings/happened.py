@@ -23,8 +23,9 @@ class OfCode:
 
 @dataclass(frozen=True, slots=True)
 class OfProblem:
-    """A problem: how many answers are *right*, right in *value* only, wrong, blank; the commonest wrong one, written so many *times*, and
-    its codes; what it *hides*: misconceptions seen in this sitting that give the right answer here."""
+    """A problem: how many answers are *right*, right in *value* only, wrong, blank; the commonest wrong one, written so
+    many *times*, and its codes; what it *hides*: misconceptions seen in this sitting that give the right answer here.
+    """
 
     right: int
     value: int

@@ -1,4 +1,6 @@
-"""A class's answers as the model of beliefs sees them, what cannot be told apart by a set, and groups of pupils for what comes next."""
+"""A class's answers as the model of beliefs sees them, what cannot be told apart by a set, and groups of pupils for
+what comes next.
+"""
 
 from __future__ import annotations
 
@@ -19,7 +21,8 @@ READY = Fraction(3, 4)  # of the answers right, and a pupil of whom nothing is l
 
 @dataclass(frozen=True, slots=True)
 class Group:
-    """Pupils who hold the same: the *codes*, which problem (by index) to *show* them, and the *rungs* and *denominators* of a ladder.
+    """Pupils who hold the same: the *codes*, which problem (by index) to *show* them, and the *rungs* and
+    *denominators* of a ladder.
 
     Without codes they are ready to go on.
     """
@@ -33,7 +36,8 @@ class Group:
 
 @dataclass(frozen=True, slots=True)
 class Held:
-    """What the pupils of a class hold: *beliefs* by alias, pairs of codes that the problems *cannot_tell* apart, and *groups*.
+    """What the pupils of a class hold: *beliefs* by alias, pairs of codes that the problems *cannot_tell* apart, and
+    *groups*.
 
     *unclear* are those with many wrong answers that nothing explains: they are to be asked.
     """

@@ -1,4 +1,6 @@
-"""An answer that a pupil wrote, judged: a number, a working of several lines, a blank, or nothing because she was away."""
+"""An answer that a pupil wrote, judged: a number, a working of several lines, a blank, or nothing because she
+was away.
+"""
 
 from __future__ import annotations
 
@@ -29,8 +31,9 @@ WORD_NAMES = {"unexplained": "not explained", "unreadable": "not readable", "bla
 
 @dataclass(frozen=True, slots=True)
 class Judged:
-    """What the core says of an answer: the *explanations* as (rank, codes), the best first, its *value* (None where it is no number), how it
-    is *written*, the *fault* of its form, and the *points* that it earns."""
+    """What the core says of an answer: the *explanations* as (rank, codes), the best first, its *value* (None where it
+    is no number), how it is *written*, the *fault* of its form, and the *points* that it earns.
+    """
 
     word: Word
     explanations: tuple[tuple[int, tuple[str, ...]], ...] = ()
@@ -42,7 +45,8 @@ class Judged:
     def plain(self) -> list[Any]:
         """It as plain values to be kept."""
         number = None if self.value is None else str(self.value)
-        return [self.word, [[rank, *codes] for rank, codes in self.explanations], number, self.written, self.fault, self.points]  # fmt: skip
+        return [self.word, [[rank, *codes] for rank, codes in self.explanations], number, self.written, self.fault,
+        self.points]  # fmt: skip
 
 
 def kept(plain: Sequence[Any]) -> Judged:
@@ -56,8 +60,9 @@ def kept(plain: Sequence[Any]) -> Judged:
 
 @dataclass(frozen=True, slots=True)
 class TeachersWord:
-    """What stands above the core's judgement: right or wrong, the codes of the explanation that she picked, the points that she gives,
-    and for which *steps* (keys), if for some."""
+    """What stands above the core's judgement: right or wrong, the codes of the explanation that she picked, the points
+    that she gives, and for which *steps* (keys), if for some.
+    """
 
     right: bool | None = None
     codes: tuple[str, ...] = ()
@@ -71,7 +76,8 @@ BLANK, AWAY = Judged("blank"), Judged("away")
 
 @lru_cache(maxsize=16384)
 def judged(question: Question, written: str | None) -> Judged:
-    """The judgement on what was *written*: "" is a blank, None is nobody there. Raises `CoreError` where the problem cannot be worked.
+    """The judgement on what was *written*: "" is a blank, None is nobody there. Raises `CoreError` where the problem
+    cannot be worked.
 
     >>> judged(Question("7 1/4 - 3 5/6"), "4 7/12").explanations
     ((1, ('smaller-from-larger',)),)
@@ -127,7 +133,9 @@ def _as_written(typed: str, explainer: Explainer, labels: bool) -> str:
 
 
 def _points(question: Question, explainer: Explainer, verdict: Verdict, checked: Checked | None) -> int:
-    """All for a right answer, all but the answer's own for a right value; else those of the steps that the working has come to."""
+    """All for a right answer, all but the answer's own for a right value; else those of the steps that the working has
+    come to.
+    """
     working = explainer.working
     points = points_of(working, step_keys(working), dict(question.points))
     if verdict.verdict == "right":
@@ -154,7 +162,9 @@ def _reached(explainer: Explainer, checked: Checked) -> int:
 
 
 def given_of(one: Judged, seen: Seen, word: TeachersWord = NO_WORD) -> Given | None:
-    """An answer as the model sees it, with the teacher's *word* above the core's; None for a blank, and for who was not there."""
+    """An answer as the model sees it, with the teacher's *word* above the core's; None for a blank, and for who was not
+    there.
+    """
     if one.word in ("blank", "away"):
         return None
     if word.right is not None:
@@ -177,7 +187,9 @@ def habits(answers: Sequence[Judged]) -> Counter[str]:
 def best_codes(
     one: Judged, hers: Mapping[str, int], of_class: Mapping[str, int], word: TeachersWord = NO_WORD
 ) -> tuple[str, ...]:
-    """The codes of the explanation that counts: the one picked, else the first; of those that tie, what she and then her class did oftenest."""
+    """The codes of the explanation that counts: the one picked, else the first; of those that tie, what she and then
+    her class did oftenest.
+    """
     if word.codes or word.right is not None:
         return word.codes
     return next(iter(in_order(one.explanations, hers, of_class)), ())
@@ -186,7 +198,9 @@ def best_codes(
 def in_order(
     explanations: Iterable[tuple[int, tuple[str, ...]]], hers: Mapping[str, int], of_class: Mapping[str, int]
 ) -> list[tuple[str, ...]]:
-    """The codes of explanations (rank, codes) in the order in which they are shown: of those that tie, what she and then her class did oftenest."""
+    """The codes of explanations (rank, codes) in the order in which they are shown: of those that tie, what she and
+    then her class did oftenest.
+    """
     ordered = sorted(explanations, key=lambda found: (found[0], *_seldom(found[1], hers, of_class)))
     return [codes for _, codes in ordered]
 

@@ -1,6 +1,8 @@
-"""What changes from sitting to sitting: misconceptions that are no longer there, rungs reached, and what comes back on which day.
+"""What changes from sitting to sitting: misconceptions that are no longer there, rungs reached, and what comes back on
+which day.
 
-All of it is common practice: three chances without it, two right answers of a rung on two days, a return after 2, 7 and 21 days.
+All of it is common practice: three chances without it, two right answers of a rung on two days, a return after 2, 7 and
+21 days.
 """
 
 from __future__ import annotations
@@ -31,7 +33,9 @@ class Sitting:
 
 @dataclass(frozen=True, slots=True)
 class Mended:
-    """A misconception that was likely, and has not shown in so many *chances* since its *last* day; *on* is the day of the third."""
+    """A misconception that was likely, and has not shown in so many *chances* since its *last* day; *on* is the day of
+    the third.
+    """
 
     code: str
     last: date
@@ -170,7 +174,8 @@ def _reached(asked: Sequence[_Dated], given: Sequence[Given | None]) -> tuple[Re
 
 
 def due(since: date, asked: Sequence[date], today: date, returns: Sequence[int] = RETURNS) -> bool:
-    """Whether something that was reached on the day *since* comes back today: a return has come and nothing was *asked* after it.
+    """Whether something that was reached on the day *since* comes back today: a return has come and nothing was *asked*
+    after it.
 
     >>> due(date(2026, 11, 2), [], date(2026, 11, 3)), due(date(2026, 11, 2), [], date(2026, 11, 4))
     (False, True)
@@ -202,7 +207,9 @@ def _come_back(
 
 
 def warm_up(over: OverTime, asked: Sequence[Asked], today: date) -> tuple[Question, ...]:
-    """Three problems at most like those that were *asked*, each for something that is due; other ones on another day."""
+    """Three problems at most like those that were *asked*, each for something that is due; other ones on
+    another day.
+    """
     made: list[Question] = []
     used = {one.question.source for one in asked}
     for back in over.come_back:

@@ -39,7 +39,9 @@ class Question:
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """What the answers to a *question* are held against: *hidden* are the codes that give the right answer here, *points* those in all."""
+    """What the answers to a *question* are held against: *hidden* are the codes that give the right answer here,
+    *points* those in all.
+    """
 
     question: Question
     seen: Seen
@@ -99,7 +101,10 @@ def asked_of(question: Question) -> Asked:
 
 @lru_cache(maxsize=512)
 def explainer_of(question: Question) -> Explainer:
-    """What explains the answers to a *question*; they are written with the decimal mark of its ways. Raises `CoreError`."""
+    """What explains the answers to a *question*; they are written with the decimal mark of its ways.
+
+    Raises `CoreError`.
+    """
     worked = work_text(question.source, question.ways, question.mark, question.target)
     return Explainer(worked, mark_of(question.ways))
 

@@ -1,4 +1,7 @@
-"""A stand-in for a class: pupils with habits of their own, who answer problems as such pupils would. Seeded, so repeatable."""
+"""A stand-in for a class: pupils with habits of their own, who answer problems as such pupils would.
+
+Seeded, so repeatable.
+"""
 
 from __future__ import annotations
 

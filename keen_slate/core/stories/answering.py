@@ -1,6 +1,8 @@
-"""The sentence that answers a question, made from the question's own words; where it would be none, the plain form "Answer: 3 m" stands.
+"""The sentence that answers a question, made from the question's own words; where it would be none, the plain form
+"Answer: 3 m" stands.
 
-A sentence is kept only where the grammar that reads stories finds in it a subject, a verb in its tense, and one place for the answer.
+A sentence is kept only where the grammar that reads stories finds in it a subject, a verb in its tense, and one place
+for the answer.
 """
 
 from __future__ import annotations
@@ -25,12 +27,15 @@ _PRONOUNS = words_of("he she it they we you i this that there")
 
 
 def answer_sentence(question: str, nouns: tuple[str, ...] = ()) -> str:
-    """The sentence that answers *question*, with `ANSWER` for the answer and its label (*nouns*: what the label already says).
+    """The sentence that answers *question*, with `ANSWER` for the answer and its label (*nouns*: what the label already
+    says).
 
     >>> answer_sentence("How long is the plank now?")
     'The plank is _ long now.'
-    >>> answer_sentence("How much rope did Alder use?", ("m",)), answer_sentence("How many metres are left?", ("metres",))
-    ('Alder used _ of rope.', '_ are left.')
+    >>> answer_sentence("How much rope did Alder use?", ("m",))
+    'Alder used _ of rope.'
+    >>> answer_sentence("How many metres are left?", ("metres",))
+    '_ are left.'
     """
     begin = re.search(r"\b(?:(?:by|for|at|in) )?(?:how|what|where|which|when)\b", question, re.I)
     asked = question[begin.start() if begin else 0 :].strip().rstrip("?.! ").strip()
@@ -199,7 +204,9 @@ def _in_tense(verb: str, aux: str) -> str:
 
 
 def _of(noun: str, nouns: tuple[str, ...]) -> str:
-    """ " of rope" where the question asks "how much rope", " more rope" where it asks "how much more"; "" where the label says it."""
+    """ " of rope" where the question asks "how much rope", " more rope" where it asks "how much more"; "" where the
+    label says it.
+    """
     words = noun.split()
     if noun.strip().lower() in nouns:
         return ""
@@ -251,7 +258,8 @@ def _standing(found: re.Match[str], nouns: tuple[str, ...]) -> str | None:
 
 
 _AT_END = re.compile(
-    r"(?P<subject>.+?) (?P<end>in all|in total|altogether|all together|together|now|then|at first|at the start|originally|to begin with|in the end|before|in the beginning|"
+    r"(?P<subject>.+?) (?P<end>in all|in total|altogether|all together|together|now|then|at first|at the "
+    r"start|originally|to begin with|in the end|before|in the beginning|"
     r"at noon|in the morning|at the end of [A-Z]\w+)$", re.I,
 )  # fmt: skip
 
@@ -268,7 +276,8 @@ _AUX = "does|do|did|can|will|must|could|should|would|has|have|had"
 _THINGS = r"(?P<noun> .+?)??"
 _PATTERNS = (
     (
-        r"(?:where|(?:at )?(?:what|which) time|when) (?P<aux>does|do|did|can|will|must|could|should|would) (?P<rest>.+)",
+        r"(?:where|(?:at )?(?:what|which) time|when) "
+        r"(?P<aux>does|do|did|can|will|must|could|should|would) (?P<rest>.+)",
         _standing,
     ),
     (rf"how (?P<how>{_DIMENSION}) (?P<verb>{_IS}) (?P<subject>.+)", _dimension),
@@ -278,11 +287,13 @@ _PATTERNS = (
     ),
     (rf"how many times (?P<how>as [a-z]+ as) (?P<other>.+) (?P<verb>{_IS}) (?P<subject>an? .+|the .+)", _times),
     (
-        rf"how (?:much|many)? ?(?P<more>(?:more|less|fewer)(?: \S+){{0,2}}?|(?:\w+ )?{_MORE}|\w+ (?:long|wide|high|tall|deep|thick|old)) (?P<verb>{_IS}) (?P<subject>.+?)(?: than (?P<other>.+))?",
+        rf"how (?:much|many)? ?(?P<more>(?:more|less|fewer)(?: \S+){{0,2}}?|(?:\w+ )?{_MORE}|\w+ "
+        rf"(?:long|wide|high|tall|deep|thick|old)) (?P<verb>{_IS}) (?P<subject>.+?)(?: than (?P<other>.+))?",
         _compared,
     ),
     (
-        rf"how (?:much|many)? ?(?P<more>(?:more|less|fewer)(?: \S+){{0,2}}?|(?:\w+ )?{_MORE}) (?P<aux>does|do|did) (?P<rest>.+)",
+        rf"how (?:much|many)? ?(?P<more>(?:more|less|fewer)(?: \S+){{0,2}}?|(?:\w+ )?{_MORE}) (?P<aux>does|do|did) "
+        rf"(?P<rest>.+)",
         _compared_doing,
     ),
     (

@@ -1,4 +1,5 @@
-"""What stands in braces after a story: its situation, its calculations one after the other, the numbers that are not needed.
+"""What stands in braces after a story: its situation, its calculations one after the other, the numbers that are not
+needed.
 
 {compare difference: 8 1/20 - 5 3/10}
 {all = 3 × 5/12 + 1 1/4; 8 - all; not 12; says Alder has _ left.}
@@ -82,7 +83,10 @@ def linked(told: Told, braces: str, at: int, mark: DecimalMark = ".") -> Story:
 
 
 def _with_first(told: Told, story: Story, at: int, length: int) -> Story:
-    """A story of two questions, with the sentence that answers the first. Raises `ReadError` where nothing answers it."""
+    """A story of two questions, with the sentence that answers the first.
+
+    Raises `ReadError` where nothing answers it.
+    """
     assert told.earlier is not None, "looked at before"
     asked = replace(story, earlier=(told.earlier.start, told.earlier.end))
     if asked.first_step is None:
@@ -171,7 +175,8 @@ def _says(said: str, at: int) -> str:
     if said.count(ANSWER) == 1:
         return said
     raise ReadError(
-        "The answer sentence has no place for the answer." if ANSWER not in said else "The answer sentence has two places for the answer.",
+        "The answer sentence has no place for the answer." if ANSWER not in said else "The answer sentence has two "
+                                                                                      "places for the answer.",
         at, max(1, len(said)), f"Write {ANSWER} once where the answer with its label stands.",
     )  # fmt: skip
 
@@ -190,7 +195,10 @@ def _not_needed(told: Told, written: str, at: int, known: list[int], mark: Decim
 
 
 def _steps(told: Told, pieces: list[Piece], unneeded: tuple[int, ...], mark: DecimalMark) -> list[StoryStep]:
-    """The steps, each number linked. Where numbers of the text are equal, the first linking whose units agree is taken."""
+    """The steps, each number linked.
+
+    Where numbers of the text are equal, the first linking whose units agree is taken.
+    """
     exprs = [_expr(piece, [one.finds for one in pieces[:i]], mark) for i, piece in enumerate(pieces)]
     places = [(i, leaf) for i, (expr, _) in enumerate(exprs) for leaf in leaves(expr) if not isinstance(leaf, Blank)]
     choices = [_sources(told, leaf, unneeded) for i, leaf in places]

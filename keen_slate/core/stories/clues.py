@@ -1,4 +1,6 @@
-"""What the words around each number of a story tell: whether it comes or goes, is one of each, is a total, is compared."""
+"""What the words around each number of a story tell: whether it comes or goes, is one of each, is a total, is
+compared.
+"""
 
 from __future__ import annotations
 
@@ -28,7 +30,8 @@ from .words import (
 )
 
 _CLAUSE = re.compile(
-    r"[,;:]| and then | but | then | while | so | because | and (?=(?:he|she|it|they|we|I|you|the|another|a|[A-Z]\w+) \w+)"
+    r"[,;:]| and then | but | then | while | so | because | and (?=(?:he|she|it|they|we|I|you|the|another|a|[A-Z]\w+) "
+    r"\w+)"
 )
 _WORD = re.compile(r"[^\W\d_]+")
 _OFF = re.compile(r"^\W*(?:off|away|out|less)\b|\b(?:off|away|out of|from)\b")
@@ -59,7 +62,9 @@ class Clue:
 
     @property
     def direction(self) -> int:
-        """+1 where what is said comes to something, -1 where it goes, 0 where it is simply there: the verb nearest before tells."""
+        """+1 where what is said comes to something, -1 where it goes, 0 where it is simply there: the verb nearest
+        before tells.
+        """
         if _MORE.search(self.after) and not THAN.search(self.clause):
             return 1
         if _SOURCE.search(self.before):
@@ -132,13 +137,16 @@ class Clue:
 
 
 _BEYOND = re.compile(
-    r"\b(?:twice|times as|half as|double|less(?! than)|left over|as many|whole|fit|fits|filled?|rectang\w*|square|triang\w*|it all|per|perimeter|area|average|mean|together the|back|ga?ive[sn]? (?:him|her|them)|gave (?:him|her|them))\b",
+    r"\b(?:twice|times as|half as|double|less(?! than)|left over|as "
+    r"many|whole|fit|fits|filled?|rectang\w*|square|triang\w*|it all|per|perimeter|area|average|mean|together "
+    r"the|back|ga?ive[sn]? (?:him|her|them)|gave (?:him|her|them))\b",
     re.I,
 )
 
 
 def has_opinion(clues: Clues) -> bool:
-    """Whether clues can tell: of two amounts in units of one kind, both told in statements, none of them for each of something.
+    """Whether clues can tell: of two amounts in units of one kind, both told in statements, none of them for each of
+    something.
 
     All else is beyond them, and they are not asked.
     """
@@ -178,7 +186,9 @@ class Clues:
         self.needed, self.unneeded = self._sorted_out()
 
     def _sorted_out(self) -> tuple[list[Clue], list[Clue]]:
-        """Numbers that are needed, and those of another measure than all the others, or than the unit that is asked for."""
+        """Numbers that are needed, and those of another measure than all the others, or than the unit that is asked
+        for.
+        """
         measures = [one.quantity.unit.measure for one in self.all if one.quantity.unit]
         asked = asked_unit(self.question)
         wanted = asked.measure if asked else Counter(measures).most_common(1)[0][0] if measures else None

@@ -25,7 +25,9 @@ def two_totals(clues: Clues, needed: list[Clue]) -> Plan | None:
 
 
 def rest_in_steps(clues: Clues, needed: list[Clue]) -> Plan | None:
-    """What is left of an amount after several things are used, or after a change and another; the rest shared, where that is asked."""
+    """What is left of an amount after several things are used, or after a change and another; the rest shared, where
+    that is asked.
+    """
     if len(needed) < 3 or clues.asks_difference:
         return None
     sharing = next(
@@ -83,11 +85,13 @@ def _signs(rest: list[Clue]) -> list[int]:
     return [0, *signs[1:]]
 
 
-# Units ------------------------------------------------------------------------------------------------------------------
+# Units ----------------------------------------------------------------------------------------------------------------
 
 
 def in_one_unit(clues: Clues, plan: Plan) -> Plan:
-    """The plan with a step before it for every number that is told in another unit than the one that is asked for, or the first."""
+    """The plan with a step before it for every number that is told in another unit than the one that is asked for, or
+    the first.
+    """
     used = [one for one in clues.all if any(mark_of(one) in part for part in plan.calculations) and one.quantity.unit]
     units = list(dict.fromkeys(one.quantity.unit for one in used if one.quantity.unit))
     if len(units) < 2 or any(ratio_of(units[0], unit) is None for unit in units):

@@ -1,4 +1,6 @@
-"""What a calculation's result is counted in, from what its numbers are counted in; units that do not agree are refused."""
+"""What a calculation's result is counted in, from what its numbers are counted in; units that do not agree are
+refused.
+"""
 
 from __future__ import annotations
 
@@ -42,7 +44,9 @@ class UnitsError(ValueError):
 
 @dataclass(frozen=True, slots=True)
 class _Kind:
-    """What a number counts: a *label* (None for a plain number), *measured* where it is no count; how many *units* make another."""
+    """What a number counts: a *label* (None for a plain number), *measured* where it is no count; how many *units* make
+    another.
+    """
 
     label: str | None
     unit: Unit | None = None
@@ -166,7 +170,9 @@ def _times(told: Telling, one: _Kind, other: _Kind, expr: Expr, factor: Expr) ->
 
 
 def _of_rate(told: Telling, one: _Kind, other: _Kind) -> _Kind | None:
-    """What an amount for each unit of another makes: the one that is asked for, or the one that is no time; money before the others."""
+    """What an amount for each unit of another makes: the one that is asked for, or the one that is no time; money
+    before the others.
+    """
     asked = asked_unit(told.question.text)
     for kind in (one, other):
         if asked is not None and kind.unit is not None and kind.unit.measure == asked.measure:

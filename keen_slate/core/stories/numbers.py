@@ -1,6 +1,7 @@
 """The quantities of a text: numbers in every written form, in digits and in words, with the unit or noun after them.
 
-`2 5/8 m`, `2⅝ m`, `$4.75`, `three quarters of a metre`, `two and a half hours`, `half a dozen planks`, `3 ft 7 in`, `12-foot boards`.
+`2 5/8 m`, `2⅝ m`, `$4.75`, `three quarters of a metre`, `two and a half hours`, `half a dozen planks`, `3 ft 7 in`,
+`12-foot boards`.
 """
 
 from __future__ import annotations
@@ -19,7 +20,10 @@ from ..reading.problem import CURRENCY
 from ..reading.reader import read
 from .words import words_of
 
-_ONES = "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen"
+_ONES = (
+    "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen "
+    "eighteen nineteen"
+)
 _TENS = "twenty thirty forty fifty sixty seventy eighty ninety"
 CARDINALS = {word: i for i, word in enumerate(_ONES.split())} | {w: 20 + 10 * i for i, w in enumerate(_TENS.split())}
 _PARTS = {
@@ -31,7 +35,8 @@ DOZENS = {"dozen": 12, "score": 20}
 VULGAR = "¼½¾⅐⅑⅒⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞"
 # A digit after the mark belongs to a decimal; what follows a number at once ("3rd", "A4") is a name, not a quantity.
 _DIGITS = re.compile(
-    rf"(?P<below>(?<![\w)])[-−](?=\d))?(?P<money>[{re.escape(CURRENCY)}] ?)?(?<![\w.,:])(?P<number>\d+ ?[{VULGAR}]|[{VULGAR}]|\d+[ -]\d+/\d+|\d+/\d+|\d+[.,]\d+(?:\[\d+\])?|\d+)"
+    rf"(?P<below>(?<![\w)])[-−](?=\d))?(?P<money>[{re.escape(CURRENCY)}] ?)?(?<![\w.,:])(?P<number>\d+ "
+    rf"?[{VULGAR}]|[{VULGAR}]|\d+[ -]\d+/\d+|\d+/\d+|\d+[.,]\d+(?:\[\d+\])?|\d+)"
     rf"(?![\d/{VULGAR}])(?!(?:st|nd|rd|th)\b| o['’]clock|:\d)"
 )
 _NOON = r"(?: ?(?P<half>[ap]\.? ?m\b\.?)| in the (?P<day>morning|afternoon|evening)| at (?P<night>night))?"
@@ -41,24 +46,32 @@ _PAST = re.compile(r"(?<![\w.,:])(?P<part>half|a quarter|quarter) (?P<way>past|t
 _LETTER = rf"[^\W\d_{VULGAR}]"
 _WORD = re.compile(rf"{_LETTER}+(?:['’]{_LETTER}+)*")
 _NOT_NOUNS = words_of(
-    "a an the is are was were be been being am has have had do does did will would can could and or but of off in on at to for from by "
-    "with into onto out up down over under away back left more less fewer longer shorter taller higher lower heavier lighter wider deeper "
-    "than that this these those it its he she they them his her their him we us our you your i how what which who when where why each every "
-    "all both per apart already still now then so if as not no long wide high tall deep thick heavy far old after before during until times "
-    "equal same other another one altogether together remain remains apiece again too also only just later earlier farther further bigger "
+    "a an the is are was were be been being am has have had do does did will would can could and or but of off in on "
+    "at to for from by "
+    "with into onto out up down over under away back left more less fewer longer shorter taller higher lower heavier "
+    "lighter wider deeper "
+    "than that this these those it its he she they them his her their him we us our you your i how what which who when "
+    "where why each every "
+    "all both per apart already still now then so if as not no long wide high tall deep thick heavy far old after "
+    "before during until times "
+    "equal same other another one altogether together remain remains apiece again too also only just later earlier "
+    "farther further bigger "
     "smaller larger faster slower"
 )
 _INCHES_BEFORE = words_of(
-    "were was is are remain remained long wide tall high thick deep of and more less longer shorter taller higher wider off from than"
+    "were was is are remain remained long wide tall high thick deep of and more less longer shorter taller higher "
+    "wider off from than"
 )
 _UNIT = re.compile(
-    r"[ -]?(° ?[CF]\b|degrees? (?:Celsius|Fahrenheit)|square [^\W\d_]+|sq (?:ft|yd)|fl oz|fluid ounces?|pounds? sterling|[^\W\d_]+²?|¢)"
+    r"[ -]?(° ?[CF]\b|degrees? (?:Celsius|Fahrenheit)|square [^\W\d_]+|sq (?:ft|yd)|fl oz|fluid ounces?|pounds? "
+    r"sterling|[^\W\d_]+²?|¢)"
 )
 _AFTER_PART = re.compile(r" (?:of )?(?:an?|one) ")
 _AND = re.compile(r"(?: and|,)? ")
 # A number after one of these is a name: "page 38", "class 5b".
 _NAMED = re.compile(
-    r"\b(?:page|pages|room|class|grade|year|platform|number|bus|tram|chapter|house|lane|gate|pier|door|exercise|no\.) $",
+    r"\b(?:page|pages|room|class|grade|year|platform|number|bus|tram|chapter|house|lane|gate|pier|door|"
+    r"exercise|no\.) $",
     re.I,
 )
 _BETWEEN = re.compile(r" (?:more|further|other|additional|extra)(?= )")
@@ -67,10 +80,12 @@ _BELOW = re.compile(r" below (?:zero|freezing)\b")
 
 @dataclass(frozen=True, slots=True)
 class Quantity:
-    """A number of the text with its *label*, from character *start* to *end*; *unit* where the label is one that is known.
+    """A number of the text with its *label*, from character *start* to *end*; *unit* where the label is one that is
+    known.
 
-    *text* is how it is told. Where the text has a number in front of two units ("3 ft 7 in") it is one quantity of the larger. A time
-    of the *clock* is hours after midnight; *more* that the text says so between number and unit ("6 more kilograms").
+    *text* is how it is told. Where the text has a number in front of two units ("3 ft 7 in") it is one quantity of the
+    larger. A time of the *clock* is hours after midnight; *more* that the text says so between number and unit ("6 more
+    kilograms").
     """
 
     text: str
@@ -358,7 +373,9 @@ def _means_inches(text: str, end: int) -> bool:
 
 
 def _noun_at(text: str, end: int, single: bool) -> tuple[str | None, int]:
-    """The noun that is counted, up to two words before it passed over ("12 short planks"); of a *single* thing the first word."""
+    """The noun that is counted, up to two words before it passed over ("12 short planks"); of a *single* thing the
+    first word.
+    """
     at, first = end, None
     for _ in range(1 if single else 3):
         found = re.compile(r"[ -]" + _WORD.pattern).match(text, at)

@@ -1,7 +1,7 @@
 """Sentence patterns of made stories, by kind of thing, situation and unknown.
 
-A block begins with its situation, its unknown and its calculations (as in the braces of a story, `#1` for the number told first).
-Each line is what is told and asked, `=>`, and the sentence that answers. Their slots:
+A block begins with its situation, its unknown and its calculations (as in the braces of a story, `#1` for the number
+told first). Each line is what is told and asked, `=>`, and the sentence that answers. Their slots:
 
 - `{a}` the thing with its article, `{n}` its name, `{ns}` its plural, `{where}`, `{size}` and `{er}`, `{less}` its words of size;
 - `{q1}` a quantity, `{c1}` a count, `{f1}` a fraction, `{s1}` a quantity in a smaller unit whose plural is `{small}`;
@@ -21,7 +21,9 @@ from .scenarios import ThingKind
 
 @dataclass(frozen=True, slots=True)
 class Pattern:
-    """A pattern: what is *told* and asked, the sentence that *answers*, its *calculation*; *slots* are the kinds of its numbers in order."""
+    """A pattern: what is *told* and asked, the sentence that *answers*, its *calculation*; *slots* are the kinds of its
+    numbers in order.
+    """
 
     kind: ThingKind
     situation: str

@@ -1,4 +1,6 @@
-"""A plan for a story: its situation and its calculations, in the notation of the braces with a mark for each quantity."""
+"""A plan for a story: its situation and its calculations, in the notation of the braces with a mark for each
+quantity.
+"""
 
 from __future__ import annotations
 
@@ -11,7 +13,9 @@ from .clues import Clue
 
 @dataclass(frozen=True, slots=True)
 class Plan:
-    """A reading: its situation and unknown, and its calculations as they stand in braces; *sure* where the signs leave no other."""
+    """A reading: its situation and unknown, and its calculations as they stand in braces; *sure* where the signs leave
+    no other.
+    """
 
     situation: str
     unknown: str
@@ -30,7 +34,9 @@ def size_of(one: Clue) -> Fraction:
 
 
 def terms_of(needed: list[Clue]) -> tuple[list[str], list[str]]:
-    """What is added, where counts stand before the size of each: "3 ropes of 5/12 m" is one term; and the calculations before."""
+    """What is added, where counts stand before the size of each: "3 ropes of 5/12 m" is one term; and the calculations
+    before.
+    """
     terms: list[str] = []
     first: list[str] = []
     i = 0

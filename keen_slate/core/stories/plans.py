@@ -1,8 +1,8 @@
 """The situations, each a rule that says whether a story is one, and which calculation it asks for.
 
-They are tried in an order, the surest signs first: a part of something, equal groups, "than", several steps, a total with one part, a
-change with its start or its size unknown, a total. Where the signs are missing, what could be meant is listed, and none of it is
-called certain. Common practice of reading word problems; the words are in `words.py`.
+They are tried in an order, the surest signs first: a part of something, equal groups, "than", several steps, a total
+with one part, a change with its start or its size unknown, a total. Where the signs are missing, what could be meant is
+listed, and none of it is called certain. Common practice of reading word problems; the words are in `words.py`.
 """
 
 from __future__ import annotations
@@ -143,12 +143,15 @@ def _difference(clues: Clues, needed: list[Clue]) -> Plan | None:
 
 
 _SMALL = words_of(
-    "the a an is are was were has have had of and in on than more less much many how long its it's his her their to for at by"
+    "the a an is are was were has have had of and in on than more less much many how long its it's his her their to "
+    "for at by"
 )
 
 
 def _known_is_first(clues: Clues, difference: Clue, known: Clue) -> bool:
-    """Whether the known amount is that of the thing named before "than": the words of its sentence and of the question tell."""
+    """Whether the known amount is that of the thing named before "than": the words of its sentence and of the question
+    tell.
+    """
     before = difference.before
     after = THAN.split(difference.after, maxsplit=1)[1]
     first, second = _content(before), _content(after)
@@ -174,7 +177,7 @@ def _content(text: str) -> set[str]:
     return words - _SMALL - {word.removesuffix("s") for word in _SMALL}
 
 
-# Parts, changes, totals -------------------------------------------------------------------------------------------------
+# Parts, changes, totals -----------------------------------------------------------------------------------------------
 
 
 def _part_of_total(clues: Clues, needed: list[Clue]) -> Plan | None:
@@ -244,7 +247,8 @@ def _changes(clues: Clues, needed: list[Clue]) -> Plan | None:
 
 
 _NEEDED = re.compile(
-    r"\b(?:more|still)\b.*\b(?:need\w*|missing|must|to (?:reach|fill|finish|walk|get|go|make|have|come|cover))\b|\bmissing\b|\bneed\w*\b.*\bto\b|\bmust\b", re.I
+    r"\b(?:more|still)\b.*\b(?:need\w*|missing|must|to "
+    r"(?:reach|fill|finish|walk|get|go|make|have|come|cover))\b|\bmissing\b|\bneed\w*\b.*\bto\b|\bmust\b", re.I
 )  # fmt: skip
 
 
@@ -254,7 +258,9 @@ def _asks_more(clues: Clues) -> bool:
 
 
 def _asks_change(clues: Clues, needed: list[Clue]) -> bool:
-    """Whether how much came or went is asked for: one number tells how it is in the end, and the question is not about that."""
+    """Whether how much came or went is asked for: one number tells how it is in the end, and the question is not about
+    that.
+    """
     if clues.asks_total or clues.asks_left or COMPARED.search(clues.question):
         return False
     if any(one.gives_back for one in needed):

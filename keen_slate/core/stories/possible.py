@@ -1,4 +1,6 @@
-"""Whether the answer of a story can be: nothing is below nothing, people and things come whole, a part is not more than its whole."""
+"""Whether the answer of a story can be: nothing is below nothing, people and things come whole, a part is not more than
+its whole.
+"""
 
 from __future__ import annotations
 
@@ -13,8 +15,10 @@ from .words import words_of
 
 # Things that are not cut, told by their words; the others may be shared in pieces.
 _WHOLE_ONES = words_of(
-    "child children pupil pupils person people boy boys girl girls student students teacher teachers friend friends bird birds walker walkers "
-    "visitor visitors helper helpers member members volunteer volunteers players player listeners listener readers reader"
+    "child children pupil pupils person people boy boys girl girls student students teacher teachers friend friends "
+    "bird birds walker walkers "
+    "visitor visitors helper helpers member members volunteer volunteers players player listeners listener readers "
+    "reader"
 )
 
 

@@ -57,7 +57,8 @@ def questions_of(told: list[Sentence], text: str) -> tuple[Sentence, ...]:
     if len(asking) > 2:
         third = asking[2]
         raise ReadError(
-            "The story asks more than two questions.", third.start, third.end - third.start, "Keep one or two of them for each example."
+            "The story asks more than two questions.", third.start, third.end - third.start,
+            "Keep one or two of them for each example."
         )  # fmt: skip
     return tuple(asking)
 

@@ -1,4 +1,6 @@
-"""From a told text to a story: which situation it is, what is unknown, which calculations it asks for; or what could be meant."""
+"""From a told text to a story: which situation it is, what is unknown, which calculations it asks for; or what could be
+meant.
+"""
 
 from __future__ import annotations
 
@@ -21,12 +23,16 @@ from .understood import Reading, found_in, understood
 
 
 def story_problem(source: str, mark: DecimalMark = ".") -> StoryProblem:
-    """A story as a problem. Raises `CoreError`; a story that can be read in several ways is refused until its calculation is said."""
+    """A story as a problem.
+
+    Raises `CoreError`; a story that can be read in several ways is refused until its calculation is said.
+    """
     found = read_story(source, mark)
     if not found.certain:
         example = split_source(found.story.source)[1] or ""
         raise ReadError(
-            "It is not clear how this story is worked.", found.story.question[0], found.story.question[1] - found.story.question[0],
+            "It is not clear how this story is worked.", found.story.question[0],
+            found.story.question[1] - found.story.question[0],
             f"Write its calculation after it in braces, like {{{example}}}.",
         )  # fmt: skip
     return as_problem(found.story)
@@ -109,7 +115,9 @@ def _with_points(text: str, found: list[Quantity]) -> tuple[str, list[Quantity]]
 
 @dataclass(frozen=True, slots=True)
 class Understood:
-    """What is understood of a text so far: its *quantities*, its *reading* where there is one, and else why there is none."""
+    """What is understood of a text so far: its *quantities*, its *reading* where there is one, and else why there is
+    none.
+    """
 
     text: str
     quantities: tuple[Quantity, ...]

@@ -1,8 +1,10 @@
-"""Scenarios: the things that stories are told about, their units and plausible ranges, who does something, with which verbs.
+"""Scenarios: the things that stories are told about, their units and plausible ranges, who does something, with which
+verbs.
 
 A line of a scenario is a thing: its kind, its name, its unit, how much of it is plausible (from, to), and
 
-- of a `piece` (something with a length, a weight ...): the word of its size, the verb of taking some off, the verb of putting some on;
+- of a `piece` (something with a length, a weight ...): the word of its size, the verb of taking some off, the verb of
+  putting some on;
 - of a `stuff` (something that fills a place): where it is, the verb of using it;
 - of a `doing` (something that is walked, worked, played): what it is done along, or "".
 """
@@ -31,7 +33,8 @@ _WORDS: dict[ThingKind, tuple[str, ...]] = {
     "doing": ("where",),
 }
 SIZES = {
-    "long": ("longer", "shorter"), "high": ("higher", "lower"), "wide": ("wider", "narrower"), "deep": ("deeper", "shallower"),
+    "long": ("longer", "shorter"), "high": ("higher", "lower"), "wide": ("wider", "narrower"),
+    "deep": ("deeper", "shallower"),
     "tall": ("taller", "shorter"), "thick": ("thicker", "thinner"),
 }  # fmt: skip
 _LETTERS = re.compile(r"[^\W\d_<>{}]+(?:[ '’-][^\W\d_<>{}]+){0,3}")
@@ -39,7 +42,10 @@ _LETTERS = re.compile(r"[^\W\d_<>{}]+(?:[ '’-][^\W\d_<>{}]+){0,3}")
 
 @dataclass(frozen=True, slots=True)
 class Thing:
-    """Something to tell of. *low* to *high* of its *unit* is plausible; *size*, *where*, *use* and *put* are as its kind needs them."""
+    """Something to tell of.
+
+    *low* to *high* of its *unit* is plausible; *size*, *where*, *use* and *put* are as its kind needs them.
+    """
 
     kind: ThingKind
     name: str
@@ -214,7 +220,7 @@ def _stones() -> Scenario:
     """)  # fmt: skip
 
 
-# A teacher's own -------------------------------------------------------------------------------------------------------
+# A teacher's own ------------------------------------------------------------------------------------------------------
 
 
 def read_scenario(given: object) -> Scenario:
@@ -233,7 +239,8 @@ def read_scenario(given: object) -> Scenario:
     if not isinstance(things, list) or not 1 <= len(things) <= MOST_THINGS:
         raise _refused(f"things: there are to be 1 to {MOST_THINGS}.", "Write a list of things.")
     return Scenario(
-        _text(given.get("code") or "own", "code", CODE_LENGTH), name, tuple([_own_thing(one, f"things[{i}]") for i, one in enumerate(things)]),
+        _text(given.get("code") or "own", "code", CODE_LENGTH), name, tuple([_own_thing(one, f"things[{i}]") for i,
+        one in enumerate(things)]),
         tuple([_word(one, f"doers[{i}]") for i, one in enumerate(doers)]),
     )  # fmt: skip
 
@@ -303,7 +310,8 @@ def _refused(message: str, hint: str) -> ReadError:
 def document_of(scenario: Scenario) -> dict[str, Any]:
     """A scenario as its published document."""
     return {
-        "format": "keen-slate/scenario", "version": 1, "code": scenario.code, "name": scenario.name, "doers": list(scenario.doers),
+        "format": "keen-slate/scenario", "version": 1, "code": scenario.code, "name": scenario.name,
+        "doers": list(scenario.doers),
         "things": [_document_of_thing(thing) for thing in scenario.things],
     }  # fmt: skip
 

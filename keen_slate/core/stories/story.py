@@ -54,7 +54,9 @@ FIRST = "a"  # what finds the answer to the first of two questions
 
 @dataclass(frozen=True, slots=True)
 class Use:
-    """Where a number of a calculation comes from: a *quantity* of the text, what a step *found*, how many *units* make another, or *untold*."""
+    """Where a number of a calculation comes from: a *quantity* of the text, what a step *found*, how many *units* make
+    another, or *untold*.
+    """
 
     kind: Literal["quantity", "found", "units", "untold"]
     index: int = 0
@@ -62,7 +64,9 @@ class Use:
 
 @dataclass(frozen=True, slots=True)
 class StoryStep:
-    """A calculation: *expr* with a blank for each number that an earlier step found, and where each of its numbers comes from."""
+    """A calculation: *expr* with a blank for each number that an earlier step found, and where each of its numbers
+    comes from.
+    """
 
     expr: Expr
     uses: tuple[Use, ...]
@@ -72,10 +76,11 @@ class StoryStep:
 
 @dataclass(frozen=True, slots=True)
 class Story:
-    """A told *text* (without what stands in braces) with its *quantities* and *steps*; those that are *unneeded*, by index.
+    """A told *text* (without what stands in braces) with its *quantities* and *steps*; those that are *unneeded*, by
+    index.
 
-    *sentence* answers the question, with `_` for the answer and its label; *own_sentence* says that somebody wrote it. Where an *earlier*
-    question is asked, the step that finds `FIRST` answers it, in its *first_sentence*.
+    *sentence* answers the question, with `_` for the answer and its label; *own_sentence* says that somebody wrote it.
+    Where an *earlier* question is asked, the step that finds `FIRST` answers it, in its *first_sentence*.
     """
 
     text: str

@@ -43,7 +43,10 @@ class Told:
 
 
 def tell(pattern: Pattern, numbers: Sequence[Expr], told: Told) -> Story:
-    """The story of a *pattern* with its *numbers* in the order told. Raises `CoreError` where such a story cannot be."""
+    """The story of a *pattern* with its *numbers* in the order told.
+
+    Raises `CoreError` where such a story cannot be.
+    """
     return read_story(source_of(pattern, numbers, told)).story
 
 
@@ -80,8 +83,10 @@ def _words(told: Told, numbers: Sequence[Expr], small: tuple[Unit, int] | None) 
     far, farther = ("long", "longer") if thing.unit.measure == "time" else ("far", "farther")
     er, less = SIZES.get(thing.size, ("longer", "shorter"))
     words = {
-        "a": f"{_article(thing.name)} {thing.name}", "A": f"{_article(thing.name).capitalize()} {thing.name}", "n": thing.name,
-        "ns": plural(thing.name), "where": thing.where, "size": thing.size, "er": er, "less": less, "D": told.doers[0], "E": told.doers[1],
+        "a": f"{_article(thing.name)} {thing.name}", "A": f"{_article(thing.name).capitalize()} {thing.name}",
+        "n": thing.name,
+        "ns": plural(thing.name), "where": thing.where, "size": thing.size, "er": er, "less": less, "D": told.doers[0],
+        "E": told.doers[1],
         "far": far, "farther": farther, "use": thing.use, "put": thing.put, "do": thing.name,
     }  # fmt: skip
     if small is not None:
@@ -156,6 +161,7 @@ def _units(told: Mapping[str, tuple[str, ...]]) -> dict[str, tuple[Unit, ...]]:
 
 
 _SMALLER = _units({
-    "metre": ("centimetre",), "kilometre": ("metre",), "kilogram": ("gram",), "litre": ("millilitre",), "foot": ("inch",), "yard": ("foot",),
+    "metre": ("centimetre",), "kilometre": ("metre",), "kilogram": ("gram",), "litre": ("millilitre",),
+    "foot": ("inch",), "yard": ("foot",),
     "pound": ("ounce",), "gallon": ("quart",), "quart": ("pint",), "hour": ("minute",), "minute": ("second",),
 })  # fmt: skip

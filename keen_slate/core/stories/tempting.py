@@ -1,4 +1,7 @@
-"""Words that tempt to the wrong operation: "more" where it is subtracted, "left" where it is added. Common practice of teaching."""
+"""Words that tempt to the wrong operation: "more" where it is subtracted, "left" where it is added.
+
+Common practice of teaching.
+"""
 
 from __future__ import annotations
 

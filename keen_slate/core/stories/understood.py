@@ -30,7 +30,8 @@ MOST_READINGS = 4
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """How a story is read: the *story*, whether that is *certain*, all *readings* (itself first), and why it is not certain.
+    """How a story is read: the *story*, whether that is *certain*, all *readings* (itself first), and why it is not
+    certain.
 
     What the clues say is certain only where the second opinion, which knows nothing of them, finds the same.
     """

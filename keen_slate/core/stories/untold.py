@@ -1,4 +1,6 @@
-"""Numbers of a calculation that stand in no text, with what they are: the whole, two sides, a dozen, how many there are. Common practice."""
+"""Numbers of a calculation that stand in no text, with what they are: the whole, two sides, a dozen, how many there
+are. Common practice.
+"""
 
 from __future__ import annotations
 

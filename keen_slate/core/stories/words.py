@@ -1,4 +1,7 @@
-"""Words that tell what happens in a story, and verbs in the forms that an answer sentence needs. Common practice of word problems."""
+"""Words that tell what happens in a story, and verbs in the forms that an answer sentence needs.
+
+Common practice of word problems.
+"""
 
 from __future__ import annotations
 
@@ -6,25 +9,39 @@ import re
 
 # Verbs by what they do to an amount: base and past; the third person and the -ing form follow from the base.
 _GROW = (
-    "add added, gain gained, grow grew, get got, receive received, collect collected, find found, gather gathered, buy bought, "
-    "rise rose, climb climbed, pour poured, fill filled, join joined, bring brought, arrive arrived, earn earned, save saved, lay laid, "
-    "put put, attach attached, plant planted, increase increased, extend extended, borrow borrowed, stretch stretched, build built, "
-    "tie tied, glue glued, nail nailed, pick picked, come came, load loaded, lengthen lengthened, deliver delivered, screw screwed, solder soldered, knot knotted, sew sewed, pile piled"
+    "add added, gain gained, grow grew, get got, receive received, collect collected, find found, gather gathered, buy "
+    "bought, "
+    "rise rose, climb climbed, pour poured, fill filled, join joined, bring brought, arrive arrived, earn earned, save "
+    "saved, lay laid, "
+    "put put, attach attached, plant planted, increase increased, extend extended, borrow borrowed, stretch stretched, "
+    "build built, "
+    "tie tied, glue glued, nail nailed, pick picked, come came, load loaded, lengthen lengthened, deliver delivered, "
+    "screw screwed, solder soldered, knot knotted, sew sewed, pile piled"
 )
 _SHRINK = (
-    "use used, cut cut, chop chopped, saw sawed, give gave, take took, sell sold, lose lost, spend spent, leak leaked, drain drained, remove removed, "
-    "burn burned, fall fell, drop dropped, shrink shrank, melt melted, evaporate evaporated, break broke, trim trimmed, drink drank, sow sowed, shovel shovelled, spread spread, "
+    "use used, cut cut, chop chopped, saw sawed, give gave, take took, sell sold, lose lost, spend spent, leak leaked, "
+    "drain drained, remove removed, "
+    "burn burned, fall fell, drop dropped, shrink shrank, melt melted, evaporate evaporated, break broke, trim "
+    "trimmed, drink drank, sow sowed, shovel shovelled, spread spread, "
     "pay paid, lend lent, spill spilled, sink sank, tear tore, decrease decreased, return returned, "
     "scoop scooped, unload unloaded, throw threw, hand handed, shorten shortened, empty emptied, ran ran, pull pulled"
 )
 _OTHER = (
-    "have had, be was, walk walked, run ran, hike hiked, ride rode, drive drove, cycle cycled, carry carried, need needed, make made, hold held, "
-    "weigh weighed, measure measured, cost cost, cover covered, work worked, read read, play played, reach reached, stand stood, swim swam, "
-    "travel travelled, contain contained, take took, start started, begin began, record recorded, repair repaired, mend mended, paint painted, "
-    "dig dug, weed weeded, sweep swept, rake raked, mow mowed, water watered, broadcast broadcast, practise practised, sew sewed, stack stacked, "
-    "lift lifted, pump pumped, push pushed, last lasted, wait waited, keep kept, mark marked, share shared, go went, do did, fly flew, row rowed, stretch stretched, "
-    "move moved, remain remained, lie lay, show showed, order ordered, print printed, edit edited, knot knotted, thread threaded, haul hauled, clear cleared, fetch fetched, flow flowed, change changed, "
-    "rain rained, jump jumped, throw threw, roll rolled, bind bound, wind wound, sort sorted, pile piled, spread spread, screw screwed, solder soldered, paddle paddled, want wanted, hang hung, own owned, know knew, see saw, shovel shovelled"
+    "have had, be was, walk walked, run ran, hike hiked, ride rode, drive drove, cycle cycled, carry carried, need "
+    "needed, make made, hold held, "
+    "weigh weighed, measure measured, cost cost, cover covered, work worked, read read, play played, reach reached, "
+    "stand stood, swim swam, "
+    "travel travelled, contain contained, take took, start started, begin began, record recorded, repair repaired, "
+    "mend mended, paint painted, "
+    "dig dug, weed weeded, sweep swept, rake raked, mow mowed, water watered, broadcast broadcast, practise practised, "
+    "sew sewed, stack stacked, "
+    "lift lifted, pump pumped, push pushed, last lasted, wait waited, keep kept, mark marked, share shared, go went, "
+    "do did, fly flew, row rowed, stretch stretched, "
+    "move moved, remain remained, lie lay, show showed, order ordered, print printed, edit edited, knot knotted, "
+    "thread threaded, haul hauled, clear cleared, fetch fetched, flow flowed, change changed, "
+    "rain rained, jump jumped, throw threw, roll rolled, bind bound, wind wound, sort sorted, pile piled, spread "
+    "spread, screw screwed, solder soldered, paddle paddled, want wanted, hang hung, own owned, know knew, see saw, "
+    "shovel shovelled"
 )
 
 
@@ -90,12 +107,14 @@ VERB_FORMS = frozenset(form for forms in _FORMS.values() for form in forms)
 
 # Verbs of simply being there; where one stands nearer to a number than a verb of change, the number tells a state.
 STAYING = words_of(
-    "has have had is are was were be holds held hold shows showed measures measured weighs weighed stands stood contains contained wants"
+    "has have had is are was were be holds held hold shows showed measures measured weighs weighed stands stood "
+    "contains contained wants"
 )
 
 # Words of a question, or of a statement that gives a total.
 TOTAL = re.compile(
-    r"\b(?:in all|in total|altogether|all together|together|total|the whole|combined|sum|overall|both|in sum|all told|all in all)\b",
+    r"\b(?:in all|in total|altogether|all together|together|total|the whole|combined|sum|overall|both|in sum|all "
+    r"told|all in all)\b",
     re.I,
 )
 LEFT = re.compile(
@@ -103,16 +122,21 @@ LEFT = re.compile(
     re.I,
 )
 FIRST = re.compile(
-    r"\b(?:at first|to begin with|at the start|at the beginning|before|originally|in the beginning|to start with|begin with|start with|"
+    r"\b(?:at first|to begin with|at the start|at the beginning|before|originally|in the beginning|to start with|begin "
+    r"with|start with|"
     r"began with|started with|beforehand|earlier|at the outset|in the first place)\b", re.I,
 )  # fmt: skip
 AFTER = re.compile(
-    r"\b(?:now|left|remain\w*|in the end|after(?:wards)?|at the end|finally|then there|still|today|this morning|so that it is|until|by [a-z]+|only|when|"
+    r"\b(?:now|left|remain\w*|in the end|after(?:wards)?|at the end|finally|then there|still|today|this morning|so "
+    r"that it is|until|by [a-z]+|only|when|"
     r"is to be|are to be|the rest|back)\b",
     re.I,
 )
 THAN = re.compile(r"\bthan\b", re.I)
-COMPARATIVES = "more|less|fewer|longer|shorter|taller|higher|lower|heavier|lighter|wider|narrower|deeper|farther|further|bigger|smaller|larger|older|younger|thicker|thinner|closer|nearer|faster|slower|earlier|later|cheaper|dearer"
+COMPARATIVES = (
+    "more|less|fewer|longer|shorter|taller|higher|lower|heavier|lighter|wider|narrower|deeper|farther|further|bigger|"
+    "smaller|larger|older|younger|thicker|thinner|closer|nearer|faster|slower|earlier|later|cheaper|dearer"
+)
 COMPARATIVES_OF_ALL = f"{COMPARATIVES}|warmer|colder|cooler|hotter"  # of temperatures, too
 COMPARED = re.compile(rf"\b(?:{COMPARATIVES})\b", re.I)
 SMALLER = re.compile(

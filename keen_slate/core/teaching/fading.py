@@ -2,7 +2,8 @@
 
 A blank put by hand has a key that stays with its step when the way of working changes: the key of the step, then
 nothing but `row` (its written line), a number's place in that line, `line J` (a jotting) or `line J K` (a number or
-factor in it), or `cell N` (a digit of a sheet that is no number of the line). `problem` takes the place of a step's key for the problem's own line.
+factor in it), or `cell N` (a digit of a sheet that is no number of the line). `problem` takes the place of a step's key
+for the problem's own line.
 """
 
 from __future__ import annotations
@@ -47,12 +48,15 @@ class Fading:
         return f"{key} row" in self.blanks
 
     def hides_line(self, index: int, keys: Sequence[str]) -> bool:
-        """Whether pupils write the line of step *index* (from 0) of those with these *keys*, in one way or the other."""
+        """Whether pupils write the line of step *index* (from 0) of those with these *keys*, in one way or the
+        other.
+        """
         return self.hides_step(index, len(keys)) or self.hides_row(keys[index])
 
 
 def plan(steps: Sequence[int]) -> list[int]:
-    """How many of the last steps are hidden in each example of a set: the first is full, each further one fades by a step.
+    """How many of the last steps are hidden in each example of a set: the first is full, each further one fades by a
+    step.
 
     *steps* are the numbers of steps of the examples, in their order.
 
@@ -70,7 +74,9 @@ def cells_with_blanks(cells: Sequence[Cell], key: str, fading: Fading) -> tuple[
 
 
 def sheet_with_blanks(sheet: Sheet, keys: Sequence[str], fading: Fading) -> Sheet:
-    """The *sheet* of a working whose steps have these *keys*: blank cells marked, hidden moments named, a frame for each hidden step."""
+    """The *sheet* of a working whose steps have these *keys*: blank cells marked, hidden moments named, a frame for
+    each hidden step.
+    """
     hidden = {i for i in range(len(keys)) if fading.hides_line(i, keys)}
     cells = tuple([replace(c, blank=True) if c.key in fading.blanks else c for c in sheet.cells])
     moments = tuple([replace(moment, hidden=moment.step in hidden) for moment in sheet.moments])
@@ -85,7 +91,9 @@ def sheet_with_blanks(sheet: Sheet, keys: Sequence[str], fading: Fading) -> Shee
 
 
 def glyphs_with_blanks(pieces: Sequence[Glyph], key: str, fading: Fading) -> list[Glyph]:
-    """A written line as *pieces*, its blank numbers as boxes; numbers are counted as in the squares (`layouts.rows`)."""
+    """A written line as *pieces*, its blank numbers as boxes; numbers are counted as in the squares
+    (`layouts.rows`).
+    """
     if not fading.blanks:
         return list(pieces)
     done: list[Glyph] = []
@@ -103,7 +111,9 @@ def glyphs_with_blanks(pieces: Sequence[Glyph], key: str, fading: Fading) -> lis
 
 
 def jotting_with_blanks(line: Rich, key: str, fading: Fading, voice: Voice) -> list[JottingGlyph]:
-    """A jotting as pieces, said in the class's *voice*; each number and factor has its key, and is a box where it is a blank."""
+    """A jotting as pieces, said in the class's *voice*; each number and factor has its key, and is a box where it is a
+    blank.
+    """
     done: list[JottingGlyph] = []
     for k, part in enumerate(line):
         own = None if isinstance(part, str) else f"{key} {k}"

@@ -1,4 +1,6 @@
-"""How long a set takes in class (common practice): the first example of a kind is slow, further ones are quick, lines are read."""
+"""How long a set takes in class (common practice): the first example of a kind is slow, further ones are quick, lines
+are read.
+"""
 
 from __future__ import annotations
 

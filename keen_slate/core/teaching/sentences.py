@@ -12,7 +12,8 @@ Source = Literal["", "example", "set"]
 @dataclass(frozen=True, slots=True)
 class TeachersWords:
     """*example* maps the key of a step (its kind, and the how-manieth of that kind from 0), *set* its kind alone; what
-    is said aloud has " spoken" after it, what is done " title", a kind of picture " picture". A key stays with its step when the way of working changes.
+    is said aloud has " spoken" after it, what is done " title", a kind of picture " picture". A key stays with its step
+    when the way of working changes.
     """
 
     example: Mapping[str, str] = field(default_factory=dict)

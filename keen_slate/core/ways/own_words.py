@@ -12,7 +12,8 @@ from .checklist import read_checklist
 
 
 def read_words(text: str) -> str:
-    """A line of a teacher's own: by what a class remembers the order of operations, what it is asked. Raises `SettingError`.
+    """A line of a teacher's own: by what a class remembers the order of operations, what it is asked. Raises
+    `SettingError`.
 
     >>> read_words("  Brackets lead, sums follow. ")
     'Brackets lead, sums follow.'

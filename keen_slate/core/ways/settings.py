@@ -1,8 +1,8 @@
 """Ways: how a class does things. Every setting is declared once, below; its default is its first code.
 
-What is derived from a declaration: the field of `Ways`, the validation, the comparison of ways, the class's words, the choices on
-the screen, the table in docs/formats.md (`python -m tools.tables`). A new setting is a field here and a function in the room that
-looks at it.
+What is derived from a declaration: the field of `Ways`, the validation, the comparison of ways, the class's words, the
+choices on the screen, the table in docs/formats.md (`python -m tools.tables`). A new setting is a field here and a
+function in the room that looks at it.
 """
 
 from __future__ import annotations
@@ -33,9 +33,10 @@ GROUPS: dict[Group, str] = {
 class Setting:
     """A choice that a class makes.
 
-    It stands in a *group* on the screen, where a working of the *example* (a problem, and the form it is asked for) shows what it
-    does. *codes* maps each code to its title. In problems of the kinds *compared* the codes are shown side by side as other ways,
-    those of the largest *weight* first. *terms* are the words that a code puts in the place of the core's own.
+    It stands in a *group* on the screen, where a working of the *example* (a problem, and the form it is asked for)
+    shows what it does. *codes* maps each code to its title. In problems of the kinds *compared* the codes are shown
+    side by side as other ways, those of the largest *weight* first. *terms* are the words that a code puts in the place
+    of the core's own.
     """
 
     name: str

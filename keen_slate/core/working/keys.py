@@ -1,4 +1,5 @@
-"""The names under which a teacher's additions are kept, as patterns: of steps, of what is said of them, of blanks, of marks.
+"""The names under which a teacher's additions are kept, as patterns: of steps, of what is said of them, of blanks, of
+marks.
 
 A step is named by its kind and the how-manieth of that kind, from 0; so its name stays when others come or go.
 """

@@ -32,10 +32,10 @@ class Working:
     """A proven working. *raw* is the last number before tidying and simplifying, for the marks on form.
 
     *notes* say where a way did not fit and another was used. *start_roles* are the inks of the problem's numbers where
-    they are not those of its terms. A problem with blanks has its *filled* equation and its first *answers*; *count* says how
-    many there are, None where they are too many to be counted.
-    A story has its calculations as *parts*, worked one after the other; its steps are theirs.
-    *largest_number* and the exact *value* (of the number in the blank, or of the sides) are found while it is proven.
+    they are not those of its terms. A problem with blanks has its *filled* equation and its first *answers*; *count*
+    says how many there are, None where they are too many to be counted. A story has its calculations as *parts*, worked
+    one after the other; its steps are theirs. *largest_number* and the exact *value* (of the number in the blank, or of
+    the sides) are found while it is proven.
     """
 
     problem: Problem

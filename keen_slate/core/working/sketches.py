@@ -29,7 +29,9 @@ def division_text(num: int, den: int) -> str:
 
 
 def long_division(num: int, den: int) -> Sketch | str:
-    """*num* ÷ *den* as it is worked in columns; in a line where nothing is divided in columns, or it needs too many rows."""
+    """*num* ÷ *den* as it is worked in columns; in a line where nothing is divided in columns, or it needs too many
+    rows.
+    """
     said = division_text(num, den)
     # Each digit of the quotient that is not 0 makes two rows: a product and what is left.
     worked = sum(digit != "0" for digit in str(num // den))

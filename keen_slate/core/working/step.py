@@ -14,8 +14,9 @@ from .step_kinds import StepKind
 class Step:
     """One step: *before* becomes *after*, of the same value.
 
-    *title* and *reason* are sentences (the usual reason of its kind, where none is given), *lines* the jottings beside it, *spoken* what the teacher says,
-    *roles* the inks of the terms of *after*, *facts* the multiplications it rests on.
+    *title* and *reason* are sentences (the usual reason of its kind, where none is given), *lines* the jottings beside
+    it, *spoken* what the teacher says, *roles* the inks of the terms of *after*, *facts* the multiplications it rests
+    on.
     """
 
     kind: StepKind

@@ -1,6 +1,6 @@
-"""The kinds of step, each declared once: how it is called in documents, what loses its marks, which question a class asks before
-it, how its numbers can be pictured, and its usual reason. What a teacher puts in the place of the core's words is kept under the
-code.
+"""The kinds of step, each declared once: how it is called in documents, what loses its marks, which question a class
+asks before it, how its numbers can be pictured, and its usual reason. What a teacher puts in the place of the core's
+words is kept under the code.
 """
 
 from __future__ import annotations
@@ -8,8 +8,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-# How the numbers of a step can be shown: cut again and beside each other; moved together; crossed off; in columns of counters; as
-# jumps only; not at all.
+# How the numbers of a step can be shown: cut again and beside each other; moved together; crossed off; in columns of
+# counters; as jumps only; not at all.
 Pictures = Literal["beside", "joining", "taking", "columns", "jumps", "none"]
 
 NEXT = ("What is the next step?", "this")
@@ -21,9 +21,9 @@ SAME_SIZE = "The pieces are the same size, so only the <numerators> are subtract
 class StepKind:
     """*code* is its name in documents. *loses* says what loses its marks (common practice).
 
-    A checklist asks *question* and ticks it off with *answer*; steps that follow each other and ask the same share it, and those of
-    the codes *along* go with it. *pictures* is the family of its pictures, *totals* whether a total with its parts is one of them;
-    *rewrites* says that the step only writes the problem otherwise.
+    A checklist asks *question* and ticks it off with *answer*; steps that follow each other and ask the same share it,
+    and those of the codes *along* go with it. *pictures* is the family of its pictures, *totals* whether a total with
+    its parts is one of them; *rewrites* says that the step only writes the problem otherwise.
     """
 
     code: str
@@ -46,7 +46,8 @@ STEP_KINDS: dict[str, StepKind] = {}
 
 def _kind(
     code: str, loses: str = LINE_LOST, ask: tuple[str, str] = NEXT, *,
-    along: tuple[str, ...] = (), pictures: Pictures = "beside", totals: bool = False, rewrites: bool = False, reason: str = "",
+    along: tuple[str, ...] = (), pictures: Pictures = "beside", totals: bool = False, rewrites: bool = False,
+    reason: str = "",
 ) -> StepKind:  # fmt: skip
     made = StepKind(code, loses, ask[0], ask[1], along, pictures, totals, rewrites, reason)
     if STEP_KINDS.setdefault(code, made) is not made:
@@ -158,7 +159,8 @@ SHIFT_BOTH = _kind(
 # Columns -----------------------------------------------------------------------------------------------------------
 
 COLUMN_ADD = _kind(
-    "column-add", "Lost for points that do not stand under each other, or a carry left out.", pictures="columns", totals=True,
+    "column-add", "Lost for points that do not stand under each other, or a carry left out.", pictures="columns",
+    totals=True,
     reason="Ten of one place are one of the place to its left.",
 )  # fmt: skip
 COLUMN_SUBTRACT = _kind(

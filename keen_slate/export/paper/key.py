@@ -1,4 +1,6 @@
-"""The key, for the teacher: working with marks, likely wrong answers with what to ask; on pages of its own, or beside the examples."""
+"""The key, for the teacher: working with marks, likely wrong answers with what to ask; on pages of its own, or beside
+the examples.
+"""
 
 from __future__ import annotations
 
@@ -73,7 +75,9 @@ def _entry(one: Numbered, sheet: Sheet, more: tuple[Note, ...]) -> KeyEntry:
 
 
 def _shown(item: Item) -> list[LikelyAnswer]:
-    """The wrong answers that can be seen; of more than a key has room for, those that are met seldom are left out, the last first."""
+    """The wrong answers that can be seen; of more than a key has room for, those that are met seldom are left out, the
+    last first.
+    """
     shown = [one for one in item.worked.likely if one.status != "hidden"]
     seldom = [one for one in shown if one.entry.often == 1]
     left_out = seldom[max(0, MOST - (len(shown) - len(seldom))) :]

@@ -21,9 +21,10 @@ MOST_SPACE = 150  # millimetres
 class Options:
     """How the pages are to be.
 
-    *per_page* examples at most, 0 for as many as fit; *space* millimetres of squares to work in under each, as many as the page has left where *fill*.
-    The *key* stands on few "pages" in two columns, "long" with what is done in each line and what to ask, or in the "margin" of a copy.
-    *mistake* is the code of the wrong way that is followed, "" to have it chosen; *shading* is the kind of picture to shade.
+    *per_page* examples at most, 0 for as many as fit; *space* millimetres of squares to work in under each, as many as
+    the page has left where *fill*. The *key* stands on few "pages" in two columns, "long" with what is done in each
+    line and what to ask, or in the "margin" of a copy. *mistake* is the code of the wrong way that is followed, "" to
+    have it chosen; *shading* is the kind of picture to shade.
     """
 
     kind: PageKind = "sheet"

@@ -1,4 +1,7 @@
-"""The parts of a paper: examples in a grid, cards, pieces to cut out, the key. A template knows how each is laid out."""
+"""The parts of a paper: examples in a grid, cards, pieces to cut out, the key.
+
+A template knows how each is laid out.
+"""
 
 from __future__ import annotations
 

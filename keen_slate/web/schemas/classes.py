@@ -123,7 +123,9 @@ class ReachedOut(NamedCode):
 
 
 class ChancesOut(BaseModel):
-    """A misconception in one sitting: in how many answers it *did* and *could* show, and how many *pupils* showed it."""
+    """A misconception in one sitting: in how many answers it *did* and *could* show, and how many *pupils*
+    showed it.
+    """
 
     day: date
     title: str

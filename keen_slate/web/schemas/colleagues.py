@@ -28,7 +28,8 @@ class ColleagueOut(BaseModel):
 
 
 class ShareOut(BaseModel):
-    """Whether a set is shared, and *with_ids* alone (null: with all); with whom it can be: the *school*, its *colleagues*.
+    """Whether a set is shared, and *with_ids* alone (null: with all); with whom it can be: the *school*, its
+    *colleagues*.
 
     The school is null where its teacher is in none.
     """

@@ -121,7 +121,9 @@ class PasskeyAnswerIn(Strict):
 
 
 class PasskeyIn(PasskeyAnswerIn):
-    """A passkey that a device has made, and what its teacher calls it; *now* is the present password, where asked for."""
+    """A passkey that a device has made, and what its teacher calls it; *now* is the present password, where
+    asked for.
+    """
 
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
     now: Password | None = None
@@ -135,7 +137,8 @@ class PasskeyOut(BaseModel):
 
 
 class AccountOut(BaseModel):
-    """How a teacher comes in; *provider* is what the school's own sign-in is called. *asks_now* says that the present password is wanted where it matters most.
+    """How a teacher comes in; *provider* is what the school's own sign-in is called. *asks_now* says that the present
+    password is wanted where it matters most.
 
     At *leaves_at* all that is hers goes, where she wished so. *log* is what was done, the newest first.
     """

@@ -14,7 +14,9 @@ from .base import Code, Id, Query, Source, Strict, Target, WaysMap
 
 
 class DiagnoseIn(Strict):
-    """A problem and an answer as a pupil wrote it; of explanations that tie, those come first that classes showed before, of a set if one is named."""
+    """A problem and an answer as a pupil wrote it; of explanations that tie, those come first that classes showed
+    before, of a set if one is named.
+    """
 
     text: Source
     answer: Source
@@ -77,7 +79,9 @@ class MendOut(BaseModel):
 
 
 class RevealRow(BaseModel):
-    """A misconception and its status in each example: null where it does not apply; how many of a class are likely to hold it."""
+    """A misconception and its status in each example: null where it does not apply; how many of a class are likely to
+    hold it.
+    """
 
     code: str
     name: str

@@ -28,7 +28,9 @@ class LimitsWish(Strict):
 
 
 class LadderWish(LimitsWish):
-    """How a wish for a ladder is written (docs/formats.md): *rungs* with counts, or so many *steps* *from* a rung *to* another."""
+    """How a wish for a ladder is written (docs/formats.md): *rungs* with counts, or so many *steps* *from* a rung *to*
+    another.
+    """
 
     rungs: dict[str, int] = {}
     from_: Annotated[str | None, Field(alias="from")] = None

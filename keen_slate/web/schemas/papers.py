@@ -26,8 +26,8 @@ Words = Annotated[str, Field(max_length=PAPER_WORDS)]
 class HandoutQuery(Query):
     """How the pages are to be.
 
-    *versions* A, B, ... have other numbers, the same for the same seed; *only* names the examples by their numbers, as in "1, 3, 5-8",
-    all where it is empty. *per_page* is 0 for as many as fit.
+    *versions* A, B, ... have other numbers, the same for the same seed; *only* names the examples by their numbers, as
+    in "1, 3, 5-8", all where it is empty. *per_page* is 0 for as many as fit.
     """
 
     kind: PageKind = "sheet"
@@ -61,7 +61,9 @@ class PreviewQuery(HandoutQuery):
 
 
 class PagesOut(BaseModel):
-    """The first pages as SVG pictures, and how many there are; *left_out* are the numbers of examples that this kind of page cannot show."""
+    """The first pages as SVG pictures, and how many there are; *left_out* are the numbers of examples that this kind of
+    page cannot show.
+    """
 
     pages: list[str]
     count: int

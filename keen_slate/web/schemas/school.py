@@ -39,7 +39,8 @@ class InvitationOut(BaseModel):
 class SchoolOut(BaseModel):
     """The school of who asks (null: she is in none); *head* says whether she invites and sets its *ways*.
 
-    *mail* says whether invitations can be sent by e-mail; *undo* and *redo*, for its head, what of the ways can be taken back.
+    *mail* says whether invitations can be sent by e-mail; *undo* and *redo*, for its head, what of the ways can be
+    taken back.
     """
 
     school: str | None
@@ -64,7 +65,9 @@ class InviteIn(Strict):
 
 
 class LinkOut(BaseModel):
-    """The address of a link that works once, as it is handed to whom it is for; *sent*: it is on its way by e-mail, too."""
+    """The address of a link that works once, as it is handed to whom it is for; *sent*: it is on its way by e-mail,
+    too.
+    """
 
     link: str
     sent: bool = False

@@ -40,7 +40,9 @@ class FadingOut(BaseModel):
 
 
 class FadingIn(Strict):
-    """What pupils fill in: so many of the last steps, blanks put by hand; and the step before which they try themselves."""
+    """What pupils fill in: so many of the last steps, blanks put by hand; and the step before which they try
+    themselves.
+    """
 
     hide: Annotated[int, Field(ge=0, le=99)] = 0
     blanks: Annotated[list[BlankKey], Field(max_length=MOST_BLANKS)] = []
@@ -48,9 +50,11 @@ class FadingIn(Strict):
 
 
 class ExampleSummary(BaseModel):
-    """A rung of the ladder. *harder* says what is new against the example before it, *mark* that a rung is skipped or steps back.
+    """A rung of the ladder. *harder* says what is new against the example before it, *mark* that a rung is skipped or
+    steps back.
 
-    *planned_hide* is what the fading plan of the set would hide of its *steps*, *seconds* what is planned for it in class.
+    *planned_hide* is what the fading plan of the set would hide of its *steps*, *seconds* what is planned for it in
+    class.
     """
 
     id: UUID
@@ -77,7 +81,8 @@ class ExampleSummary(BaseModel):
 
 
 class SetSummary(BaseModel):
-    """A set as the Shelf shows it: how high each example stands on its *stair* (from 1), its first and its last rung in words.
+    """A set as the Shelf shows it: how high each example stands on its *stair* (from 1), its first and its last rung in
+    words.
 
     *classes* are those that had it, *shown_on* the day on which it was on the wall last.
     """
@@ -98,7 +103,9 @@ class SetSummary(BaseModel):
 
 
 class ShelfOut(BaseModel):
-    """A page of the sets in one place that were searched for, how many those are in *total*, and how many lie in each place."""
+    """A page of the sets in one place that were searched for, how many those are in *total*, and how many lie in each
+    place.
+    """
 
     sets: list[SetSummary]
     counts: dict[str, int]
@@ -207,7 +214,9 @@ class HidesIn(Strict):
 
 
 class TakeIn(Strict):
-    """Problems to be put on the ladder of a set, all or none; *targets* are the forms that lone numbers are asked for, in order."""
+    """Problems to be put on the ladder of a set, all or none; *targets* are the forms that lone numbers are asked for,
+    in order.
+    """
 
     version: int
     problems: Annotated[list[Source], Field(min_length=1, max_length=MOST_EXAMPLES)]

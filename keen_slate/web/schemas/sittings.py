@@ -49,7 +49,9 @@ class QuestionOut(BaseModel):
 
 
 class WordIn(Strict):
-    """What a teacher says of an answer, above the program: right or wrong, the explanation that counts, points in all or by *steps*."""
+    """What a teacher says of an answer, above the program: right or wrong, the explanation that counts, points in all
+    or by *steps*.
+    """
 
     right: bool | None = None
     codes: Codes = []
@@ -156,8 +158,10 @@ class CountOut(BaseModel):
 
 
 class AboutCellOut(BaseModel):
-    """All that is known of an answer: how it may have come about, its lines if it is a working, the picture that exposes it, what the
-    pupil holds, what she no longer does, what cannot be told apart and the problem that would, and the class on this problem."""
+    """All that is known of an answer: how it may have come about, its lines if it is a working, the picture that
+    exposes it, what the pupil holds, what she no longer does, what cannot be told apart and the problem that would, and
+    the class on this problem.
+    """
 
     explanations: list[ExplanationView]
     form_text: str | None
@@ -275,7 +279,9 @@ class BroughtRow(BaseModel):
 
 
 class BroughtTable(BaseModel):
-    """What a table says: which of its columns belongs to which question (null: none), its rows, and what is to be known."""
+    """What a table says: which of its columns belongs to which question (null: none), its rows, and what is to be
+    known.
+    """
 
     columns: list[str]
     questions: list[int | None]

@@ -23,7 +23,9 @@ class StoryIn(Strict):
 
 
 class FoundNumber(BaseModel):
-    """A number that was found in a text, from character *start* to *end*, with what it counts; *known* where that is a unit of measure."""
+    """A number that was found in a text, from character *start* to *end*, with what it counts; *known* where that is a
+    unit of measure.
+    """
 
     text: str
     number: str
@@ -34,7 +36,8 @@ class FoundNumber(BaseModel):
 
 
 class StoryReadOut(BaseModel):
-    """What is understood of a story: its numbers, and how it is read; all *readings* where that is not *certain*, none where it is refused.
+    """What is understood of a story: its numbers, and how it is read; all *readings* where that is not *certain*, none
+    where it is refused.
 
     *doubts* say why it is not certain, each with its place in the text.
     """

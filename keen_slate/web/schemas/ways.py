@@ -45,10 +45,12 @@ class ShownQuery(Query):
 
 
 class WaysOut(BaseModel):
-    """Every setting that offers a choice, and what the house has chosen (name to code); what undoing and doing again would do.
+    """Every setting that offers a choice, and what the house has chosen (name to code); what undoing and doing again
+    would do.
 
     *school* is what the school has chosen for all its teachers, which holds where the house has chosen nothing.
-    *hangs_on* are the codes that a question of a checklist may hang on, *questions* the checklist of a class that has none of its own.
+    *hangs_on* are the codes that a question of a checklist may hang on, *questions* the checklist of a class that has
+    none of its own.
     """
 
     groups: list[CodeOut]

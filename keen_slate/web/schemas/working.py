@@ -16,7 +16,9 @@ from .base import Code, Query, Source, Strict, Target, WaysMap
 
 
 class ExposingOut(BaseModel):
-    """The picture that shows why a wrong answer is wrong, null where none can; the lines of who comes to it, none where they cannot be written."""
+    """The picture that shows why a wrong answer is wrong, null where none can; the lines of who comes to it, none where
+    they cannot be written.
+    """
 
     figure: FigureView | None
     lines: list[list[Glyph]]

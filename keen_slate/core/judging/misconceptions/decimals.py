@@ -72,7 +72,8 @@ def parts_as_wholes(case: Case) -> Wrong | None:
     if sum(after) < scale:
         return None
     lines: tuple[Rich, ...] = (
-        (f"before the point: {' + '.join(map(str, wholes))} = {sum(wholes)}",), (f"after the point: {' + '.join(map(str, after))} = {sum(after)}",),
+        (f"before the point: {' + '.join(map(str, wholes))} = {sum(wholes)}",),
+        (f"after the point: {' + '.join(map(str, after))} = {sum(after)}",),
     )  # fmt: skip
     return Wrong(Dec(sum(wholes), str(sum(after))), lines)
 

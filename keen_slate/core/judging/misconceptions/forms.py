@@ -170,7 +170,9 @@ def whole_lost(case: Case) -> Wrong | None:
 
 
 def _divided(case: Case) -> tuple[int, int, int, int, int] | None:
-    """Whole beside it, numerator, denominator, quotient and remainder of an improper part that is tidied; None without one."""
+    """Whole beside it, numerator, denominator, quotient and remainder of an improper part that is tidied; None without
+    one.
+    """
     raw = _raw(case)
     if raw is None or (raw[0] and case.all_improper) or case.answer_form == "simplest-improper":
         return None
@@ -203,7 +205,8 @@ def own_whole_forgotten(case: Case) -> Wrong | None:
 @misconception(
     "quotient-remainder-swapped",
     name="swapped quotient and remainder",
-    reason="Divides to find the <wholes>, then writes the remainder as the <whole> and the quotient as the <numerator>.",
+    reason="Divides to find the <wholes>, then writes the remainder as the <whole> and the quotient as the "
+    "<numerator>.",
     question="Which of the two numbers counts whole ones, and which counts pieces left over?",
     kinds=ENDS_IN_FRACTION,
     example="5/6 + 3/4",

@@ -188,7 +188,9 @@ def not_a_multiple(case: Case) -> Wrong | None:
 
 
 def _near_miss(d: int, e: int, common: int) -> int | None:
-    """The multiple of one of two denominators nearest to *common* (of two as near, the smaller) that the other does not divide."""
+    """The multiple of one of two denominators nearest to *common* (of two as near, the smaller) that the other does not
+    divide.
+    """
     near = [m for of, other in ((d, e), (e, d)) for m in (common - of, common + of) if m > max(d, e) and m % other]
     return min(near, key=lambda m: (abs(m - common), m), default=None)
 

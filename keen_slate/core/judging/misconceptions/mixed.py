@@ -60,7 +60,8 @@ def _given(case: Case, given: int) -> Wrong | None:
     new = a + given
     take = f"{new} - {b}" if new >= b else f"{b} - {new}"
     lines: tuple[Rich, ...] = (
-        (f"{w1} becomes {w1 - 1}, {a} becomes {new}",), (f"{take} = {abs(new - b)}",), (f"{w1 - 1} - {w2} = {w1 - 1 - w2}",),
+        (f"{w1} becomes {w1 - 1}, {a} becomes {new}",), (f"{take} = {abs(new - b)}",),
+        (f"{w1 - 1} - {w2} = {w1 - 1 - w2}",),
     )  # fmt: skip
     via = (pair(make(w1 - 1, new, d), "-", make(w2, b, d)),) if new >= b else ()
     return _left(w1 - 1 - w2, abs(new - b), d, lines, via)
@@ -130,7 +131,8 @@ def whole_not_reduced(case: Case) -> Wrong | None:
 @misconception(
     "regroup-as-ten-digit",
     name="wrote the 1 in front of the top",
-    reason="Puts the 1 that was taken from the <whole> before the digits of the <numerator>, as in a column of whole numbers.",
+    reason="Puts the 1 that was taken from the <whole> before the digits of the <numerator>, as in a column of whole "
+    "numbers.",
     question="<One whole> and the pieces that were there: how many pieces is that?",
     kinds=("add-subtract",),
     example="7 10/11 - 3 21/22",

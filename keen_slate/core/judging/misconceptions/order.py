@@ -103,7 +103,9 @@ def _wrong(case: Case, rule: str) -> Wrong | None:
 
 
 def _comes_after(expr: Expr, sooner: Operator, later: Operator) -> bool:
-    """Whether a *sooner* operation stands after a *later* one in a chain of *expr*: only there the order of the two matters."""
+    """Whether a *sooner* operation stands after a *later* one in a chain of *expr*: only there the order of the two
+    matters.
+    """
     if isinstance(expr, (Sum, Product)):
         operators = [operator for operator, _ in expr.rest]
         if later in operators and sooner in operators[operators.index(later) :]:

@@ -52,7 +52,9 @@ class Case:
         return story_of(self.working.problem)
 
     def going_on(self, i: int, answer: Expr) -> tuple[Working, ...] | None:
-        """The calculations of a story after number *i* (from 0), had it found *answer*; None where they cannot be gone on with."""
+        """The calculations of a story after number *i* (from 0), had it found *answer*; None where they cannot be gone
+        on with.
+        """
         assert self.story is not None, "only a story has parts"
         before = [part.answer for part in self.working.parts[:i]]
         try:
@@ -137,7 +139,9 @@ class Case:
 
     @cached_property
     def decimals(self) -> tuple[list[int], list[int], list[int]] | None:
-        """Signs, digits (as whole numbers) and places of the terms of a sum of ending decimals without signs of their own."""
+        """Signs, digits (as whole numbers) and places of the terms of a sum of ending decimals without signs of their
+        own.
+        """
         expr = self.working.problem.expr
         if self.working.problem.kind != "decimal" or not isinstance(expr, Sum) or self.below_zero:
             return None
@@ -220,7 +224,9 @@ def misconception(
 def likely_answers(
     working: Working, estimate: Estimate | None, only: Collection[str] | None = None
 ) -> list[LikelyAnswer]:
-    """The misconceptions (or *only* those of some codes) that apply to *working*: those that show first, then those met more often."""
+    """The misconceptions (or *only* those of some codes) that apply to *working*: those that show first, then those met
+    more often.
+    """
     case = Case(working)
     entries = _entries_for(working.problem.kind)
     if only is not None:
@@ -281,7 +287,9 @@ def _judge(entry: Entry, case: Case, estimate: Estimate | None) -> LikelyAnswer 
 
 
 def _accepted(wrong: Wrong, case: Case) -> bool:
-    """Whether the form of a right value may stand: where it need not be lowest terms, unless a whole hides in its fraction."""
+    """Whether the form of a right value may stand: where it need not be lowest terms, unless a whole hides in its
+    fraction.
+    """
     ways = case.working.ways
     if ways.wants_lowest_terms or not wrong.labelled:
         return False

@@ -1,4 +1,6 @@
-"""What pupils do with a story: they choose the wrong operation, stop early, leave a number out, take one that is not needed."""
+"""What pupils do with a story: they choose the wrong operation, stop early, leave a number out, take one that is not
+needed.
+"""
 
 from __future__ import annotations
 
@@ -26,7 +28,9 @@ class _Told:
         self.exprs = [part.problem.expr for part in self.working.parts]
 
     def instead(self, at: int, expr: Expr) -> Wrong | None:
-        """What comes of it where the calculation *at* (by its index) is *expr*; None where it cannot be worked, or is below zero."""
+        """What comes of it where the calculation *at* (by its index) is *expr*; None where it cannot be worked, or is
+        below zero.
+        """
         answer = self._worked(expr)
         after = None if answer is None else self.case.going_on(at, answer)
         if answer is None or after is None or any(value(one) < 0 for one in [answer, *[part.answer for part in after]]):
@@ -59,10 +63,12 @@ def _operands(expr: Sum | Product) -> list[Expr]:
 @misconception(
     "wrong-operation",
     name="took the wrong operation",
-    reason="Goes by a word like “more” or “left” instead of what happens: adds where it is to be subtracted, or the reverse.",
+    reason="Goes by a word like “more” or “left” instead of what happens: adds where it is to be subtracted, or the "
+    "reverse.",
     question="Tell what happens without the numbers: does it become more or less?",
     kinds=("story",),
-    example="Sedge has 3 1/2 m of rope. That is 1 1/4 m more than Alder has. How much rope has Alder? {compare smaller: 3 1/2 - 1 1/4}",
+    example="Sedge has 3 1/2 m of rope. That is 1 1/4 m more than Alder has. How much rope has Alder? {compare "
+    "smaller: 3 1/2 - 1 1/4}",
     often=3,
 )
 def wrong_operation(case: Case) -> Wrong | None:
@@ -192,7 +198,9 @@ def shared_wrong_way(case: Case) -> Wrong | None:
 
 
 def in_told_order(case: Case) -> Wrong | None:
-    """The difference of a story that tells the smaller number first: each part the smaller from the larger, whichever is on top."""
+    """The difference of a story that tells the smaller number first: each part the smaller from the larger, whichever
+    is on top.
+    """
     told = _Told(case)
     for i, step in enumerate(told.story.steps):
         expr = told.exprs[i]

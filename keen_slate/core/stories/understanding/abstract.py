@@ -1,5 +1,6 @@
-"""A story with a token for each of its numbers: `<u0>` an amount with a unit, `<n1>` a count, `<f2>` a fraction, `<c3>` a time of the
-clock, `<d4>` another number. Numbers that are names, dates, years or ages are set aside with their reason.
+"""A story with a token for each of its numbers: `<u0>` an amount with a unit, `<n1>` a count, `<f2>` a fraction, `<c3>`
+a time of the clock, `<d4>` another number. Numbers that are names, dates, years or ages are set aside with their
+reason.
 """
 
 from __future__ import annotations
@@ -28,14 +29,16 @@ _ASIDE = (
     ("an age", re.compile(r"\b(?:is|are|was) <n(\d+)> years old(?=[.,]| and)")),
     ("an age", re.compile(r",? ?aged <n(\d+)>,?")),
     ("a name", re.compile(r"<n(\d+)>-(?=[a-z])")),
-    ("a name", re.compile(r"\b(?:page|pages|room|class|grade|year|platform|number|bus|tram|chapter|house|lane|gate|pier|door|exercise|no\.) <[nd](\d+)>(?:[a-z]\b)?", re.I)),
+    ("a name", re.compile(r"\b(?:page|pages|room|class|grade|year|platform|number|bus|tram|chapter|house|lane|gate|"
+                          r"pier|door|exercise|no\.) <[nd](\d+)>(?:[a-z]\b)?", re.I)),
     ("a time of the day", re.compile(r"\b(?:the|a|an|The|A|An|her|his|their) <c(\d+)>(?= [a-z])")),
 )  # fmt: skip
 
 
 @dataclass
 class Text:
-    """A story with tokens: its *statements*, its *question*, the *amounts* by the number of their token, what is set *aside*, its *doubts*.
+    """A story with tokens: its *statements*, its *question*, the *amounts* by the number of their token, what is set
+    *aside*, its *doubts*.
 
     Rules rewrite statements and question, and add amounts; what is found doubtful on the way is noted.
     """
@@ -188,7 +191,8 @@ _STATED_FIRST = re.compile(
 
 
 _IN_WHOLE = re.compile(
-    r" (?P<prep>in|on|of|from) (?:a|an|the) (?P<thing>(?:[a-z]+ )?[a-z]+) (?:of|holding|with) (?P<token><[un]\d+>)(?: of [a-z]+)?"
+    r" (?P<prep>in|on|of|from) (?:a|an|the) (?P<thing>(?:[a-z]+ )?[a-z]+) (?:of|holding|with) (?P<token><[un]\d+>)(?: "
+    r"of [a-z]+)?"
 )
 
 
@@ -211,7 +215,8 @@ def _ask_apart(text: Text) -> None:
 
 _LEVEL = re.compile(r"\b(?:level|floor|storey) <n(\d+)>", re.I)
 _TWICE = re.compile(
-    r"\b(?:[Tt]wice|[Dd]ouble)(?= (?:as|the (?:length|weight|height|price|amount|number|size|width|depth|distance|time))\b)"
+    r"\b(?:[Tt]wice|[Dd]ouble)(?= (?:as|the "
+    r"(?:length|weight|height|price|amount|number|size|width|depth|distance|time))\b)"
 )
 
 

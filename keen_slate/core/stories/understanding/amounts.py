@@ -21,8 +21,8 @@ Sign = Literal["+", "-"]
 class Amount:
     """An amount: *number* in its *unit* (or of *noun*, where things are counted), and how it is found.
 
-    It is told (*index* of the quantity), a number that no text tells (*literal*), or *made* of others: "+" with a sign for each, "×"
-    or "÷". *name* is what it is called where another calculation uses it.
+    It is told (*index* of the quantity), a number that no text tells (*literal*), or *made* of others: "+" with a sign
+    for each, "×" or "÷". *name* is what it is called where another calculation uses it.
     """
 
     number: Fraction
@@ -76,7 +76,8 @@ def stem(noun: str) -> str:
     return bare.removesuffix("e") if len(bare) > 3 else bare
 
 
-_ODD = {"children": "child", "people": "person", "men": "man", "women": "woman", "mice": "mouse", "geese": "goose", "sheep": "sheep",
+_ODD = {"children": "child", "people": "person", "men": "man", "women": "woman", "mice": "mouse", "geese": "goose",
+"sheep": "sheep",
         "feet": "foot", "teeth": "tooth", "persons": "person", "inches": "inch"}  # fmt: skip
 
 
@@ -139,7 +140,9 @@ def ratio(amount: Amount, size: Amount, noun: str = "", name: str = "how many th
 
 
 def in_one(amounts: Sequence[Amount], asked: Unit | None) -> list[Amount]:
-    """Amounts in one unit: their own where it is the same, else the one that is *asked* where it is among them, else the smallest."""
+    """Amounts in one unit: their own where it is the same, else the one that is *asked* where it is among them, else
+    the smallest.
+    """
     units = [one.unit for one in amounts if one.unit]
     if len(units) < 2 or all(ratio_of(units[0], unit) == 1 for unit in units):
         return list(amounts)
@@ -160,7 +163,7 @@ def combined(terms: Sequence[tuple[Sign, Amount]], asked: Unit | None = None, na
     return Amount(number, first.unit, first.noun if len(nouns) == 1 else "", operator="+", made=made, name=name)
 
 
-# From an amount to calculations ------------------------------------------------------------------------------------------
+# From an amount to calculations ---------------------------------------------------------------------------------------
 
 
 def calculations(amount: Amount) -> tuple[str, ...]:

@@ -14,15 +14,20 @@ _NUMBER = re.compile(
     r"\bhow many (?:more |fewer |whole |full |such |of (?:these|the|such) )*(?P<words>[a-z'-]+(?: [a-z'-]+)?)", re.I
 )
 _COMPARED = re.compile(
-    rf"\b(?:by )?how (?:much|many|far)?(?: [a-z]+)?? ?(?P<word>{COMPARATIVES_OF_ALL}|dearer|steeper|late)\b|\bdifference\b",
+    rf"\b(?:by )?how (?:much|many|far)?(?: [a-z]+)?? "
+    rf"?(?P<word>{COMPARATIVES_OF_ALL}|dearer|steeper|late)\b|\bdifference\b",
     re.I,
 )
 _START = re.compile(
-    r"\b(?:before|at first|to begin with|at the start|at the beginning|originally|in the beginning|to start with|start with|begin with|earlier|when (?:it|he|she|they) (?:began|started|was new|was full))\b|\bhad\b.*\bbeen\b", re.I)  # fmt: skip
+    r"\b(?:before|at first|to begin with|at the start|at the beginning|originally|in the beginning|to start with|start "
+    r"with|begin with|earlier|when (?:it|he|she|they) (?:began|started|was new|was full))\b|\bhad\b.*\bbeen\b",
+    re.I)  # fmt: skip
 _END = re.compile(
-    r"\b(?:left|remain\w*|now|then|in the end|at the end|still|left over|the rest|afterwards|after that|after|by the end|over|unused|finally|at noon|in the morning|in the evening)\b", re.I)  # fmt: skip
+    r"\b(?:left|remain\w*|now|then|in the end|at the end|still|left over|the rest|afterwards|after that|after|by the "
+    r"end|over|unused|finally|at noon|in the morning|in the evening)\b", re.I)  # fmt: skip
 _TOTAL = re.compile(
-    r"\b(?:in all|altogether|all together|together|in total|total|all told|all in all|combined|overall|that day|(?:the|his|her|their) whole|(?:on )?both|it all|all)\b",
+    r"\b(?:in all|altogether|all together|together|in total|total|all told|all in all|combined|overall|that "
+    r"day|(?:the|his|her|their) whole|(?:on )?both|it all|all)\b",
     re.I,
 )
 _NEED = re.compile(
@@ -32,20 +37,25 @@ _NEED = re.compile(
 _MEASURES = (
     ("length", r"\bhow (?:far|high|tall|deep|wide|thick)\b|\b(?:length|height|width|depth|distance)\b"),
     ("mass", r"\bhow heavy\b|\bweigh(?:s|ed|t)?\b|\bmass\b"),
-    ("money", r"\bhow much (?:money|change)\b|\b(?:cost|costs|pay|pays|paid|spend|spent|earn|earned|price|worth|money)\b"),
+    ("money", r"\bhow much (?:money|change)\b|\b(?:cost|costs|pay|pays|paid|spend|spent|earn|earned|price|worth|"
+              r"money)\b"),
     ("temperature", r"\b(?:temperature|warm|cold|degrees)\b"),
-    ("time", r"\bhow long (?:does|did|do|will|would|has|have|can) (?:it take|\w+ (?:need|have to))|\bhow late\b|\bhow (?:much )?longer (?:did|does|do)\b"),
+    ("time", r"\bhow long (?:does|did|do|will|would|has|have|can) (?:it take|\w+ (?:need|have to))|\bhow late\b|\bhow "
+             r"(?:much )?longer (?:did|does|do)\b"),
 )  # fmt: skip
 _COMPARED_LATER = re.compile(rf"\bby how (?:much|many)\b.*\b(?P<word>{COMPARATIVES_OF_ALL})\b.* than\b", re.I)
 ASKS = re.compile(
-    r"\b(?:how (?:much|many|long|far|high|tall|deep|wide|thick|heavy|late|often|large|big|old)|what (?:is|are|was|were|do|does|did|would|will|must|weight|length|amount|part|fraction|share|distance|height|width|change|did)|"
-    r"by how (?:much|many)|(?:at |by )?what time|when (?:does|did|must|will|do)|at which|which (?:level|floor)|find|work out|calculate)\b", re.I,
+    r"\b(?:how (?:much|many|long|far|high|tall|deep|wide|thick|heavy|late|often|large|big|old)|what "
+    r"(?:is|are|was|were|do|does|did|would|will|must|weight|length|amount|part|fraction|share|distance|height|width|change|did)|"
+    r"by how (?:much|many)|(?:at |by )?what time|when (?:does|did|must|will|do)|at which|which "
+    r"(?:level|floor)|find|work out|calculate)\b", re.I,
 )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """A question: its *text* in small letters; the *unit*, the *noun* of things to be counted, or the *measure* that is asked for.
+    """A question: its *text* in small letters; the *unit*, the *noun* of things to be counted, or the *measure* that is
+    asked for.
 
     *compared* is its comparing word, *than* what stands after it.
     """

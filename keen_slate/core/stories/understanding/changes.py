@@ -1,4 +1,6 @@
-"""Something that changes, with its end, its start or its change unknown; what is missing to an amount; parts of a total."""
+"""Something that changes, with its end, its start or its change unknown; what is missing to an amount; parts of a
+total.
+"""
 
 from __future__ import annotations
 
@@ -230,7 +232,8 @@ def _asks_state(world: World) -> bool:
         return False
     later = (
         re.search(
-            r"\bafter\b|\bin the (?:morning|evening)\b|\bby\b|\bat (?:noon|night|dusk|dawn)\b|\babove\b|\bstop\b|\btip\b",
+            r"\bafter\b|\bin the (?:morning|evening)\b|\bby\b|\bat "
+            r"(?:noon|night|dusk|dawn)\b|\babove\b|\bstop\b|\btip\b",
             asked,
         )
         is not None
@@ -311,7 +314,8 @@ def change(world: World) -> Finding | None:
     one_person(world, states, hidden, giving=bool(hidden))
     one_stuff(world, states)
     if not _in_order(states) and not re.search(
-        r"\bfell\b|\bthen\b|\bnow\b|\bafter\b|\bonly\b|\bso that\b|\bleft\b|\bhome\b|\bwas\b|\bwere\b|\bstill\b|\bback\b",
+        r"\bfell\b|\bthen\b|\bnow\b|\bafter\b|\bonly\b|\bso "
+        r"that\b|\bleft\b|\bhome\b|\bwas\b|\bwere\b|\bstill\b|\bback\b",
         " ".join(world.text.statements),
         re.I,
     ):

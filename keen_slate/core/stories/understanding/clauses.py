@@ -1,4 +1,5 @@
-"""From sentences to facts: one for each number, with the verb that tells what happens to it. Every word near a number has to be known.
+"""From sentences to facts: one for each number, with the verb that tells what happens to it. Every word near a number
+has to be known.
 
 A clause that leaves out what stands in the one before it takes it from there, the verb too: "and then 2 2/3 m more"."""
 
@@ -31,11 +32,13 @@ from .wording import (
 
 @dataclass(frozen=True, slots=True)
 class Fact:
-    """What is told of an *amount* (None: of one that is not told): its *verb*, the words that say of whom or what (*who*), and all its *keys*.
+    """What is told of an *amount* (None: of one that is not told): its *verb*, the words that say of whom or what
+    (*who*), and all its *keys*.
 
-    *named* are the names among them. *than* is the word by which it is compared, *thing* with what; *factor* that it is so many times as
-    much; *more* that it comes to what was told before; *total* that it is all together; *each* that it is the size of one of several; *part* that it is
-    a fraction of something; *end* that it is said of the end, *start* of the beginning; *rest* of what is not told otherwise.
+    *named* are the names among them. *than* is the word by which it is compared, *thing* with what; *factor* that it is
+    so many times as much; *more* that it comes to what was told before; *total* that it is all together; *each* that it
+    is the size of one of several; *part* that it is a fraction of something; *end* that it is said of the end, *start*
+    of the beginning; *rest* of what is not told otherwise.
     """
 
     amount: Amount | None
@@ -77,13 +80,15 @@ _TOTAL = re.compile(
 
 
 _LEFT = re.compile(
-    r"\b(?:left(?! (?:at|the|for|in the (?:morning|afternoon)|home|his|her))|remain(?:s|ed|ing)?|left over|in the end|at the end|finally|afterwards|still|now|over)\b",
+    r"\b(?:left(?! (?:at|the|for|in the (?:morning|afternoon)|home|his|her))|remain(?:s|ed|ing)?|left over|in the "
+    r"end|at the end|finally|afterwards|still|now|over)\b",
     re.I,
 )
 
 
 _END = re.compile(
-    r"^\W*(?:and |but |so )?(?:now|finally|in the end|at the end|after that|afterwards|then|today|by now|so that)\b|\bnow\b|\b(?:came home|come home|came back|still)\b",
+    r"^\W*(?:and |but |so )?(?:now|finally|in the end|at the end|after that|afterwards|then|today|by now|so "
+    r"that)\b|\bnow\b|\b(?:came home|come home|came back|still)\b",
     re.I,
 )
 
@@ -126,7 +131,9 @@ def facts_of(text: Text) -> list[Fact]:
 
 
 def _told_later(one: Fact, later: list[Fact]) -> bool:
-    """Whether a thing that comes without a number is one of which an amount is told later: "gets a new rod ... the rod adds 2 m"."""
+    """Whether a thing that comes without a number is one of which an amount is told later: "gets a new rod ... the rod
+    adds 2 m".
+    """
     if one.amount is not None or _UNTOLD.search(one.clause):
         return False
     things = frozenset(
@@ -170,7 +177,9 @@ def _told_times(text: Text, clause: str, factor: Amount, thing: frozenset[str], 
 
 @dataclass
 class _Taken:
-    """A clause around its number, and what was taken off it so far: the words *before* and *after* are what is left to look at."""
+    """A clause around its number, and what was taken off it so far: the words *before* and *after* are what is left to
+    look at.
+    """
 
     before: str
     after: str
@@ -193,7 +202,8 @@ class _Taken:
     def fact(self, verb: Verb, who: frozenset[str], clause: str, part: bool) -> Fact:
         """The fact that it is, with a *verb*, of somebody or something."""
         return Fact(
-            self.amount, verb, who, content(self.said), names_in(self.said), clause, 0, than=self.than, thing=self.thing, more=self.more,
+            self.amount, verb, who, content(self.said), names_in(self.said), clause, 0, than=self.than,
+            thing=self.thing, more=self.more,
             total=self.total, each=self.each, part=part, end=self.end, start=self.start, rest=self.rest, noun=self.noun,
         )  # fmt: skip
 
@@ -252,7 +262,9 @@ def _fact(text: Text, clause: str, token: re.Match[str], last: Fact | None, whol
 
 
 def _take_rest(taken: _Taken) -> None:
-    """ "The rest is ...": what is not told otherwise; a rest that somebody takes is a pause; a part of the way is a piece."""
+    """ "The rest is ...": what is not told otherwise; a rest that somebody takes is a pause; a part of the way is a
+    piece.
+    """
     taken.before = re.sub(r"\b(?:only|just|already|exactly|another time)$", "", taken.before).strip()
     taken.before = re.sub(
         r"\b(first|second|third|fourth|other|the|this|that|last) (?:part|half|third|quarter)\b",
@@ -351,7 +363,8 @@ def _verb(taken: _Taken, word: str, after: list[str], text: Text) -> Verb | None
 
 
 _LEAD = re.compile(
-    r"^(?:[Oo]n|[Ii]n|[Aa]t|[Bb]y|[Dd]uring|[Aa]fter|[Bb]efore|[Tt]his|[Ll]ast|[Nn]ext) (?:the |that |his |her |a )?(?:first |second |third |same |next |last )?[\w-]+(?: (?=it\b|he\b|she\b|they\b|there\b|the\b|[A-Z])|$)"
+    r"^(?:[Oo]n|[Ii]n|[Aa]t|[Bb]y|[Dd]uring|[Aa]fter|[Bb]efore|[Tt]his|[Ll]ast|[Nn]ext) (?:the |that |his |her |a "
+    r")?(?:first |second |third |same |next |last )?[\w-]+(?: (?=it\b|he\b|she\b|they\b|there\b|the\b|[A-Z])|$)"
 )
 
 
@@ -403,7 +416,8 @@ def _without_verb(
     if not _is_subject(before):
         keys |= last.who
     return replace(
-        bare, verb=(verb_in(verb.base, particles) if particles else None) or verb, who=content(before) or last.who, keys=keys or last.keys,
+        bare, verb=(verb_in(verb.base, particles) if particles else None) or verb, who=content(before) or last.who,
+        keys=keys or last.keys,
         named=bare.named or last.named, explicit=False, end=bare.end or (last.end and not bare.more),
     )  # fmt: skip
 
@@ -421,7 +435,8 @@ def _is_place(said: list[str]) -> bool:
 
 
 _THING = re.compile(
-    r"\s*(?:and )?(?:(?:the|a|an|another|one|his|her|that|this|some) (?:[\w'’-]+ ){0,4}|[A-Z]\w+ (?:and [A-Z]\w+ )?|[A-Z]\w+['’]s (?:[a-z]+ )?|(?:on|in|for|with|from) (?:the )?[\w ]+ )",
+    r"\s*(?:and )?(?:(?:the|a|an|another|one|his|her|that|this|some) (?:[\w'’-]+ ){0,4}|[A-Z]\w+ (?:and [A-Z]\w+ "
+    r")?|[A-Z]\w+['’]s (?:[a-z]+ )?|(?:on|in|for|with|from) (?:the )?[\w ]+ )",
     re.I,
 )
 
@@ -459,7 +474,9 @@ _UNTOLD = re.compile(r"\b(?:some|several|many|a few|a bit|a little|a part|part o
 
 
 def _of_silent(text: Text, clause: str, last: Fact | None) -> list[Fact]:
-    """What a clause without a number tells: an amount that is not told, where its verb is one of change; or the rest of something."""
+    """What a clause without a number tells: an amount that is not told, where its verb is one of change; or the rest of
+    something.
+    """
     said = words(clause)
     if not said:
         return []

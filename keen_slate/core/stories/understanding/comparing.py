@@ -1,4 +1,6 @@
-"""Amounts that are told by comparison: so much more or less than another, so many times as much; and by how much two differ."""
+"""Amounts that are told by comparison: so much more or less than another, so many times as much; and by how much two
+differ.
+"""
 
 from __future__ import annotations
 
@@ -45,7 +47,9 @@ def resolved(world: World) -> list[Fact] | None:
 
 
 def _known(one: Fact, before: list[Fact]) -> tuple[Fact, bool] | None:
-    """The fact that a comparison starts from, and whether that is the one that is *said* to be more ("it is 3 m longer than ...")."""
+    """The fact that a comparison starts from, and whether that is the one that is *said* to be more ("it is 3 m longer
+    than ...").
+    """
     told = [fact for fact in before if fact.amount is not None and not fact.each and not fact.part]
     if not told:
         return None
@@ -239,7 +243,9 @@ def _after_the(said: str) -> frozenset[str]:
 
 
 _DIRECT = re.compile(
-    r"\b(?:is|are|was|does|do|did) (?:a|an|the|one) (?P<first>[a-z -]+?) (?:of|that is|measuring|weighing|costing|at) <u(?P<a>\d+)>(?: long| high| wide)? (?P<word>[a-z]+) than (?:a|an|the|one) (?P<second>[a-z -]+?) (?:of|that is|measuring|weighing|costing|at) <u(?P<b>\d+)>"
+    r"\b(?:is|are|was|does|do|did) (?:a|an|the|one) (?P<first>[a-z -]+?) (?:of|that is|measuring|weighing|costing|at) "
+    r"<u(?P<a>\d+)>(?: long| high| wide)? (?P<word>[a-z]+) than (?:a|an|the|one) (?P<second>[a-z -]+?) (?:of|that "
+    r"is|measuring|weighing|costing|at) <u(?P<b>\d+)>"
 )
 
 

@@ -1,4 +1,6 @@
-"""Groups and prices as one amount: "5 pieces of 1 3/4 ft each" is 5 × 1 3/4 ft, "3 notebooks at £1.45 each" cost 3 × £1.45."""
+"""Groups and prices as one amount: "5 pieces of 1 3/4 ft each" is 5 × 1 3/4 ft, "3 notebooks at £1.45 each" cost 3 ×
+£1.45.
+"""
 
 from __future__ import annotations
 
@@ -12,7 +14,10 @@ from .amounts import Amount, times
 _W = r"[a-z][\w'’-]*"
 _THINGS = rf"((?:{_W} ){{0,3}}?{_W}s)"  # things, in the plural
 _DIM = r"(?:long|wide|high|tall|deep|thick)"
-_IS = r"(?:is|are|was|were|weighs?|weighed|holds?|held|contains?|contained|measures?|measured|has|have|had|lasts?|lasted|takes?|took)"
+_IS = (
+    r"(?:is|are|was|were|weighs?|weighed|holds?|held|contains?|contained|measures?|measured|has|have|had|lasts?|lasted|"
+    r"takes?|took)"
+)
 
 
 def compose(text: Text) -> None:
@@ -49,18 +54,25 @@ def _each_of(text: Text, found: re.Match[str]) -> str | None:
 _N = r"<n(?P<count>\d+)>"
 _U = r"<u(?P<size>\d+)>"
 _GROUPS = (
-    (re.compile(rf"\b[Ee]ach of (?:the |his |her |their )?{_N} (?P<things>(?:{_W} ){{0,3}}?{_W}) (?P<verb>{_IS}) {_U}(?: {_DIM})?"), _each_of),
-    (re.compile(rf"{_N} (?:equal |more )?(?:{_W} ){{0,3}}?{_W}s,? (?:each )?(?:of|with|holding|containing|measuring|weighing) {_U}(?P<tail> of {_W})? each\b"), _group),
+    (re.compile(rf"\b[Ee]ach of (?:the |his |her |their )?{_N} (?P<things>(?:{_W} ){{0,3}}?{_W}) (?P<verb>{_IS}) "
+                rf"{_U}(?: {_DIM})?"), _each_of),
+    (re.compile(rf"{_N} (?:equal |more )?(?:{_W} ){{0,3}}?{_W}s,? (?:each "
+                rf")?(?:of|with|holding|containing|measuring|weighing) {_U}(?P<tail> of {_W})? each\b"), _group),
     (re.compile(rf"{_N} (?:{_W} ){{0,3}}?{_W}s,? (?:each|every one) (?:{_IS} )?(?:of )?{_U}(?: {_DIM})?"), _group),
-    (re.compile(rf"{_N} (?:{_W} ){{0,3}}?{_W}s,? (?:that |which )?(?:{_IS} )?{_U}(?: {_DIM})? (?:each|apiece)\b"), _group),
-    (re.compile(rf"{_N} (?:{_W} )?(?:pieces|lengths|strips|bags|boxes|sacks|bottles|jars|cans|tins|buckets|rolls|bundles|packets|lots|portions|loads|laps|rounds|lessons|sessions|boards|planks|ropes|sheets|jugs|glasses|barrels|crates|bricks|stones|blocks|rafts|coaches|wagons|carriages|trips|walks|rides)(?: of {_W})? of {_U}(?! and <)"), _group),
+    (re.compile(rf"{_N} (?:{_W} ){{0,3}}?{_W}s,? (?:that |which )?(?:{_IS} )?{_U}(?: {_DIM})? (?:each|apiece)\b"),
+    _group),
+    (re.compile(rf"{_N} (?:{_W} )?(?:pieces|lengths|strips|bags|boxes|sacks|bottles|jars|cans|tins|buckets|rolls|"
+                rf"bundles|packets|lots|portions|loads|laps|rounds|lessons|sessions|boards|planks|ropes|sheets|jugs|"
+                rf"glasses|barrels|crates|bricks|stones|blocks|rafts|coaches|wagons|carriages|trips|walks|"
+                rf"rides)(?: of {_W})? of {_U}(?! and <)"), _group),
     (re.compile(rf"{_N} times {_U}"), _group),
 )  # fmt: skip
 
-# Prices ------------------------------------------------------------------------------------------------------------------
+# Prices ---------------------------------------------------------------------------------------------------------------
 
 _AT = re.compile(
-    rf"{COUNT} (?P<things>(?:{_W} ){{0,3}}?{_W}s)(?: of {_W})? (?:at|for|that cost|which cost|costing|,? which are) {UNIT} (?:each|apiece|a piece|per {_W}|an? {_W}|for each)"
+    rf"{COUNT} (?P<things>(?:{_W} ){{0,3}}?{_W}s)(?: of {_W})? (?:at|for|that cost|which cost|costing|,? which are) "
+    rf"{UNIT} (?:each|apiece|a piece|per {_W}|an? {_W}|for each)"
 )
 
 

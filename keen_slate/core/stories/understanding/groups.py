@@ -12,9 +12,15 @@ from .changes import end
 from .wholes import together
 from .world import Finding, World
 
-_PARTED = r"(?:cut|cuts|sawn|saws|sawed|divided|divides|split|splits|shared?|shares|poured|pours|torn|broken|packed|packs|sorted|filled|fills|put|puts|folded|laid|made|weighed|distributed|separated|parted|chopped|sliced)"
+_PARTED = (
+    r"(?:cut|cuts|sawn|saws|sawed|divided|divides|split|splits|shared?|shares|poured|pours|torn|broken|packed|packs|"
+    r"sorted|filled|fills|put|puts|folded|laid|made|weighed|distributed|separated|parted|chopped|sliced)"
+)
 _EQUAL = r"\b(?:equal(?:ly)?|evenly|same|alike|fair(?:ly)?)\b"
-_ALLOWED = "part parts each every equal equally evenly same one per share shares shared divide divided split into all together another pieces half between"
+_ALLOWED = (
+    "part parts each every equal equally evenly same one per share shares shared divide divided split into all "
+    "together another pieces half between"
+)
 _FULL = r"\b(?:can|could|full|whole|complete|fit|fits|at most|as many)\b"
 _NEEDED = r"\b(?:needed|need|needs|must|required|necessary|have to)\b"
 
@@ -40,7 +46,9 @@ def shared(world: World) -> Finding | None:
             i
             for i, _ in counts
             if world.says(
-                rf"\b(?:into|among|between|by|over|for|from) (?:the |his |her |their |its )?<n{i}>|<n{i}> (?:[a-z]+ ){{0,3}}?(?:shared?|shares|divided?|divides|split|splits)|<n{i}> (?:[a-z]+ )?(?:equal|identical)|\b(?:pack|set) of <n{i}>"
+                rf"\b(?:into|among|between|by|over|for|from) (?:the |his |her |their |its )?<n{i}>|<n{i}> (?:[a-z]+ "
+                rf"){{0,3}}?(?:shared?|shares|divided?|divides|split|splits)|<n{i}> (?:[a-z]+ "
+                rf")?(?:equal|identical)|\b(?:pack|set) of <n{i}>"
             )
         ),
         None,
@@ -55,7 +63,8 @@ def shared(world: World) -> Finding | None:
 
 
 _THEN_SHARED = re.compile(
-    rf"^(?P<what>(?:She|He|They|The (?:rest|remainder)|What (?:is|was) left|All of it|The (?:\w+)) (?:.*)){_EQUAL}(?:.*)\b(?:among|between|into|over|on|to) (?:the |his |her |their )?<n(?P<count>\d+)>",
+    rf"^(?P<what>(?:She|He|They|The (?:rest|remainder)|What (?:is|was) left|All of it|The (?:\w+)) "
+    rf"(?:.*)){_EQUAL}(?:.*)\b(?:among|between|into|over|on|to) (?:the |his |her |their )?<n(?P<count>\d+)>",
     re.I,
 )
 
@@ -86,7 +95,9 @@ def then_shared(world: World) -> Finding | None:
 
 
 def _with_the_rest(world: World) -> Finding | None:
-    """One of several equal parts that measure so much together with something else: "two equal lengths and a strip of 0.8 m measure 5.2 m"."""
+    """One of several equal parts that measure so much together with something else: "two equal lengths and a strip of
+    0.8 m measure 5.2 m".
+    """
     counts = [world.text.amounts[i] for kind, i in world.needed if kind == "n"]
     amounts = [(i, world.text.amounts[i]) for kind, i in world.needed if kind == "u"]
     if (
@@ -188,8 +199,10 @@ def _size(world: World, indices: list[int]) -> int | None:
     for i in indices:
         token = rf"<[un]{i}>"
         if world.says(
-            rf"\beach (?:of (?:the|them) )?(?:[a-z]+ ){{0,3}}?{token}|{token} (?:[a-z]+ ){{0,3}}?(?:each|apiece)\b|\b(?:pieces|parts|bags|boxes|{_MANY}) of {token}|"
-            rf"\b{_MANY} (?:that |which )?(?:hold|holding|have|weighing|measuring|are|take) {token}|\b{_MANY} {token} (?:long|wide|high|thick|deep)\b|"
+            rf"\beach (?:of (?:the|them) )?(?:[a-z]+ ){{0,3}}?{token}|{token} (?:[a-z]+ "
+            rf"){{0,3}}?(?:each|apiece)\b|\b(?:pieces|parts|bags|boxes|{_MANY}) of {token}|"
+            rf"\b{_MANY} (?:that |which )?(?:hold|holding|have|weighing|measuring|are|take) {token}|\b{_MANY} {token} "
+            rf"(?:long|wide|high|thick|deep)\b|"
             rf"\bof {token} each|\b(?:one|a) [a-z]+ (?:holds|needs|is|takes|has|weighs) {token}"
         ):
             found.append(i)
@@ -198,7 +211,8 @@ def _size(world: World, indices: list[int]) -> int | None:
             i
             for i in found
             if world.says(
-                rf"\b(?:into|pieces of|in|of) (?:(?:as many )?(?:[a-z]+ ){{0,2}}?[a-z]+s of )?<[un]{i}>|\beach (?:[a-z]+ ){{0,2}}?<[un]{i}>|<[un]{i}> each"
+                rf"\b(?:into|pieces of|in|of) (?:(?:as many )?(?:[a-z]+ ){{0,2}}?[a-z]+s of )?<[un]{i}>|\beach "
+                rf"(?:[a-z]+ ){{0,2}}?<[un]{i}>|<[un]{i}> each"
             )
         ]
     return found[0] if len(found) == 1 else None

@@ -1,4 +1,6 @@
-"""Fractions of something: a part of it, what is left of it, the whole from a part; of a whole that is told without a number, too."""
+"""Fractions of something: a part of it, what is left of it, the whole from a part; of a whole that is told without a
+number, too.
+"""
 
 from __future__ import annotations
 
@@ -11,7 +13,10 @@ from .wording import LITTLE, content, words
 from .world import Finding, World
 
 _REST = r"\b(?:rest|remaining|remainder|others?|left|still|not|empty|un[a-z]+ed|free|neither|missing|un[a-z]+n)\b"
-_OF_REST = r"of (?:the |what )?(?:remaining|rest|remainder|others?|is left|was left|remained)|of those left|of what (?:is|was) left"
+_OF_REST = (
+    r"of (?:the |what )?(?:remaining|rest|remainder|others?|is left|was left|remained)|of those left|of what (?:is|"
+    r"was) left"
+)
 _ALLOWED = "rest remaining remainder others all half part parts fraction other left not one"
 _EACH = r"\b(?:each|every|times|twice|average|than|per)\b"
 
@@ -132,7 +137,8 @@ def _asks_rest(world: World) -> bool:
             world.text.doubt("question-unclear", "It is not clear whether the part or the rest is asked for.")
         return gone
     others = world.says(
-        r"(?<!of )\b(?:the rest|all the others?|all others|the others|the remainder|the remaining [a-z]+)\b(?! (?:part|piece))"
+        r"(?<!of )\b(?:the rest|all the others?|all others|the others|the remainder|the remaining [a-z]+)\b(?! "
+        r"(?:part|piece))"
     )
     if others is not None:
         tail = content(world.text.all[others.end() :].split(". ")[0])
@@ -208,15 +214,19 @@ def _whole_of(world: World, parts: list[int], told: Amount) -> Finding | None:
     part = world.text.amounts[parts[0]]
     index = told.index
     says_part = world.says(
-        rf"\b(?:that|this|which|these|those) (?:is|are|was|were|makes?|made|comes? to|came to) <[un]{index}>|<[un]{index}> (?:is|are|was|were) <f{parts[0]}> of|<f{parts[0]}> of [^.]* (?:is|are|was|were|cost|costs|weighs?|comes to|makes?) <[un]{index}>"
+        rf"\b(?:that|this|which|these|those) (?:is|are|was|were|makes?|made|comes? to|came to) "
+        rf"<[un]{index}>|<[un]{index}> (?:is|are|was|were) <f{parts[0]}> of|<f{parts[0]}> of [^.]* "
+        rf"(?:is|are|was|were|cost|costs|weighs?|comes to|makes?) <[un]{index}>"
     )
     same = world.says(
-        rf"<f{parts[0]}> of (?:[A-Z]\w+['’]s|the|his|her|their) (?P<thing>[a-z]+) (?:are|is|were) (?P<how>[a-z]+)\b.*\b(?:has|have|had|are|there are|owns?|counts?) <[un]{index}> (?P=how)\b"
+        rf"<f{parts[0]}> of (?:[A-Z]\w+['’]s|the|his|her|their) (?P<thing>[a-z]+) (?:are|is|were) "
+        rf"(?P<how>[a-z]+)\b.*\b(?:has|have|had|are|there are|owns?|counts?) <[un]{index}> (?P=how)\b"
     )
     if says_part is None and same is None:
         return None
     if not world.asks(
-        r"\b(?:in all|altogether|own|has|have|had|is the whole|are there|does .* (?:own|have|hold|weigh|cost)|whole|full|long is|in total|were there|total)\b"
+        r"\b(?:in all|altogether|own|has|have|had|is the whole|are there|does .* "
+        r"(?:own|have|hold|weigh|cost)|whole|full|long is|in total|were there|total)\b"
     ) or world.asks(r"\b(?:left|not|other|rest)\b"):
         return None
     world.look_at_words(_ALLOWED + " " + (same["how"] if same else ""))
@@ -277,13 +287,18 @@ def _asks_the_part(world: World, index: int) -> bool:
 
 
 def _whole_is_told(world: World, parts: list[int], whole: Amount) -> bool:
-    """Whether the fraction is said to be of the amount that is told: of it, of its noun, or of the thing it measures."""
+    """Whether the fraction is said to be of the amount that is told: of it, of its noun, or of the thing it
+    measures.
+    """
     i = whole.index
     first = parts[0]
     return (
         world.says(
-            rf"<f{first}> of (?:the |his |her |their |its |a |an |all )?(?:[a-z]+ ){{0,2}}?(?:of )?<[un]{i}>|<f{first}> of (?:a|an|the) [a-z ]+ (?:of|with) <[un]{i}>|"
-            rf"\b(?:[Oo]f|[Oo]ut of|[Ff]rom) (?:the |a |an |his |her )?(?:[a-z]+ of )?<[un]{i}>.*<f{first}>|<[un]{i}>.*<f{first}> (?:of|were|was|are|is|went|came|have)|<f{first}>.*\bof <[un]{i}>|<f{first}>.*<[un]{i}>"
+            rf"<f{first}> of (?:the |his |her |their |its |a |an |all )?(?:[a-z]+ ){{0,2}}?(?:of "
+            rf")?<[un]{i}>|<f{first}> of (?:a|an|the) [a-z ]+ (?:of|with) <[un]{i}>|"
+            rf"\b(?:[Oo]f|[Oo]ut of|[Ff]rom) (?:the |a |an |his |her )?(?:[a-z]+ of "
+            rf")?<[un]{i}>.*<f{first}>|<[un]{i}>.*<f{first}> (?:of|were|was|are|is|went|came|have)|<f{first}>.*\bof "
+            rf"<[un]{i}>|<f{first}>.*<[un]{i}>"
         )
         is not None
     )

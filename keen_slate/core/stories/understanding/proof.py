@@ -17,10 +17,13 @@ from .world import Finding, World
 
 Rule = Callable[[World], Finding | None]
 
-# The first that fits is what is meant: those that hang on words of their own before those of amounts that are simply there.
+# The first that fits is what is meant: those that hang on words of their own before those of amounts that are simply
+# there.
 RULES: tuple[Rule, ...] = (
-    times.clock, shapes.converted, rates.average, shapes.shape, groups.how_many_times, rates.change, rates.proportion, parts.fractions,
-    rates.rate, groups.number_of, groups.then_shared, groups.shared, groups.repeated, comparing.difference, comparing.other, wholes.missing, wholes.lasting, wholes.part,
+    times.clock, shapes.converted, rates.average, shapes.shape, groups.how_many_times, rates.change, rates.proportion,
+    parts.fractions,
+    rates.rate, groups.number_of, groups.then_shared, groups.shared, groups.repeated, comparing.difference,
+    comparing.other, wholes.missing, wholes.lasting, wholes.part,
     changes.start, changes.end, changes.change, wholes.together, groups.composed,
 )  # fmt: skip
 
@@ -37,7 +40,10 @@ ONLY: tuple[tuple[str, tuple[Rule, ...]], ...] = (
 
 
 def findings(told: Told, sentences: Sequence[Sentence]) -> Iterator[Finding]:
-    """What every rule finds, the one that is meant first. Raises `DoubtError` where nothing is asked that a rule knows."""
+    """What every rule finds, the one that is meant first.
+
+    Raises `DoubtError` where nothing is asked that a rule knows.
+    """
     text = abstract(told, list(sentences))
     compose(text)
     if not ASKS.search(text.question):

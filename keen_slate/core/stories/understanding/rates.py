@@ -12,13 +12,18 @@ from .amounts import Amount, combined, over, plain, ratio, stem, times
 from .world import Finding, World
 
 _FOR = re.compile(
-    r"<(?P<kind>[und])(?P<index>\d+)>(?P<noun> [a-z]+s)?(?: of [a-z]+)? (?:(?:for |in |on )?(?:an?|one|each|every|a single)|per|for) (?P<per>[a-z-]+(?: [a-z-]+)?)"
+    r"<(?P<kind>[und])(?P<index>\d+)>(?P<noun> [a-z]+s)?(?: of [a-z]+)? (?:(?:for |in |on )?(?:an?|one|each|every|a "
+    r"single)|per|for) (?P<per>[a-z-]+(?: [a-z-]+)?)"
 )
 _EACH = re.compile(
-    r"(?:(?:\b[Ee]ach|\b[Ee]very|\b[Oo]ne|\b[Aa]n?|\bThe|\bthe)(?: of the)? )(?P<per>(?:[a-z-]+ ){1,3})(?:for [a-z ]+ )?(?:(?:is|are|was) to (?:be|cost)|costs?|weighs?|weighed|holds?|held|lasts?|lasted|takes?|took|needs?|contains?|is|was|measures?|has|gets?|got|uses?|used) (?:only )?<(?P<kind>[und])(?P<index>\d+)>"
+    r"(?:(?:\b[Ee]ach|\b[Ee]very|\b[Oo]ne|\b[Aa]n?|\bThe|\bthe)(?: of the)? )(?P<per>(?:[a-z-]+ ){1,3})(?:for [a-z ]+ "
+    r")?(?:(?:is|are|was) to "
+    r"(?:be|cost)|costs?|weighs?|weighed|holds?|held|lasts?|lasted|takes?|took|needs?|contains?|is|was|measures?|has|"
+    r"gets?|got|uses?|used) (?:only )?<(?P<kind>[und])(?P<index>\d+)>"
 )
 _MANY = re.compile(
-    r"\b(?P<per>[A-Za-z][a-z-]+s) (?:cost|are|were|weigh|hold) <(?P<kind>[und])(?P<index>\d+)> (?:each|apiece|a piece)\b"
+    r"\b(?P<per>[A-Za-z][a-z-]+s) (?:cost|are|were|weigh|hold) <(?P<kind>[und])(?P<index>\d+)> (?:each|apiece|a "
+    r"piece)\b"
 )
 _ALSO = re.compile(
     r"\bcosts? (?:only )?<u\d+>,? and (?:an?|the|one) (?P<per>[a-z-]+(?: [a-z-]+)?) <(?P<kind>u)(?P<index>\d+)>"
@@ -148,7 +153,8 @@ def _how_many(world: World, one: _Rate, other: Amount) -> Finding | None:
 
 
 _OF_SOME = re.compile(
-    r"^<n(?P<count>\d+)> (?:[a-z]+ ){0,2}?(?P<noun>[a-z]+s) (?:cost|weigh|are|last|make|take) (?P<token><u(?P<index>\d+)>)(?: together| in all| altogether)?$",
+    r"^<n(?P<count>\d+)> (?:[a-z]+ ){0,2}?(?P<noun>[a-z]+s) (?:cost|weigh|are|last|make|take) "
+    r"(?P<token><u(?P<index>\d+)>)(?: together| in all| altogether)?$",
     re.I,
 )
 _OF_OTHERS = re.compile(
@@ -174,10 +180,12 @@ def proportion(world: World) -> Finding | None:
     return world.found(times(world.text.amount(asked["count"]), one), "steps", "answer")
 
 
-# Change, averages ----------------------------------------------------------------------------------------------------------
+# Change, averages -----------------------------------------------------------------------------------------------------
 
 _PAID = re.compile(
-    r"(?:\b(?:pa(?:ys?|id|ying)|gives?|gave|hand(?:s|ed)?|had|has|puts? down)\b(?: [a-z]+){0,4}? (?:with )?(?:a |an |one )?<u(\d+)> ?(?:note|bill|coin|pound note|dollar bill)|<u(\d+)> (?:note|bill)|\bchange (?:from|out of) (?:a |an )?<u(\d+)>|\bpa(?:ys?|id) with (?:a )?<u(\d+)>|\bpays <u(\d+)>|\b(?:from|out of) (?:a |her |his )?<u(\d+)>)"
+    r"(?:\b(?:pa(?:ys?|id|ying)|gives?|gave|hand(?:s|ed)?|had|has|puts? down)\b(?: [a-z]+){0,4}? (?:with )?(?:a |an "
+    r"|one )?<u(\d+)> ?(?:note|bill|coin|pound note|dollar bill)|<u(\d+)> (?:note|bill)|\bchange (?:from|out of) (?:a "
+    r"|an )?<u(\d+)>|\bpa(?:ys?|id) with (?:a )?<u(\d+)>|\bpays <u(\d+)>|\b(?:from|out of) (?:a |her |his )?<u(\d+)>)"
 )  # fmt: skip
 
 
@@ -220,7 +228,8 @@ def average(world: World) -> Finding | None:
         amounts, counts = counts, []
     world.look_at_words("average mean per each all second third")
     if world.says(
-        r"\b(?:each|every|per)\b(?! (?:day|month|week|lap|throw|jump|evening|hour|game|trip|year|night|morning|time|pupil|child))"
+        r"\b(?:each|every|per)\b(?! "
+        r"(?:day|month|week|lap|throw|jump|evening|hour|game|trip|year|night|morning|time|pupil|child))"
     ):
         world.text.doubt("word-unclear", "It is not clear of what it is the average.")
     if len({name for one in world.facts for name in one.named}) > 1 or any(

@@ -1,4 +1,6 @@
-"""Whether a question asks for what the story tells of: its things, its people, its doings, and an amount of that measure."""
+"""Whether a question asks for what the story tells of: its things, its people, its doings, and an amount of that
+measure.
+"""
 
 from __future__ import annotations
 
@@ -15,7 +17,8 @@ from .clauses import Fact
 from .wording import ADVERBS, AUXILIARIES, DETERMINERS, PREPOSITIONS, PRONOUNS, TURNING, content, words
 
 _MEASURES = (
-    (r"\bhow (?:high|tall|deep|wide|thick|far)\b|\b(?:height|width|depth|distance|perimeter)\b|\bwhat length\b|\blength\b", ("length",)),
+    (r"\bhow (?:high|tall|deep|wide|thick|far)\b|\b(?:height|width|depth|distance|perimeter)\b|\bwhat "
+     r"length\b|\blength\b", ("length",)),
     (r"\bhow (?:much )?(?:long|longer)\b", ("length", "time")),
     (r"\bhow (?:much )?(?:heavy|heavier|lighter)\b|\bweigh(?:s|ed|t)?\b|\bmass\b", ("mass",)),
     (r"\bhow much money\b|\b(?:cost|costs|pay|pays|spend|price|earn)\b", ("money",)),
@@ -27,9 +30,12 @@ _MEASURES = (
     (r"\bat (?:which|what) (?:level|floor)\b", ("count",)),
 )  # fmt: skip
 # Words of questions that need not be told before.
-_GENERAL = words_of("part fraction share end start beginning total whole rest water money weight length height width depth price cost time distance area perimeter "
-                    "average mean change amount number temperature latest tip reel difference piece pieces side sides mass way round all tip talk noon whistle "
-                    "kick-off x thing things kind degrees liquid liquids volume originally month year class crew child pupil family friend team group journey trip ride pool ground")  # fmt: skip
+_GENERAL = words_of("part fraction share end start beginning total whole rest water money weight length height width "
+                    "depth price cost time distance area perimeter "
+                    "average mean change amount number temperature latest tip reel difference piece pieces side sides "
+                    "mass way round all tip talk noon whistle "
+                    "kick-off x thing things kind degrees liquid liquids volume originally month year class crew child "
+                    "pupil family friend team group journey trip ride pool ground")  # fmt: skip
 _SAY_NOTHING = (
     ADVERBS
     | TURNING
@@ -40,11 +46,15 @@ _SAY_NOTHING = (
     | frozenset(COMPARATIVES.split("|"))
     | frozenset(CARDINALS)
     | words_of(
-        "other outway backway warmer colder cooler hotter full empty final free possible first second third fourth fifth last square how what which when where why"
+        "other outway backway warmer colder cooler hotter full empty final free possible first second third fourth "
+        "fifth last square how what which when where why"
     )
 )
 _OF_ALL = re.compile(r"\b(?:is|was|are|were) (?:that|it|this)\b")
-_DAYS = r"\b(?:(?:Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day|January|February|March|April|June|July|August|September|October|November|December)\b"
+_DAYS = (
+    r"\b(?:(?:Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day|January|February|March|April|June|July|August|September|October|"
+    r"November|December)\b"
+)
 _DOES = ("does", "comes", "goes", "costs", "shares")
 _UNTOLD_DOING = frozenset(
     [
@@ -56,7 +66,8 @@ _UNTOLD_DOING = frozenset(
     ]
 )
 _GENERAL_DOING = words_of(
-    "pay cost get fill use own spend take need work serve last go want require fit practise study rest move mark form cover play carry end stop start line watch call"
+    "pay cost get fill use own spend take need work serve last go want require fit practise study rest move mark form "
+    "cover play carry end stop start line watch call"
 )
 
 
@@ -73,7 +84,9 @@ def of_measure(question: str, answer: Amount, fraction: bool) -> bool:
 
 
 def look_at_question(text: Text, facts: Sequence[Fact], may_name: frozenset[str], situation: str, unknown: str) -> None:
-    """Note a doubt where the question speaks of things, people or doings of which the statements do not; some it *may_name*."""
+    """Note a doubt where the question speaks of things, people or doings of which the statements do not; some it
+    *may_name*.
+    """
     question, told = text.question, text.told
     said = told.text[: told.question.start] + told.text[told.question.end :]
     if TOKEN.search(question) or not text.statements or not said.strip():
@@ -95,7 +108,9 @@ def look_at_question(text: Text, facts: Sequence[Fact], may_name: frozenset[str]
 
 
 def _unknown_things(plain: list[str], known: set[str | None], may_name: frozenset[str], question: str) -> list[str]:
-    """The things and people of a question of which nothing is told; what something is made of may be new, where the thing is known."""
+    """The things and people of a question of which nothing is told; what something is made of may be new, where the
+    thing is known.
+    """
     unknown: list[tuple[str, bool]] = []
     named = 0
     for i, word in enumerate(plain):

@@ -6,7 +6,11 @@ from ...reading.measures import ratio_of, unit_named
 from .amounts import Amount, combined, over, plain, times
 from .world import Finding, World
 
-_ROUND = r"\b(?:perimeter|all (?:the way )?(?:a)?round|(?:a)?round (?:the|its|his|her|this) (?:whole |outside |outer )?(?:edge|outside|border|bed|garden|field|lawn|pond|playground|rug|picture|table)|right round|(?:the way|go(?:es)?) (?:a)?round|edging|border)\b"
+_ROUND = (
+    r"\b(?:perimeter|all (?:the way )?(?:a)?round|(?:a)?round (?:the|its|his|her|this) (?:whole |outside |"
+    r"outer )?(?:edge|outside|border|bed|garden|field|lawn|pond|playground|rug|picture|table)|right round|(?:the way|"
+    r"go(?:es)?) (?:a)?round|edging|border)\b"
+)
 _EDGES = frozenset(
     ["edging", "border", "fencing", "fence", "board", "tape", "string", "wire", "ribbon", "hedge", "skirting"]
 )
@@ -27,7 +31,8 @@ def shape(world: World) -> Finding | None:
     )
     told_round = any(_is_perimeter(world, one) for one in lengths)
     square = world.says(
-        r"\bsquare (?!met|cent|kilo|f[oe]+t|yard|inch|mile)[a-z]+|\bsquare\b(?= (?:has|is|with))|\ba square\b(?! (?:met|cent|kilo|f[oe]+t|yard|inch|mile))|\bequal sides\b"
+        r"\bsquare (?!met|cent|kilo|f[oe]+t|yard|inch|mile)[a-z]+|\bsquare\b(?= (?:has|is|with))|\ba square\b(?! "
+        r"(?:met|cent|kilo|f[oe]+t|yard|inch|mile))|\bequal sides\b"
     ) is not None and not world.says(r"\brectang|\btriang")
     world.may_name = _EDGES
     world.look_at_words(_ALLOWED + " square")
@@ -93,7 +98,9 @@ def converted(world: World) -> Finding | None:
         return None
     world.look_at_words("")
     if not world.asks(
-        r"^(?:and )?(?:for )?how many [a-z ]+ (?:is|are|was|were) (?:that|it|this)$|^how many [a-z ]+ (?:do|does|did|is|are|was|were|has|have) (?:it|the|he|she|they|[A-Z][a-z]+)\b[^<]*$|^express|^what is (?:that|this|it) in "
+        r"^(?:and )?(?:for )?how many [a-z ]+ (?:is|are|was|were) (?:that|it|this)$|^how many [a-z ]+ "
+        r"(?:do|does|did|is|are|was|were|has|have) (?:it|the|he|she|they|[A-Z][a-z]+)\b[^<]*$|^express|^what is "
+        r"(?:that|this|it) in "
     ):
         world.text.doubt("question-unclear", "It is not clear whether more than a change of the unit is asked for.")
     if world.asks(r"\b(?:left|more|less|still|each|need|altogether|together|all)\b"):

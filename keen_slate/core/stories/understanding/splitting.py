@@ -14,22 +14,29 @@ from .wording import (
 )
 
 FACTOR = re.compile(
-    r"(?:<(?P<kind>n)(?P<times>\d+)> times|<f(?P<part>\d+)>(?: times)?) (?:as (?P<how>[a-z]+)(?: (?!as\b|again\b)[a-z]+)?(?: as (?P<thing>[^<,;]+))?|the (?:length|weight|height|price|amount|number|size|width|depth|distance|time)(?: of (?P<of>[^<,;]+))?)"
+    r"(?:<(?P<kind>n)(?P<times>\d+)> times|<f(?P<part>\d+)>(?: times)?) (?:as (?P<how>[a-z]+)(?: "
+    r"(?!as\b|again\b)[a-z]+)?(?: as (?P<thing>[^<,;]+))?|the "
+    r"(?:length|weight|height|price|amount|number|size|width|depth|distance|time)(?: of (?P<of>[^<,;]+))?)"
 )
 
 _CUT = re.compile(
-    r"(?:,\s*)?\b(?:and then|and|but|then|while|whereas|so that)\b|[,;:]|(?= (?:it|there|he|she|they) (?:was|were|is|are|had|has|held|weighed|measured)\b)"
+    r"(?:,\s*)?\b(?:and then|and|but|then|while|whereas|so that)\b|[,;:]|(?= (?:it|there|he|she|they) "
+    r"(?:was|were|is|are|had|has|held|weighed|measured)\b)"
 )
 
 
 _WHOLE = re.compile(
-    r"(?P<prep>\b(?:off|from|out of|From|Out of|Of)) (?P<det>a|an|the|his|her|their|its) (?:(?P<thing>(?:[a-z][\w-]* ){0,3}?[a-z][\w-]*) "
-    r"(?:of|that is|that was|which is|which was|with|holding|containing) (?P<one><[un]\d+>)(?: long| of [a-z]+)?(?: [a-z]+s\b)?|(?P<two><u\d+>)[ -](?P<noun>(?:long )?[a-z][\w-]*(?: of [a-z]+)?))"
+    r"(?P<prep>\b(?:off|from|out of|From|Out of|Of)) (?P<det>a|an|the|his|her|their|its) (?:(?P<thing>(?:[a-z][\w-]* "
+    r"){0,3}?[a-z][\w-]*) "
+    r"(?:of|that is|that was|which is|which was|with|holding|containing) (?P<one><[un]\d+>)(?: long| of [a-z]+)?(?: "
+    r"[a-z]+s\b)?|(?P<two><u\d+>)[ -](?P<noun>(?:long )?[a-z][\w-]*(?: of [a-z]+)?))"
 )  # fmt: skip
 
 
 _SUBJECT = re.compile(
-    r"^(?P<lead>(?:Together |In all |Altogether |(?:On|In|At|Last|This) [A-Za-z ]+? )?(?:the |all |these |his |her )?)<n\d+> (?P<things>(?:[a-z][\w-]* ){0,2}[a-z][\w-]*s|children|people|men|women)(?P<names>,? [A-Z]\w+(?:, [A-Z]\w+)*,? and [A-Z]\w+,?)?(?= (?:from |of |in )?(?:the [a-z]+ )?[a-z]+ )",
+    r"^(?P<lead>(?:Together |In all |Altogether |(?:On|In|At|Last|This) [A-Za-z ]+? )?(?:the |all |these |his |her "
+    r")?)<n\d+> (?P<things>(?:[a-z][\w-]* ){0,2}[a-z][\w-]*s|children|people|men|women)(?P<names>,? [A-Z]\w+(?:, "
+    r"[A-Z]\w+)*,? and [A-Z]\w+,?)?(?= (?:from |of |in )?(?:the [a-z]+ )?[a-z]+ )",
     re.I,
 )
 
@@ -111,7 +118,8 @@ def clauses_of(text: Text, statement: str) -> Iterator[tuple[str, list[Doubt]]]:
 
 
 _LINK = re.compile(
-    r",? (?:so that|and then|and after that|and now|and|then) (?=(?:[a-z]+ )?(?:it|he|she|they|there|the \w+|that|his|her|now|[A-Z]\w+)\b)|, (?=(?:it|he|she|they|there) )"
+    r",? (?:so that|and then|and after that|and now|and|then) (?=(?:[a-z]+ )?(?:it|he|she|they|there|the "
+    r"\w+|that|his|her|now|[A-Z]\w+)\b)|, (?=(?:it|he|she|they|there) )"
 )
 
 

@@ -84,8 +84,10 @@ def one_person(world: World, states: list[Fact], facts: list[Fact], giving: bool
 
 def _relatives(said: str) -> frozenset[str]:
     """People of whom a question speaks without their names."""
-    return content(said) & frozenset(["aunt", "uncle", "brother", "sister", "mother", "father", "friend", "cousin", "neighbour", "neighbor", "grandmother",
-                                      "grandfather", "mum", "mom", "dad", "grandma", "grandpa", "teacher", "son", "daughter"])  # fmt: skip
+    return content(said) & frozenset(["aunt", "uncle", "brother", "sister", "mother", "father", "friend", "cousin",
+    "neighbour", "neighbor", "grandmother",
+                                      "grandfather", "mum", "mom", "dad", "grandma", "grandpa", "teacher", "son",
+                                      "daughter"])  # fmt: skip
 
 
 def one_stuff(world: World, facts: list[Fact]) -> None:
@@ -95,7 +97,8 @@ def one_stuff(world: World, facts: list[Fact]) -> None:
         for one in facts
         if (
             found := re.search(
-                r">(?: more)? of (?!it\b|them\b)(?:(?:the|a|an|his|her) )?((?:[a-z]+ ?){1,2}?)(?= (?:in|on|at|to|for|from|off|into|with|and|are|is|was|were|has|had|have)\b|$)",
+                r">(?: more)? of (?!it\b|them\b)(?:(?:the|a|an|his|her) )?((?:[a-z]+ ?){1,2}?)(?= "
+                r"(?:in|on|at|to|for|from|off|into|with|and|are|is|was|were|has|had|have)\b|$)",
                 one.clause,
             )
         )

@@ -8,7 +8,10 @@ from .amounts import combined
 from .world import Finding, World
 
 _BEGINS = r"begins?|began|starts?|started|leaves?|left|departs?|departed|sets? (?:off|out)|opens?|opened|due|goes|from"
-_ENDS = r"ends?|ended|finish(?:es|ed)?|arrives?|arrived|gets? in|got in|comes?|came|back|reach(?:es|ed)?|returns?|returned|closes?|closed|until|over|home"
+_ENDS = (
+    r"ends?|ended|finish(?:es|ed)?|arrives?|arrived|gets? in|got in|comes?|came|back|reach(?:es|ed)?|returns?|returned|"
+    r"closes?|closed|until|over|home"
+)
 _HOW_LONG = r"\bhow (?:long|late|much late|many (?:minutes|hours))\b"
 
 

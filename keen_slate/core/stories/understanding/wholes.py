@@ -27,7 +27,8 @@ def missing(world: World) -> Finding | None:
     ):
         return None
     direct = world.asks(
-        r"\b(?:be added to|be put (?:to|on)|add to)\b.*?<u(\d+)>.*\b(?:to (?:get|make|have|reach)|so that .*)\b.*<u(\d+)>"
+        r"\b(?:be added to|be put (?:to|on)|add to)\b.*?<u(\d+)>.*\b(?:to (?:get|make|have|reach)|so that "
+        r".*)\b.*<u(\d+)>"
     )
     if direct is not None and len(world.needed) == 2:
         got_now, want = world.text.amount(direct.group(1)), world.text.amount(direct.group(2))
@@ -74,7 +75,8 @@ def missing(world: World) -> Finding | None:
 
 
 _WANTED = re.compile(
-    r"\b(?:wants?|wanted|must|needs?|needed|would like|wishes|has to|have to|is to be|are to be|plans?|planned|hopes?|goal|aims?|target|should|in need of|set out to|intends?|be full|to be)\b",
+    r"\b(?:wants?|wanted|must|needs?|needed|would like|wishes|has to|have to|is to be|are to "
+    r"be|plans?|planned|hopes?|goal|aims?|target|should|in need of|set out to|intends?|be full|to be)\b",
     re.I,
 )
 
@@ -96,7 +98,8 @@ def lasting(world: World) -> Finding | None:
 
 
 _PASSED = re.compile(
-    r"\b(?:has been|have been|already|so far|are over|is over|have passed|has passed|has (?:listened|watched|played|slept|worked|practised|read)|gone by|of it)\b",
+    r"\b(?:has been|have been|already|so far|are over|is over|have passed|has passed|has "
+    r"(?:listened|watched|played|slept|worked|practised|read)|gone by|of it)\b",
     re.I,
 )
 
@@ -261,7 +264,9 @@ def _of_asked_doing(world: World, told: list[Fact]) -> list[Fact]:
 
 
 def _asks_of_all(world: World, told: list[Fact]) -> bool:
-    """Whether what is asked for is made of all that is told: it is asked of what all of them have, and of no day or person that one has."""
+    """Whether what is asked for is made of all that is told: it is asked of what all of them have, and of no day or
+    person that one has.
+    """
     if any(one.effect not in ("does", "goes") for one in told):
         return False
     bases = {base_of(word) for word in words(world.text.question)}

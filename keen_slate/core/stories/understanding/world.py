@@ -21,7 +21,9 @@ from .wording import ADVERBS, AUXILIARIES, DETERMINERS, PREPOSITIONS, PRONOUNS, 
 
 # Words of a statement after which it may tell of something else, or of more than its number does.
 _RISKY = re.compile(
-    rf"\b(?:one of (?:them|these|those|the)|another|others?|also|too|but|except|then|again|with a (?:break|pause|rest)|rests?|stops?|{COMPARATIVES})\b|\band (?:an?|the|some|one|his|her) (?:[a-z]+ ?){{1,2}}(?=[.,]|$)",
+    rf"\b(?:one of (?:them|these|those|the)|another|others?|also|too|but|except|then|again|with a "
+    rf"(?:break|pause|rest)|rests?|stops?|{COMPARATIVES})\b|\band (?:an?|the|some|one|his|her) (?:[a-z]+ "
+    rf"?){{1,2}}(?=[.,]|$)",
     re.I,
 )
 # Words that are known beside a number, and turn the meaning of a sentence that has none.
@@ -29,7 +31,9 @@ _NOT_IN_SILENCE = frozenset(
     ["same", "half", "other", "one", "another", "part", "parts", "not", "rest", "remaining", "twice", "times"]
 )
 _IN_SILENCE = re.compile(
-    r"\b(?:not|no|none|never|half|twice|thrice|same|one of (?:them|these|those|the)|others?|another|except|instead|back|again|both|many|few|some of (?:them|it)|less|fewer|missing|divided|split|shared?)\b",
+    r"\b(?:not|no|none|never|half|twice|thrice|same|one of "
+    r"(?:them|these|those|the)|others?|another|except|instead|back|again|both|many|few|some of "
+    r"(?:them|it)|less|fewer|missing|divided|split|shared?)\b",
     re.I,
 )
 
@@ -65,7 +69,9 @@ class World:
 
     @cached_property
     def facts(self) -> list[Fact]:
-        """The facts of its statements; what a sentence without a number says of them is doubtful where a word in it turns a meaning."""
+        """The facts of its statements; what a sentence without a number says of them is doubtful where a word in it
+        turns a meaning.
+        """
         found = facts_of(self.text)
         for said in self.text.statements:
             if TOKEN.search(said):
@@ -144,7 +150,9 @@ class World:
     # Words -----------------------------------------------------------------------------------------------------------
 
     def look_at_words(self, allowed: str = "", untold: bool = False) -> None:
-        """Note a doubt for every word that turns a meaning and is not *allowed*; for amounts not told, but where they may be *untold*."""
+        """Note a doubt for every word that turns a meaning and is not *allowed*; for amounts not told, but where they
+        may be *untold*.
+        """
         every = frozenset(allowed.split())
         for said in [*self.text.statements, self.text.question]:
             may = every - _NOT_IN_SILENCE if said is not self.text.question and not TOKEN.search(said) else every

@@ -233,7 +233,9 @@ def wholes_then_improper(scribe: Scribe, terms: list[Unsigned], roles: Roles) ->
 
 
 def fractions_wholes_tidy(scribe: Scribe, terms: list[Unsigned], roles: Roles) -> Unsigned:
-    """The fractions, then the wholes, written as one number; what the fraction holds too much is cut off and carried at the end."""
+    """The fractions, then the wholes, written as one number; what the fraction holds too much is cut off and carried at
+    the end.
+    """
     terms = [t for _, t in to_common(scribe, [(1, term) for term in terms], roles)]
     wholes = [w for w, _, _ in map(parts, terms) if w]
     fractions = [Frac(n, d) for t, (_, n, d) in zip(terms, map(parts, terms), strict=True) if not isinstance(t, Whole)]
@@ -269,7 +271,8 @@ def fractions_wholes_tidy(scribe: Scribe, terms: list[Unsigned], roles: Roles) -
         TO_MIXED,
         _column([total], [*([Frac(more * den, den)]), *([Frac(rest, den)] if rest else [])]),
         (
-            f"Every {den} {parts_name(den, True)} make a <whole>: cut {'them' if more == 1 else f'{more * den} of them'} off.",
+            f"Every {den} {parts_name(den, True)} make a <whole>: cut "
+            f"{'them' if more == 1 else f'{more * den} of them'} off.",
         ),
         ("The fraction holds more than its own share.",),
         ((f"{num} = {more * den} + {rest}",),) if rest else (),

@@ -15,7 +15,8 @@ _MOST = 1000  # dollars: more are no help to anybody
 
 
 def with_money(working: Working) -> Working:
-    """*working* with the same sum in money beside its last line, where the ways ask for it and every term is whole cents.
+    """*working* with the same sum in money beside its last line, where the ways ask for it and every term is whole
+    cents.
 
     >>> from ...reading.reader import read
     >>> from ...ways.settings import Ways

@@ -114,7 +114,9 @@ class _Search:
                 yield from self.found(i + 1, total - counting * step, (*begun, n))
 
     def _hopeful(self, i: int, total: int, step: int, last: bool) -> range:
-        """The numerators that leave the later blanks a total they may make: one they divide, not too small, not too large."""
+        """The numerators that leave the later blanks a total they may make: one they divide, not too small, not too
+        large.
+        """
         if last:
             n, rest = divmod(total, step)
             top = self.blanks.dens[i] - 1 if self.blanks.proper[i] else n
@@ -155,7 +157,9 @@ class _Count:
 
 
 def _made(blanks: Blanks, most: int, size: int) -> _Count | None:
-    """The totals up to *most* that the residues make, each with how often; None where there are too many to go through."""
+    """The totals up to *most* that the residues make, each with how often; None where there are too many to go
+    through.
+    """
     passes = sum([len(_signed_divisors(den)) for den in blanks.dens]) if blanks.lowest else len(blanks.dens)
     if passes * min(size, most) <= _MOST_TOTALS:
         return _Count(_by_windows(blanks, min(size, most)))
@@ -163,7 +167,9 @@ def _made(blanks: Blanks, most: int, size: int) -> _Count | None:
 
 
 def _by_windows(blanks: Blanks, most: int) -> list[int]:
-    """All totals at once: each blank adds a window of equal steps to what the others make, less the multiples of primes."""
+    """All totals at once: each blank adds a window of equal steps to what the others make, less the multiples of
+    primes.
+    """
     made = [1] + [0] * most
     for step, den, proper in zip(blanks.steps, blanks.dens, blanks.proper, strict=True):
         last = den - 1 if proper else den

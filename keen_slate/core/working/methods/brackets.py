@@ -26,7 +26,9 @@ def brackets_apart(expr: Expr) -> list[Bracket]:
 
 
 def waiting_decimals(expr: Expr) -> list[Dec]:
-    """The decimals of *expr* outside brackets, where one of them is multiplied by a bracket in which something is still to be worked."""
+    """The decimals of *expr* outside brackets, where one of them is multiplied by a bracket in which something is still
+    to be worked.
+    """
     return _outside(expr) if _has_decimal_beside_bracket(expr) else []
 
 

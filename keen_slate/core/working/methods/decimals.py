@@ -199,7 +199,8 @@ def _multiplied(scribe: Scribe, a: Expr, b: Expr) -> Expr:
     lines.append((f"digits after the point: {p} + {q} = {p + q}",))
     scribe.write(
         MULTIPLY, product, (f"Multiply {m} by {n}, then set the point.",),
-        (f"The product counts {parts_name(10 ** (p + q), True)}." if p + q else "Both are whole numbers.",), tuple(lines),
+        (f"The product counts {parts_name(10 ** (p + q), True)}." if p + q else "Both are whole numbers.",),
+        tuple(lines),
     )  # fmt: skip
     return product
 

@@ -114,7 +114,8 @@ def tidy_mixed(scribe: Scribe, number: Unsigned) -> Unsigned:
         ("A <mixed number> is a <whole> and a fraction, added.",),
     )  # fmt: skip
     scribe.write(
-        TO_MIXED, Sum(apart, (("+", make(more, rest, den)),)), (f"Every {den} {parts_name(den, True)} make a <whole>.",),
+        TO_MIXED, Sum(apart, (("+", make(more, rest, den)),)), (f"Every {den} {parts_name(den, True)} make a <whole>.",
+        ),
         ("Count how many <wholes> are full, and keep what is left over as a fraction.",),
         split_lines(scribe, num, den), facts=((more, den),),
     )  # fmt: skip

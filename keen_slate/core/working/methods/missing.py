@@ -31,7 +31,10 @@ NO_WHOLE = "No whole number does it"
 
 
 def work_chain(problem: Problem, ways: Ways) -> Working:
-    """The working of an `equivalent` chain: each blank from a neighbour. Raises `ReadError` where a blank is impossible."""
+    """The working of an `equivalent` chain: each blank from a neighbour.
+
+    Raises `ReadError` where a blank is impossible.
+    """
     sides = list(_sides(problem))
     known = [value(side) for side in sides if not has_blank(side)]
     if not known:
@@ -103,7 +106,9 @@ def _whole(problem: Problem, number: Fraction, side: Expr, amount: Fraction) -> 
 
 
 def _renaming(known: Expr, filled: Expr) -> tuple[Rich, Rich, tuple[Rich, ...]] | None:
-    """Title, reason and jottings where wholes become pieces of the same size, or pieces wholes; None where nothing of that happens."""
+    """Title, reason and jottings where wholes become pieces of the same size, or pieces wholes; None where nothing of
+    that happens.
+    """
     if not isinstance(known, (Whole, Mixed)) or not isinstance(filled, Mixed):
         return None
     (whole, num, den), (left, top, size) = parts(known), parts(filled)
@@ -274,7 +279,8 @@ def _numerators_alone(blanks: Sequence[Expr]) -> bool:
 
 
 def more_answers(problem: Problem, ways: Ways, start: int, most: int = MOST_LISTED) -> tuple[Equation, ...]:
-    """The answers of a problem with blank numerators from number *start* (from 0), so many at most; none of another problem.
+    """The answers of a problem with blank numerators from number *start* (from 0), so many at most; none of another
+    problem.
 
     Raises `ReadError`.
     """
@@ -376,7 +382,8 @@ def _reasoning(sought: _Sought, count: int, exact: bool) -> list[Rich]:
         counts = "ones" if step == 1 else f"{step}s"
         lines.append(
             (
-                f"blank {place}: 1 {parts_name(d, False)} is {step} {parts_name(common, step != 1)}, so it counts in {counts}",
+                f"blank {place}: 1 {parts_name(d, False)} is {step} {parts_name(common, step != 1)}, so it counts in "
+                f"{counts}",
             )
         )
     said = "in all" if exact else "and more"
@@ -388,7 +395,10 @@ def _none(sought: _Sought, ways: Ways) -> tuple[str, str]:
     common, total = sought.common, sought.total
     shared = gcd(*sought.wanted.steps)
     if total % shared:
-        said = f"{NO_WHOLE}: the blanks count in {shared}s of {parts_name(common, True)}, and {shared} does not divide {abs(total)}."
+        said = (
+            f"{NO_WHOLE}: the blanks count in {shared}s of {parts_name(common, True)}, and {shared} does not divide "
+            f"{abs(total)}."
+        )
         return said, "Change the total or a denominator."
     chosen = [name for name in ("blank_proper", "blank_different", "blank_lowest") if getattr(ways, name) == "yes"]
     if chosen:

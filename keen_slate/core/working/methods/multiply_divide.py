@@ -48,7 +48,10 @@ def _in_fractions(problem: Problem, ways: Ways, notes: tuple[str, ...]) -> Worki
 
 
 def _shared(scribe: Scribe, numbers: list[tuple[int, Expr]]) -> Unsigned | None:
-    """What needs no fractions: whole numbers with a whole result, and a fraction whose pieces are shared evenly. None for anything else."""
+    """What needs no fractions: whole numbers with a whole result, and a fraction whose pieces are shared evenly.
+
+    None for anything else.
+    """
     match [n for _, n in numbers], [sign for sign, _ in numbers]:
         case [Whole(a), Whole(b)], [1, 1]:
             return _whole_product(scribe, a, b)

@@ -13,7 +13,9 @@ from ..step_kinds import OVER_ONE_BAR
 def over_one_bar(
     scribe: Scribe, fractions: Sequence[Frac], around: Callable[[Expr], Expr], sign: Operator = "+"
 ) -> None:
-    """Write the line with *fractions* of one denominator over one bar, where the class does so; *around* puts in what stands beside."""
+    """Write the line with *fractions* of one denominator over one bar, where the class does so; *around* puts in what
+    stands beside.
+    """
     if scribe.ways.one_bar == "no" or len(fractions) < 2:
         return
     den = fractions[0].den

@@ -62,9 +62,12 @@ _MOST_STEPS = 60
 
 # Which rule a line follows, as a title and a reason.
 _RULES: dict[str, tuple[str, str]] = {
-    "bracket": ("Brackets first: ", "What stands in brackets is one number, so it is worked before anything around it."),
+    "bracket": (
+        "Brackets first: ", "What stands in brackets is one number, so it is worked before anything around it.",
+    ),
     "power": ("Then powers: ", "A power says how often its base is a factor."),
-    "×÷": ("Multiply or divide, from the left: ", "Multiplying and dividing come before adding and subtracting, neither before the other."),
+    "×÷": ("Multiply or divide, from the left: ",
+    "Multiplying and dividing come before adding and subtracting, neither before the other."),
     "+-": ("Add or subtract, from the left: ", "Adding and subtracting come last, neither before the other."),
     "bar": ("Above the bar first: ", "What stands above a bar is one number: how many pieces there are."),
     "opposite": ("Write the taking away as adding: ", "Taking a number away is the same as adding its opposite."),
@@ -79,7 +82,9 @@ class _EndlessDecimalError(Exception):
 
 @dataclass(frozen=True, slots=True)
 class _How:
-    """How a *problem* is worked: in *decimals* or in fractions; these line by line, or *at_once* where that has smaller numbers."""
+    """How a *problem* is worked: in *decimals* or in fractions; these line by line, or *at_once* where that has smaller
+    numbers.
+    """
 
     problem: str
     scribe: Scribe
@@ -113,7 +118,9 @@ def work(problem: Problem, ways: Ways) -> Working:
 
 
 def in_decimals(problem: Problem, ways: Ways, other: Callable[[tuple[str, ...]], Working]) -> Working:
-    """The working of *problem* with all its numbers as decimals; the *other* one, with a note, where one of them does not end."""
+    """The working of *problem* with all its numbers as decimals; the *other* one, with a note, where one of them does
+    not end.
+    """
     try:
         return _work(problem, ways, (), decimals=True)
     except _EndlessDecimalError as error:
@@ -430,7 +437,10 @@ def _calculate(a: Expr, operator: Operator, b: Expr, how: _How) -> Expr:
 
 
 def _written(number: Fraction, decimals: bool) -> Expr:
-    """*number* as a whole, a decimal that ends, or a fraction in lowest terms, with its sign. Raises `_EndlessDecimalError`."""
+    """*number* as a whole, a decimal that ends, or a fraction in lowest terms, with its sign.
+
+    Raises `_EndlessDecimalError`.
+    """
     if decimals:
         decimal = as_decimal(number)
         if decimal is None:

@@ -1,4 +1,5 @@
-"""One operation on two numbers of a longer calculation, at least one of them a fraction, as teachers write it: line by line.
+"""One operation on two numbers of a longer calculation, at least one of them a fraction, as teachers write it: line by
+line.
 
 Everything becomes one fraction; then over one denominator, or turned over and cancelled; then it is worked.
 """
@@ -83,7 +84,7 @@ def _improper(number: Expr) -> Expr:
     return improper(number) if isinstance(number, (Whole, Mixed)) else number
 
 
-# Adding and subtracting ---------------------------------------------------------------------------------------------------
+# Adding and subtracting -----------------------------------------------------------------------------------------------
 
 
 def _adding(scribe: Scribe, first: Expr, operator: Operator, second: Expr, a: Frac, b: Frac) -> Line:
@@ -123,7 +124,7 @@ def _signed(size: Frac, below: bool) -> Expr:
     return Neg(plain) if below else plain
 
 
-# Multiplying and dividing -------------------------------------------------------------------------------------------------
+# Multiplying and dividing ---------------------------------------------------------------------------------------------
 
 
 def _multiplying(scribe: Scribe, first: Expr, operator: Operator, second: Expr, a: Frac, b: Frac) -> Line:

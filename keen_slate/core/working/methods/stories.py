@@ -1,4 +1,6 @@
-"""A story's working: its calculations one after the other, each an ordinary working; what one finds goes into the next."""
+"""A story's working: its calculations one after the other, each an ordinary working; what one finds goes into
+the next.
+"""
 
 from __future__ import annotations
 
@@ -35,7 +37,9 @@ def work_story(problem: StoryProblem, ways: Ways, work: Method) -> Working:
 
 
 def parts_of(story: Story, ways: Ways, work: Method, found: Sequence[Expr] = ()) -> tuple[Working, ...]:
-    """The workings of a story's calculations, those after the ones that *found* these numbers already; rightly or wrongly."""
+    """The workings of a story's calculations, those after the ones that *found* these numbers already; rightly or
+    wrongly.
+    """
     parts: list[Working] = []
     known = list(found)
     for i in range(len(known), len(story.steps)):

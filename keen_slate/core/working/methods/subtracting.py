@@ -171,7 +171,8 @@ def _improper(scribe: Scribe, a: Unsigned, b: Unsigned, roles: Roles) -> Unsigne
 
 
 def wholes_first_then_improper(scribe: Scribe, terms: Terms, roles: Roles) -> Terms:
-    """Take the wholes of the second term away, then write what remains as fractions, where a whole is left beside a fraction.
+    """Take the wholes of the second term away, then write what remains as fractions, where a whole is left beside a
+    fraction.
 
     Terms below zero, and those without a fraction in the second, stay as they are.
     """
@@ -198,7 +199,9 @@ def _take_wholes(scribe: Scribe, terms: Terms, roles: Roles) -> Terms:
 
 
 def wholes_apart(scribe: Scribe, terms: Terms, roles: Roles) -> Terms:
-    """The wholes of the second term are taken away before a common denominator is looked for; others stay as they are."""
+    """The wholes of the second term are taken away before a common denominator is looked for; others stay as
+    they are.
+    """
     (_, a), (_, b) = terms
     w, v = parts(a)[0], parts(b)[0]
     return _take_wholes(scribe, terms, roles) if isinstance(b, Mixed) and w >= v and value(a) > value(b) else terms

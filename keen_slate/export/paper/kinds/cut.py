@@ -1,4 +1,6 @@
-"""`cut`: strips and circles to cut out, for the denominators of a set, to one scale, a strip for the whole among them."""
+"""`cut`: strips and circles to cut out, for the denominators of a set, to one scale, a strip for the whole
+among them.
+"""
 
 from __future__ import annotations
 

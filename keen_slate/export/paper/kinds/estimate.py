@@ -1,4 +1,6 @@
-"""`estimate`: a box for the estimate before each problem, and afterwards the question whether the answer can be right."""
+"""`estimate`: a box for the estimate before each problem, and afterwards the question whether the answer can be
+right.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,6 @@
-"""`mistake`: the working of somebody who follows a likely wrong way; pupils find where it goes wrong, say why, and put it right."""
+"""`mistake`: the working of somebody who follows a likely wrong way; pupils find where it goes wrong, say why, and put
+it right.
+"""
 
 from __future__ import annotations
 
@@ -34,7 +36,9 @@ def mistake(given: Sheet) -> list[Part]:
 
 
 def wrong_way(item: Item, code: str) -> Mistake | None:
-    """The wrong way of that *code* where it can be written; else one of several lines that the estimate catches, or what comes nearest."""
+    """The wrong way of that *code* where it can be written; else one of several lines that the estimate catches, or
+    what comes nearest.
+    """
     shown = [one for one in item.worked.likely if one.status == "reveals"]
     wanted = [one for one in shown if one.entry.code == code]
     likely_first = sorted(shown, key=lambda one: not one.caught_by_estimate)

@@ -26,7 +26,9 @@ def grid_of(given: Sheet, examples: Sequence[Example]) -> Grid:
 
 
 def columns_of(options: Options) -> int:
-    """Two columns where an even number of examples from four on is wanted on a page, or as many as fit and they are not printed large."""
+    """Two columns where an even number of examples from four on is wanted on a page, or as many as fit and they are not
+    printed large.
+    """
     if not options.per_page:
         return 1 if options.large else 2
     return 2 if options.per_page in (4, 6, 8) else 1

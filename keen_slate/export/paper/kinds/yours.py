@@ -1,4 +1,6 @@
-"""`yours`: left a worked example, right one like it with the same steps blank; the way many lessons begin (common practice)."""
+"""`yours`: left a worked example, right one like it with the same steps blank; the way many lessons begin (common
+practice).
+"""
 
 from __future__ import annotations
 
