@@ -96,7 +96,9 @@ def live_server() -> LiveServer:
 
 @cache
 def browser() -> Browser:
-    """Chromium: one for all tests of a process."""
+    """Chromium: one for all tests of a process. All pages of the application share a process of it, which has compiled
+    the scripts already: a page opens in less than half the time.
+    """
     left = ExitStack()
     Finalize(None, left.close, exitpriority=4)
-    return left.enter_context(chromium())
+    return left.enter_context(chromium("--process-per-site"))

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import os
-from typing import Any
+from collections.abc import Mapping
+from random import Random
+from typing import Any, TypeVar
 
 from keen_slate.core.documents.plain import plainly
 from keen_slate.core.documents.view import working_view
@@ -11,6 +13,8 @@ from keen_slate.core.teaching.fading import Fading
 from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.worked import Worked
 from keen_slate.export.item import Item
+
+T = TypeVar("T")
 
 
 def as_item(worked: Worked, fading: Fading | None = None) -> Item:
@@ -21,6 +25,16 @@ def as_item(worked: Worked, fading: Fading | None = None) -> Item:
 def sweep(usual: int, whole: int) -> int:
     """How many are gone through: as many as a usual run can bear, or all of them by ./slate test --all."""
     return whole if os.environ.get("KEEN_SLATE_ALL") else usual
+
+
+def drawn(things: Mapping[str, T]) -> dict[str, T]:
+    """Some of *things*: a third of them, another one with each version of the files, or all of them by
+    ./slate test --all.
+    """
+    if os.environ.get("KEEN_SLATE_ALL"):
+        return dict(things)
+    dice = Random(os.environ.get("KEEN_SLATE_SEED", ""))
+    return {name: things[name] for name in dice.sample(sorted(things), -(-len(things) // 3))}
 
 
 def viewed(*arguments: Any, **more: Any) -> Any:

@@ -20,10 +20,10 @@ ARGUMENTS = [
 
 
 @contextmanager
-def chromium() -> Iterator[Browser]:
-    """A browser that ends with the block."""
+def chromium(*more: str) -> Iterator[Browser]:
+    """A browser that ends with the block, started with some *more* arguments."""
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=[*ARGUMENTS, *more])
         try:
             yield browser
         finally:

@@ -108,10 +108,11 @@ def _seed() -> str:
     return str(int(trees[0][:8], 16) ^ int(trees[1][:8], 16) if len(trees) == 2 else randrange(10**9))
 
 
-def prepare(examples: int = 300) -> None:
-    """Settle what holds in every process that runs tests: the seed of the run, how many *examples*, no deadlines, for
-    machines differ.
+def prepare(examples: int = 0) -> None:
+    """Settle what holds in every process that runs tests: the seed of the run, how many *examples* of each law (as many
+    as the run is to have, unless said), no deadlines, for machines differ.
     """
+    examples = examples or (300 if os.environ.get("KEEN_SLATE_ALL") else 120)
     if SEED not in os.environ:  # once: the processes that are started have it from here
         os.environ[SEED] = _seed()
     core.global_force_seed = int(os.environ[SEED])  # type: ignore[assignment]

@@ -83,7 +83,7 @@ def migrate(url: str, revision: str = "head") -> None:
 
 
 # What the application may change of rows whose other columns decide who reaches what.
-_COLUMNS = {"teacher": "name, ways, version, at_change, leaves_at", "school": "ways, version"}
+_COLUMNS = {"teacher": "name, ways, version, at_change, leaves_at", "school": "ways, version, at_change"}
 
 
 def let_in(url: str, role: str) -> None:

@@ -154,7 +154,7 @@ def _part(store: Sittings, sitting: Sitting, aliases: Mapping[UUID, str], sets: 
         ],
         moves=[
             MovePart(pupil=aliases[UUID(pupil)], codes=codes)
-            for pupil, codes in sitting.moves.items()
+            for pupil, codes in sorted(sitting.moves.items(), key=lambda one: aliases.get(UUID(one[0]), ""))
             if UUID(pupil) in aliases
         ],
         set=sets.get(sitting.set_id, "") if sitting.set_id else "",

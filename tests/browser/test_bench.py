@@ -7,7 +7,7 @@ import uuid
 from collections import Counter
 from pathlib import Path
 
-from playwright.sync_api import Browser, BrowserContext, expect
+from playwright.sync_api import Browser, BrowserContext, Page, expect
 from sqlalchemy import text
 
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
@@ -33,6 +33,7 @@ class PageTests(unittest.TestCase):
 
     browser: Browser
     context: BrowserContext
+    keeper: Page
     server: LiveServer
     teacher: uuid.UUID
 
@@ -48,6 +49,8 @@ class PageTests(unittest.TestCase):
         # before.
         cls.context = cls.browser.new_context(viewport={"width": 1280, "height": 800})
         cls.addClassCleanup(cls.context.close)
+        cls.keeper = cls.context.new_page()  # keeps the process of the pages, and what it has compiled
+        cls.keeper.goto(f"{cls.server.address}/healthz")
         cls.context.add_init_script("localStorage.setItem('keen-slate-walked', 'true')")  # the walk has its own test
 
     def setUp(self):
@@ -64,13 +67,10 @@ class PageTests(unittest.TestCase):
     def leave(self):
         self.context.unroute_all()
         self.context.set_offline(False)
-        for page in self.context.pages[1:]:
-            page.close()
         for page in self.context.pages:
-            page.unroute_all()
-            page.goto(f"{self.server.address}/healthz")
-            page.evaluate("localStorage.clear()")
-            page.close()
+            if page != self.keeper:
+                page.close()
+        self.keeper.evaluate("localStorage.clear()")
         self.context.clear_cookies()
 
     def open(self, path=None):

@@ -9,6 +9,7 @@ from keen_slate.store.colleagues import school_named
 from keen_slate.store.models import Teacher
 from tests import support
 from tests.browser.test_bench import PageTests
+from tests.support_core import drawn
 from tools.browser import come_in
 
 # 320 to 1920 CSS pixels; 640 x 400 is 1280 x 800 at 200 %.
@@ -30,9 +31,10 @@ class ViewTests(PageTests):
             teacher.school_id, teacher.head = school_named(session, "Marsh End").id, True
 
     def views(self):
-        """Each view's address with what is there once it can be looked at."""
-        return {
-            "/": ".slip", f"/bench/{self.set_id}": ".paper .row", f"/wall/{self.set_id}": "li.line",
+        """Each view's address with what is there once it can be looked at; in a usual run the most used ones and a
+        third of the others.
+        """
+        return {"/": ".slip", f"/bench/{self.set_id}": ".paper .row", f"/wall/{self.set_id}": "li.line"} | drawn({
             f"/handout/{self.set_id}": ".options",
             f"/ladder/{self.set_id}": ".stair .step", f"/stories/{self.set_id}": ".wish",
             f"/reveals/{self.set_id}": "table",
@@ -41,7 +43,7 @@ class ViewTests(PageTests):
             "/account": ".log", "/school": ".way .row", "/colleagues": ".look", "/invited/guessed": "h1",
             "/scenarios": "table", "/nowhere": "main",
             "/number-building/wall?numbers=9,+11,+4/5,+1/6&wanted=4+11/12": ".number",
-        }  # fmt: skip
+        })  # fmt: skip
 
     def look(self, view, there):
         self.page.goto(self.server.address + view)

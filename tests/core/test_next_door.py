@@ -4,7 +4,7 @@ import unittest
 from dataclasses import replace
 from fractions import Fraction
 
-from hypothesis import given
+from hypothesis import given, settings
 
 from keen_slate.core.documents.next_door import next_door
 from keen_slate.core.expressions.text import text
@@ -12,6 +12,7 @@ from keen_slate.core.teaching.sentences import TeachersWords
 from keen_slate.core.ways.settings import SETTINGS, Ways
 from keen_slate.core.worked import work_out, work_text
 from tests.strategies import all_ways, classroom_pairs
+from tests.support_core import sweep
 
 PLANKS = "7 1/4 - 3 5/6"
 
@@ -27,6 +28,7 @@ def said(problem, theirs, mine, target=None):
 
 
 class NextDoorTests(unittest.TestCase):
+    @settings(max_examples=sweep(50, 300))
     @given(classroom_pairs, all_ways, all_ways)
     def test_every_line_of_both_stands_in_its_order_and_alike_only_where_it_is(self, expr, theirs, mine):
         view, there, here = beside(text(expr), theirs, mine)
@@ -52,6 +54,7 @@ class NextDoorTests(unittest.TestCase):
         self.assertEqual([pair.same for pair in view.beside], [True] * len(there.working.steps))
         self.assertEqual([pair.theirs for pair in view.beside], [pair.mine for pair in view.beside])
 
+    @settings(max_examples=sweep(50, 300))
     @given(classroom_pairs, all_ways, all_ways)
     def test_what_is_not_named_makes_no_difference(self, expr, theirs, mine):
         """Where no setting is named the two are written alike, one by one; and the answers are one number."""

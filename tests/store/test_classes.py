@@ -169,6 +169,7 @@ def left_of(words, teacher):
             "begun",
             "school",
             "invitation",
+            "school_change",
         }:  # nobody's rows
             key = "id" if table == "teacher" else "teacher_id"
             rows = session.execute(text(f"select * from {table} where {key} = :teacher"), {"teacher": teacher}).all()

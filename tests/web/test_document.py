@@ -21,7 +21,7 @@ from tools.throw_away import application
 # So many examples for each operation; where they are asked for by hand, everything that can be counted out as well (10
 # minutes).
 BY_HAND = "50" if os.environ.get("KEEN_SLATE_ALL") else ""
-EXAMPLES = BY_HAND or "3"
+EXAMPLES = BY_HAND or "2"
 # Counted out in every run: what is asked, changed, made and printed most.
 COUNTED_OUT = r"^/api/(sets|sets/{set_id}|sets/{set_id}/(examples|handout)|classes/{class_id}|preview|ways)$"
 # Not every text is a problem: a refusal in words (422) of what has the right form is no fault. Who may ask has a test
@@ -89,7 +89,7 @@ class DocumentTests(unittest.TestCase):
         self.check("--phases", "fuzzing", "--max-examples", EXAMPLES, "--exclude-method", "DELETE", known=known)
 
     def test_what_is_made_on_the_way_is_asked_for_and_removed(self):
-        self.check("--phases", "stateful", "--max-examples", BY_HAND or "20")
+        self.check("--phases", "stateful", "--max-examples", BY_HAND or "10")
 
     def test_nobody_is_answered_who_is_not_signed_in_unless_it_is_nobodys_own(self):
         server = support.live_server()

@@ -253,9 +253,10 @@ def _seen(amount: Amount, form: Form, block: int = 0) -> str:
     """What is seen of an amount, beside a *block* of wholes.
 
     >>> from .shapes import Strip
-    >>> _seen(Amount(2, 3, 12), Strip(240)), _seen(Amount(0, 15, 12), Strip(240))
-    ('2 strips shaded whole, and a strip cut into 12 equal parts, 3 of them shaded', '2 strips, each cut into 12 equal
-    parts, 15 of the parts shaded')
+    >>> _seen(Amount(2, 3, 12), Strip(240))
+    '2 strips shaded whole, and a strip cut into 12 equal parts, 3 of them shaded'
+    >>> _seen(Amount(0, 15, 12), Strip(240))
+    '2 strips, each cut into 12 equal parts, 15 of the parts shaded'
     """
     said = [f"a block of {block} <wholes>"] if block else []
     if not _is_there(amount, block):

@@ -12,9 +12,11 @@ from ...expressions.tree import Frac
 def cancelled(fractions: Sequence[Frac]) -> tuple[list[Frac], tuple[Rich, ...]]:
     """The factors without what any top shares with any bottom, and a jotting for each pair that did.
 
-    >>> cancelled([Frac(2, 3), Frac(9, 10)])
-    ([Frac(num=1, den=1), Frac(num=3, den=5)], (('2 above and 10 below share 2: 1 and 5',), ('9 above and 3 below share
-    3: 3 and 1',)))
+    >>> factors, said = cancelled([Frac(2, 3), Frac(9, 10)])
+    >>> factors
+    [Frac(num=1, den=1), Frac(num=3, den=5)]
+    >>> said
+    (('2 above and 10 below share 2: 1 and 5',), ('9 above and 3 below share 3: 3 and 1',))
     """
     tops, bottoms = [f.num for f in fractions], [f.den for f in fractions]
     lines: list[Rich] = []
