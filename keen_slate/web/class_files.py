@@ -135,6 +135,7 @@ def document_of(mine: Shelf, class_id: UUID, sets: Mapping[UUID, str] | None = N
 
 
 def _part(store: Sittings, sitting: Sitting, aliases: Mapping[UUID, str], sets: Mapping[UUID, str]) -> SittingPart:
+    places = {pupil: i for i, pupil in enumerate(aliases)}  # in the order of the class, so that a file is the same
     return SittingPart(
         title=sitting.title,
         day=sitting.day.isoformat(),
@@ -150,11 +151,11 @@ def _part(store: Sittings, sitting: Sitting, aliases: Mapping[UUID, str], sets: 
             AnswerPart(
                 pupil=aliases[row.pupil_id], problem=row.number + 1, written=row.written, word=WordPart(**row.word)
             )
-            for row in store.answers([sitting.id])
+            for row in sorted(store.answers([sitting.id]), key=lambda row: (places[row.pupil_id], row.number))
         ],
         moves=[
             MovePart(pupil=aliases[UUID(pupil)], codes=codes)
-            for pupil, codes in sorted(sitting.moves.items(), key=lambda one: aliases.get(UUID(one[0]), ""))
+            for pupil, codes in sorted(sitting.moves.items(), key=lambda one: places.get(UUID(one[0]), 0))
             if UUID(pupil) in aliases
         ],
         set=sets.get(sitting.set_id, "") if sitting.set_id else "",

@@ -53,6 +53,7 @@ class EverythingTests(unittest.TestCase):
             moved = Classes(session, teacher).pupils(heron.id)[:2]
             sittings.move(sat.id, {str(moved[0].id): ["smaller-from-larger"], str(moved[1].id): []})
             self.assertTrue(sat.set_id)
+            named = [one.alias for one in moved]
             shelf.change_set(
                 sets[0].id, 1, {"note": "<b>For Monday</b>", "ways": {"ties": "down"}, "standards": ["5.NF.A.1"]}
             )
@@ -72,7 +73,7 @@ class EverythingTests(unittest.TestCase):
         (moves,) = [one.moves for found in first.classes for one in found.sittings if one.moves]
         self.assertEqual(
             {one.pupil: one.codes for one in moves},
-            {moved[0].alias: ["smaller-from-larger"], moved[1].alias: []},
+            {named[0]: ["smaller-from-larger"], named[1]: []},
         )
         of_sets = [one.set for found in first.classes for one in found.sittings]
         self.assertEqual((set(of_sets) <= set(first.sets), len(of_sets) > 1), (True, True))
