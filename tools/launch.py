@@ -497,6 +497,7 @@ def _start_application(
     run = VAR / "run"
     run.mkdir(mode=0o700, exist_ok=True)
     os.environ.update(environment | {"KEEN_SLATE_INSTANCE": instance.name, "KEEN_SLATE_RUN": str(run)})
+    from keen_slate.store.forgetting import forget_daily
     from keen_slate.web.serving import made_ready, serve
 
     app = made_ready()
@@ -510,6 +511,14 @@ def _start_application(
 
     for number in range(int(os.environ.get("KEEN_SLATE_WORKERS") or os.cpu_count() or 1)):
         supervisor.add(f"worker {number + 1}", lambda: Forked("slate-worker", work))
+
+    def forget() -> None:
+        os.environ.pop("KEEN_SLATE_OWNER_URL", None)
+        instance.leave_to_parent()
+        go_as_others()
+        forget_daily(os.environ["KEEN_SLATE_DATABASE_URL"])
+
+    supervisor.add("the forgetting", lambda: Forked("slate-forgets", forget))
     address = f"http://127.0.0.1:{listening.getsockname()[1]}"
     if not answers(address, supervisor.all_alive):
         raise LaunchError("the application did not start; its own words stand above")

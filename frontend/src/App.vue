@@ -3,11 +3,13 @@ import ConfirmPopup from 'primevue/confirmpopup'
 import ProgressBar from 'primevue/progressbar'
 
 import { useMutationObserver } from '@vueuse/core'
+import { defineAsyncComponent } from 'vue'
 
 import { signedIn, waiting } from './api/send'
-import DoorPage from './pages/DoorPage.vue'
 import HatchDefs from './parts/HatchDefs.vue'
 import ToldToast from './parts/ToldToast.vue'
+
+const DoorPage = defineAsyncComponent(() => import('./pages/DoorPage.vue'))
 
 // While a dialog asks for something, the page behind it cannot be reached.
 useMutationObserver(

@@ -1,7 +1,6 @@
 import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 
 import BenchPage from './pages/BenchPage.vue'
-import DoorPage from './pages/DoorPage.vue'
 import ShelfPage from './pages/ShelfPage.vue'
 
 /** What number building is given in its address. */
@@ -65,7 +64,7 @@ export const router = createRouter({
       props: true,
     },
     { path: '/account', name: 'account', component: () => import('./pages/AccountPage.vue') },
-    { path: '/door', name: 'door', component: DoorPage },
+    { path: '/door', name: 'door', component: () => import('./pages/DoorPage.vue') },
     { path: '/:path(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue') },
   ],
 })

@@ -16,6 +16,7 @@ from sqlalchemy.orm import Session, joinedload
 
 from . import log
 from .database import where_there_is_room
+from .forgetting import forget_leavers
 from .models import EntryLink, SignIn, Teacher
 from .shelf import NotFoundError
 from .walls import TEACHER, reach
@@ -61,11 +62,6 @@ def begin(session: Session, teacher_id: uuid.UUID, by_link: bool, by: str = "you
     session.add(SignIn(teacher_id=teacher_id, secret=hashed(secret), by_link=by_link))
     log.note(session, teacher_id, f"You came in by {'a link' if by_link else by}.")
     return secret
-
-
-def forget_leavers(session: Session) -> None:
-    """Take away for good all that belongs to teachers who wished so, and whose way back is over."""
-    session.execute(select(func.keen_slate_forget()))
 
 
 def sign_ins(session: Session, teacher_id: uuid.UUID) -> list[SignIn]:

@@ -109,14 +109,6 @@ class Sittings:
         forget_known(self.session, self.teacher_id, self.one(sitting_id).class_id)
         self.session.execute(delete(Sitting).where(Sitting.teacher_id == self.teacher_id, Sitting.id == sitting_id))
 
-    def forget(self, class_id: uuid.UUID, before: date) -> int:
-        """Take the sittings before a day away for good; returns how many there were."""
-        old = [Sitting.teacher_id == self.teacher_id, Sitting.class_id == class_id, Sitting.day < before]
-        gone = len(self.session.scalars(delete(Sitting).where(*old).returning(Sitting.id)).all())
-        if gone:
-            forget_known(self.session, self.teacher_id, class_id)
-        return gone
-
     # Answers ------------------------------------------------------------------------------------------------------
 
     def answers(self, sitting_ids: Sequence[uuid.UUID], since: int = 0) -> list[Written]:

@@ -13,7 +13,7 @@ from flask import Response, current_app, request
 from sqlalchemy.orm import Session
 
 from keen_slate.core.days import day_of
-from keen_slate.store import accounts, doors, identities, log, passkeys
+from keen_slate.store import accounts, doors, forgetting, identities, log, passkeys
 from keen_slate.store.models import Account
 
 from . import door, session
@@ -33,7 +33,7 @@ TOO_MANY = "There were too many tries. Wait a quarter of an hour, or come in by 
 def sign_in(json_data: SignInIn) -> Response:
     address = json_data.address
     may_try(address)
-    doors.forget_leavers(session.database())
+    forgetting.forget_leavers(session.database())
     with Session(session.engine(), expire_on_commit=False) as looking:
         account = accounts.account_at(looking, address)
     if not accounts.is_right(account, json_data.password) or account is None:

@@ -13,10 +13,8 @@ from keen_slate.core.days import day_of
 from keen_slate.core.sittings.holding import mixed_up
 from keen_slate.core.stories.any_text import read_any
 from keen_slate.store.classes import ClassError, Classes
-from keen_slate.store.database import where_there_is_room
 from keen_slate.store.models import SchoolClass
 from keen_slate.store.shelf import Shelf
-from keen_slate.store.sittings import Sittings
 
 from . import heavy, session, sittings_tasks
 from .cells import pupil_out, question_out
@@ -84,13 +82,9 @@ def add_class(json_data: ClassIn) -> ClassOut:
 @blueprint.get("/classes/<uuid:class_id>")
 @blueprint.output(ClassOut)
 def get_class(class_id: UUID) -> ClassOut:
-    """A class with its pupils and sittings; what it is to forget is gone."""
+    """A class with its pupils and sittings."""
     with classes() as (shelf_, mine):
-        found = mine.one(class_id)
-        if found.forget_months:
-            with where_there_is_room(shelf_.session):
-                forget(shelf_, found, found.forget_months)
-        return class_view(shelf_, found)
+        return class_view(shelf_, mine.one(class_id))
 
 
 @blueprint.patch("/classes/<uuid:class_id>")
@@ -115,14 +109,6 @@ def remove_class(class_id: UUID) -> str:
     with classes() as (_, mine):
         mine.remove(class_id)
     return ""
-
-
-def forget(mine: Shelf, found: SchoolClass, months: int) -> None:
-    """Take the sittings of a class away that are older than so many *months*."""
-    today = date.today()
-    month = today.year * 12 + today.month - 1 - months
-    before = date(month // 12, month % 12 + 1, min(today.day, 28))
-    Sittings(mine.session, mine.teacher_id).forget(found.id, before)
 
 
 # Pupils ---------------------------------------------------------------------------------------------------------------

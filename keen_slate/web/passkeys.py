@@ -13,7 +13,7 @@ from uuid import UUID
 from apiflask import APIBlueprint, HTTPError
 from flask import Response, request
 
-from keen_slate.store import doors, log, passkeys
+from keen_slate.store import doors, forgetting, log, passkeys
 from keen_slate.store.walls import TEACHER, reach
 
 from . import door
@@ -112,7 +112,7 @@ def sign_in(json_data: PasskeyAnswerIn) -> Response:
     from webauthn import verify_authentication_response
 
     challenge = _challenge(json_data.credential)
-    doors.forget_leavers(database())
+    forgetting.forget_leavers(database())
     try:
         teacher_id = UUID(bytes=_bytes(json_data.credential["response"]["userHandle"]))
         key_id = str(json_data.credential["id"])

@@ -12,7 +12,7 @@ from typing import NoReturn
 from apiflask import APIBlueprint, HTTPError
 from flask import Response, current_app, request
 
-from keen_slate.store import doors, identities, log, walls
+from keen_slate.store import doors, forgetting, identities, log, walls
 
 from . import door, openid
 from .account import must_be_herself
@@ -41,7 +41,7 @@ def options_to_sign_in() -> ProviderOut:
 def sign_in(json_data: CameBackIn) -> Response:
     """Come in by the school's own sign-in."""
     person = _came_back(json_data)
-    doors.forget_leavers(database())
+    forgetting.forget_leavers(database())
     teacher_id = identities.teacher_of(database(), person.identity)
     if teacher_id is None:
         raise HTTPError(403, NOT_OURS)

@@ -13,7 +13,8 @@ from sqlalchemy.orm import Session
 
 from keen_slate.core.limits import MOST_PUPILS
 from keen_slate.store.classes import ClassError, Classes
-from keen_slate.store.models import Sitting
+from keen_slate.store.forgetting import forget
+from keen_slate.store.models import SchoolClass, Sitting
 from keen_slate.store.shelf import NotFoundError, Shelf
 from keen_slate.store.sittings import Entered, Sittings
 from tests import support
@@ -112,13 +113,25 @@ class ClassTests(unittest.TestCase):
         self.assertEqual(sittings.answers([self.sat.id]), [])
 
     def test_old_sittings_are_forgotten_with_all_that_was_in_them(self):
-        later = self.sittings.bring(self.heron.id, "Rope", QUESTIONS, date(2026, 11, 12) + timedelta(days=1), "quiz")
-        for sitting in (self.sat, later):
-            self.sittings.enter(sitting.id, [Entered(self.sedge, 0, "1")])
-        self.assertEqual(self.sittings.forget(self.heron.id, date(2026, 11, 13)), 1)
+        self.sittings.remove(self.sat.id)
+        today = date.today()
+        other = self.classes.add("Wren", ["Moss"])
+        days = {"day": today - timedelta(days=365 + 1), "stays": today - timedelta(days=364)}
+        sat = {
+            name: self.sittings.bring(self.heron.id, name, QUESTIONS, day, "quiz").id for name, day in days.items()
+        } | {"wren": self.sittings.bring(other.id, "wren", QUESTIONS, date(2020, 1, 2), "quiz").id}  # fmt: skip
+        for one in (sat["day"], sat["stays"]):
+            self.sittings.enter(one, [Entered(self.sedge, 0, "1")])
+        self.classes.change(self.heron.id, {"forget_months": 12})
+        self.session.get_one(SchoolClass, (self.teacher, self.heron.id)).known = {"said": "of both"}
+        forget(support.desk_url())  # what other tests have left
         self.session.commit()
-        self.assertEqual([one.title for one in self.sittings.of_class(self.heron.id)], ["Rope"])
-        self.assertEqual(len(self.sittings.answers([self.sat.id, later.id])), 1)
+        self.assertEqual(forget(support.desk_url()), 1)
+        self.session.expire_all()
+        self.assertEqual([one.title for one in self.sittings.of_class(self.heron.id)], ["stays"])
+        self.assertEqual([one.title for one in self.sittings.of_class(other.id)], ["wren"])
+        self.assertIsNone(self.session.get_one(SchoolClass, (self.teacher, self.heron.id)).known)
+        self.assertEqual([one.sitting_id for one in self.sittings.answers(list(sat.values()))], [sat["stays"]])
 
     def test_what_is_kept_beside_answers_goes_with_the_rules_and_with_a_pupil(self):
         self.sittings.enter(self.sat.id, [Entered(self.sedge, 0, "4 7/12")])

@@ -65,7 +65,9 @@ class Slate:
         return self.run("link").stdout.strip()
 
     def children(self):
-        """Name and process of the children: the server of the database, the workers, the stand-in for a sign-in."""
+        """Name and process of the children: the server of the database, the workers, the stand-in for a sign-in, what
+        forgets.
+        """
         found = {}
         for path in Path("/proc").glob("[0-9]*/stat"):
             try:
@@ -190,7 +192,8 @@ class EndingTests(unittest.TestCase):
             slate = Slate(self.var).start()
             self.addCleanup(slate.end)
             children = slate.children()
-            self.assertEqual(sorted(children.values()), ["postgres", "sign-in", *["worker"] * (os.cpu_count() or 1)])
+            workers = ["worker"] * (os.cpu_count() or 1)
+            self.assertEqual(sorted(children.values()), ["forgets", "postgres", "sign-in", *workers])
             Client(slate, None).call(
                 "POST", "/api/ladders", {"spec": {"rungs": {"F1": 1}}}
             )  # a process of heavy work is there

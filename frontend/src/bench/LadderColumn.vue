@@ -4,14 +4,15 @@ import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 
 import type { ExampleSummary } from '../api/client'
+import { onceOpened } from '../parts/onceOpened'
 import { useTold } from '../parts/useTold'
 
 import { useBench } from '../stores/bench'
 import { usePaper } from '../stores/paper'
-import ClimbChoice from './ClimbChoice.vue'
 import LadderRung from './LadderRung.vue'
-import PasteProblems from './PasteProblems.vue'
 
+const ClimbChoice = defineAsyncComponent(() => import('./ClimbChoice.vue'))
+const PasteProblems = defineAsyncComponent(() => import('./PasteProblems.vue'))
 const RungJump = defineAsyncComponent(() => import('./RungJump.vue'))
 const MANY = 15 // examples; from so many on one goes to a rung by its name
 
@@ -22,6 +23,7 @@ const tell = useTold()
 const said = ref('')
 const sorting = ref(false)
 const bringing = ref(false)
+const [sortingMet, bringingMet] = [onceOpened(sorting), onceOpened(bringing)]
 
 async function focusOn(id: string | undefined): Promise<void> {
   if (!id) return
@@ -125,8 +127,8 @@ const uneven = computed(() => bench.examples.some((item) => item.mark))
     </VueDraggable>
     <p v-if="!bench.examples.length" class="empty">No example yet. Type the first problem below.</p>
     <p class="sr-only" role="status">{{ said }}</p>
-    <ClimbChoice v-model:visible="sorting" />
-    <PasteProblems v-model:visible="bringing" />
+    <ClimbChoice v-if="sortingMet" v-model:visible="sorting" />
+    <PasteProblems v-if="bringingMet" v-model:visible="bringing" />
   </div>
 </template>
 

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { ref, watch } from 'vue'
+import { defineAsyncComponent, ref, watch } from 'vue'
 
 import MathLine from '../parts/MathLine.vue'
+import { onceOpened } from '../parts/onceOpened'
 import { useBench } from '../stores/bench'
 import { usePaper } from '../stores/paper'
 import BenchStarts from './BenchStarts.vue'
@@ -15,13 +16,14 @@ import PaperBoxes from './PaperBoxes.vue'
 import PaperRow from './PaperRow.vue'
 import PaperStep from './PaperStep.vue'
 import PaperStory from './PaperStory.vue'
-import TellAsStory from '../story/TellAsStory.vue'
 
+const TellAsStory = defineAsyncComponent(() => import('../story/TellAsStory.vue'))
 const bench = useBench()
 const paper = usePaper()
 const peek = ref(false)
 const blanking = ref(false)
 const telling = ref(false)
+const tellingMet = onceOpened(telling)
 /** What can be told as a story: a calculation with two numbers. */
 const TOLD = ['add-subtract', 'decimal', 'multiply-divide']
 watch(
@@ -131,7 +133,7 @@ async function toggle(key: string): Promise<void> {
       {{ paper.example.unreadable }} It is kept as it was typed; type it anew on the left to work it.
     </p>
     <BenchStarts v-else-if="bench.set && !bench.examples.length" :key="bench.set.id" />
-    <TellAsStory v-model:visible="telling" />
+    <TellAsStory v-if="tellingMet" v-model:visible="telling" />
   </article>
 </template>
 

@@ -57,7 +57,7 @@ async function remove(): Promise<void> {
           :value="found.forget_months"
           @save="change({ forget_months: $event ?? 0 })"
         />
-        <small v-if="found.forget_months">Older ones go when the class is next opened.</small>
+        <small v-if="found.forget_months">Older ones go within a day, for good.</small>
       </dd>
     </dl>
     <Button class="word remove" @click="askFirst($event, gone, 'Remove the class', remove)">Remove this class…</Button>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { onKeyStroke, useLocalStorage } from '@vueuse/core'
-import { defineAsyncComponent, onMounted, type Ref, ref, watch } from 'vue'
+import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask, client } from '../api/client'
-import BenchWalk from '../bench/BenchWalk.vue'
 import ConflictChoice from '../bench/ConflictChoice.vue'
 import EntryLine from '../bench/EntryLine.vue'
 import LadderColumn from '../bench/LadderColumn.vue'
@@ -12,6 +11,7 @@ import MarginColumn from '../bench/MarginColumn.vue'
 import PaperSheet from '../bench/PaperSheet.vue'
 import TopLine from '../bench/TopLine.vue'
 import { typing } from '../parts/keys'
+import { onceOpened } from '../parts/onceOpened'
 import { useBench } from '../stores/bench'
 import { usePaper } from '../stores/paper'
 
@@ -21,6 +21,7 @@ const props = defineProps<{
   /** The example on the paper; the first one when the address names none. */
   exampleId?: string
 }>()
+const BenchWalk = defineAsyncComponent(() => import('../bench/BenchWalk.vue'))
 const HelpPanel = defineAsyncComponent(() => import('../bench/HelpPanel.vue'))
 const SetPanel = defineAsyncComponent(() => import('../set/SetPanel.vue'))
 const WaysPanel = defineAsyncComponent(() => import('../ways/WaysPanel.vue'))
@@ -34,12 +35,6 @@ const wholeShown = ref(false)
 // What opens beside the paper is loaded when it is first wanted.
 const [helpMet, waysMet, wholeMet] = [onceOpened(helpShown), onceOpened(waysShown), onceOpened(wholeShown)]
 const entry = ref<InstanceType<typeof EntryLine> | null>(null)
-
-function onceOpened(shown: Ref<boolean>): Ref<boolean> {
-  const met = ref(false)
-  watch(shown, (now) => (met.value ||= now))
-  return met
-}
 
 watch(() => props.setId, openSet, { immediate: true })
 
@@ -79,6 +74,7 @@ onKeyStroke('?', (event) => plain(event) && (helpShown.value = true))
 // A new teacher is walked over the Bench, once.
 const walked = useLocalStorage('keen-slate-walked', false)
 const walking = ref(false)
+const walkMet = onceOpened(walking)
 onMounted(async () => {
   if (walked.value) return
   const answer = await ask(client.GET('/api/me'))
@@ -107,7 +103,7 @@ onMounted(async () => {
     <WaysPanel v-if="waysMet" v-model:visible="waysShown" />
     <SetPanel v-if="wholeMet" v-model:visible="wholeShown" />
     <HelpPanel v-if="helpMet" v-model:visible="helpShown" @walk="walking = true" />
-    <BenchWalk v-model:visible="walking" />
+    <BenchWalk v-if="walkMet" v-model:visible="walking" />
   </div>
 </template>
 

@@ -5,14 +5,15 @@ import InputNumber from 'primevue/inputnumber'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
-import { computed, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 
 import { ask, client, type Schemas } from '../api/client'
 import ChooseFile from '../parts/ChooseFile.vue'
 import limits from '../parts/limits.json'
-import PastedLines from '../parts/PastedLines.vue'
 import RungSelect from '../parts/RungSelect.vue'
 import { useBegin } from './useBegin'
+
+const PastedLines = defineAsyncComponent(() => import('../parts/PastedLines.vue'))
 
 type Start = 'standard' | 'rungs' | 'pasted' | 'empty'
 const STARTS: { code: Start; name: string }[] = [
