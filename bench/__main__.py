@@ -387,6 +387,14 @@ elif __name__ == "__main__" and sys.argv[1:2] == ["year"]:
     from bench.year import report as report_year
 
     report_year(int(sys.argv[2]) if len(sys.argv) > 2 else 3)
+elif __name__ == "__main__" and sys.argv[1:2] == ["restoring"]:
+    from bench.restoring import report as report_restoring
+
+    report_restoring(float(sys.argv[2]) if len(sys.argv) > 2 else 1)
+elif __name__ == "__main__" and sys.argv[1:2] == ["memory"]:
+    from bench.memory import report as report_memory
+
+    report_memory(float(sys.argv[2]) if len(sys.argv) > 2 else 30)
 elif __name__ == "__main__" and sys.argv[1:2] == ["walls"]:
     report_walls()
 elif __name__ == "__main__" and sys.argv[1:2] == ["--against"] and sys.argv[2:]:

@@ -13,8 +13,8 @@ import tempfile
 import time
 import uuid
 from collections import Counter
-from collections.abc import Awaitable, Callable
-from contextlib import suppress
+from collections.abc import Awaitable, Callable, Iterator
+from contextlib import contextmanager, suppress
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
@@ -158,7 +158,10 @@ async def _work(desk: Desk, until: float, times: list[float], errors: Counter[st
         await asyncio.sleep(desk.dice.uniform(*PAUSE))
 
 
-async def _stage(server: LiveServer, desks: list[tuple[uuid.UUID, str]], heavy: list[tuple[uuid.UUID, str]]) -> str:
+async def stage(
+    server: LiveServer, desks: list[tuple[uuid.UUID, str]], heavy: list[tuple[uuid.UUID, str]], seconds: float = SECONDS
+) -> str:
+    """Teachers at their *desks* for so many *seconds*, beside *heavy* ones: what it came to, in a line."""
     async with _Browsers() as browsers:
         light = [
             Desk(browsers.new(), server.address, _link(server, t), s, random.Random(i))
@@ -170,7 +173,7 @@ async def _stage(server: LiveServer, desks: list[tuple[uuid.UUID, str]], heavy: 
         ]
         for desk in (*light, *busy):
             await desk.come_in()
-        until = time.monotonic() + SECONDS
+        until = time.monotonic() + seconds
         times: list[float] = []
         errors: Counter[str] = Counter()
         done: Counter[str] = Counter()
@@ -181,7 +184,7 @@ async def _stage(server: LiveServer, desks: list[tuple[uuid.UUID, str]], heavy: 
     p = [1000 * ordered[min(len(ordered) - 1, int(len(ordered) * q))] for q in (0.5, 0.95, 0.99)]
     beside = f"   heavy: {dict(done)}" if heavy else ""
     return (
-        f"{len(ordered) / SECONDS:5.1f} requests/s   p50 {p[0]:6.1f}  p95 {p[1]:6.1f}  p99 {p[2]:6.1f} ms   "
+        f"{len(ordered) / seconds:5.1f} requests/s   p50 {p[0]:6.1f}  p95 {p[1]:6.1f}  p99 {p[2]:6.1f} ms   "
         f"errors {sum(errors.values())} {dict(errors) if errors else ''}{beside}"
     )
 
@@ -207,7 +210,8 @@ def _link(server: LiveServer, teacher: uuid.UUID) -> str:
     return server.link(teacher).rsplit("/", 1)[1]
 
 
-def _teachers(url: str, count: int, examples: int) -> list[tuple[uuid.UUID, str]]:
+def teachers(url: str, count: int, examples: int) -> list[tuple[uuid.UUID, str]]:
+    """So many teachers, each with a set of so many examples."""
     dice = random.Random(count)
     made = []
     engine = open_engine(url)
@@ -224,7 +228,7 @@ def _teachers(url: str, count: int, examples: int) -> list[tuple[uuid.UUID, str]
 
 async def _long_shelf(server: LiveServer, url: str) -> str:
     """The first page of a shelf of `SHELF` sets, when what it shows has been worked once."""
-    ((teacher, set_id),) = _teachers(url, 1, EXAMPLES)
+    ((teacher, set_id),) = teachers(url, 1, EXAMPLES)
     engine = open_engine(url)
     with Session(engine) as session, session.begin():
         like = Shelf(session, teacher).one_set(uuid.UUID(set_id))
@@ -255,25 +259,34 @@ async def _long_shelf(server: LiveServer, url: str) -> str:
     return f"first time {first:.0f} ms, then {again:.0f} ms, {size / 1000:.0f} kB; a search {searched:.0f} ms"
 
 
-def main() -> None:
-    """Print the tables."""
+@contextmanager
+def two_workers() -> Iterator[LiveServer]:
+    """The application with two workers, as an installation runs it, over records that are thrown away."""
     with tempfile.TemporaryDirectory(prefix="keen-slate-load-") as directory:
         Path(directory).chmod(0o755)
         database = LocalPostgres(Path(directory) / "postgres")
         url = database.start(0)
-        migrate(url)
-        let_in(url, DESK)
-        server = LiveServer(url, database.desk_url(), workers=2, more={"KEEN_SLATE_RUN": f"{directory}/run"})
         try:
-            desks = _teachers(url, 200, EXAMPLES)
-            heavy = _teachers(url, 8, LARGE)
-            print("Teachers at once, 1 to 3 s between actions, two workers; the client runs on the same cores")
-            for count in (10, 50, 200):
-                print(f"  {count:4} teachers: {asyncio.run(_stage(server, desks[:count], []))}", flush=True)
-            print("50 teachers beside heavy requests (ladders, papers of 30 with pictures, smallest sets, building)")
-            for count in (0, 1, 4, 8):
-                print(f"  {count} heavy: {asyncio.run(_stage(server, desks[:50], heavy[:count]))}", flush=True)
-            print(f"A shelf of {SHELF} sets: {asyncio.run(_long_shelf(server, url))}")
+            migrate(url)
+            let_in(url, DESK)
+            server = LiveServer(url, database.desk_url(), workers=2, more={"KEEN_SLATE_RUN": f"{directory}/run"})
+            try:
+                yield server
+            finally:
+                server.stop()
         finally:
-            server.stop()
             database.remove()
+
+
+def main() -> None:
+    """Print the tables."""
+    with two_workers() as server:
+        desks = teachers(server.url, 200, EXAMPLES)
+        heavy = teachers(server.url, 8, LARGE)
+        print("Teachers at once, 1 to 3 s between actions, two workers; the client runs on the same cores")
+        for count in (10, 50, 200):
+            print(f"  {count:4} teachers: {asyncio.run(stage(server, desks[:count], []))}", flush=True)
+        print("50 teachers beside heavy requests (ladders, papers of 30 with pictures, smallest sets, building)")
+        for count in (0, 1, 4, 8):
+            print(f"  {count} heavy: {asyncio.run(stage(server, desks[:50], heavy[:count]))}", flush=True)
+        print(f"A shelf of {SHELF} sets: {asyncio.run(_long_shelf(server, server.url))}")
