@@ -303,7 +303,7 @@ class StartTests(unittest.TestCase):
 
 class BuildTests(unittest.TestCase):
     @given(SPECS)
-    @settings(max_examples=40)
+    @settings(max_examples=sweep(20, 40))
     def test_a_ladder_keeps_its_wish_or_says_what_to_change(self, given_spec):
         spec = read_spec(given_spec)
         made = build_or_why(spec)

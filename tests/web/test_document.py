@@ -89,7 +89,7 @@ class DocumentTests(unittest.TestCase):
         self.check("--phases", "fuzzing", "--max-examples", EXAMPLES, "--exclude-method", "DELETE", known=known)
 
     def test_what_is_made_on_the_way_is_asked_for_and_removed(self):
-        self.check("--phases", "stateful", "--max-examples", BY_HAND or "10")
+        self.check("--phases", "stateful", "--max-examples", BY_HAND or "20")
 
     def test_nobody_is_answered_who_is_not_signed_in_unless_it_is_nobodys_own(self):
         server = support.live_server()
