@@ -54,6 +54,7 @@ LIMITS = st.builds(
     st.sampled_from([None, Fraction(1), Fraction(3, 2), Fraction(3)]), st.frozensets(st.sampled_from(sorted(AVOIDED))),
     st.sampled_from([frozenset("+-"), frozenset("+×"), frozenset("-")]), st.booleans(),
 )  # fmt: skip
+from tests.support_core import sweep
 
 
 def option_of(problem):
