@@ -43,6 +43,7 @@ from keen_slate.core.searching.cover import fewest
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from keen_slate.core.working.methods import work
+from tests.support_core import sweep
 from tools.golden import LADDERS, built
 
 # Denominators of every relation, small enough to work every problem there is.
@@ -54,7 +55,6 @@ LIMITS = st.builds(
     st.sampled_from([None, Fraction(1), Fraction(3, 2), Fraction(3)]), st.frozensets(st.sampled_from(sorted(AVOIDED))),
     st.sampled_from([frozenset("+-"), frozenset("+×"), frozenset("-")]), st.booleans(),
 )  # fmt: skip
-from tests.support_core import sweep
 
 
 def option_of(problem):
