@@ -12,13 +12,17 @@ const bench = useBench()
 const climb = ref<Schemas['ClimbOut'] | null>(null)
 const refusal = ref<Refusal | null>(null)
 
-watch(visible, async (shown) => {
-  if (!shown || !bench.set) return
-  climb.value = null
-  const answer = await ask(client.GET('/api/sets/{set_id}/climb', { params: { path: { set_id: bench.set.id } } }))
-  if (answer.ok) climb.value = answer.data
-  refusal.value = answer.ok ? null : answer.refusal
-})
+watch(
+  visible,
+  async (shown) => {
+    if (!shown || !bench.set) return
+    climb.value = null
+    const answer = await ask(client.GET('/api/sets/{set_id}/climb', { params: { path: { set_id: bench.set.id } } }))
+    if (answer.ok) climb.value = answer.data
+    refusal.value = answer.ok ? null : answer.refusal
+  },
+  { immediate: true }, // it is loaded when it is first opened
+)
 
 const proposed = computed(() =>
   (climb.value?.order ?? []).flatMap((id) => bench.examples.filter((item) => item.id === id)),

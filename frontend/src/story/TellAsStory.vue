@@ -29,11 +29,15 @@ async function tell(): Promise<void> {
   refusal.value = answer.ok ? null : answer.refusal
 }
 
-watch(visible, async (shown) => {
-  if (!shown) return
-  stories.value = null
-  await tell()
-})
+watch(
+  visible,
+  async (shown) => {
+    if (!shown) return
+    stories.value = null
+    await tell()
+  },
+  { immediate: true }, // it is loaded when it is first opened
+)
 
 async function take(told: ToldStory): Promise<void> {
   if (await paper.changeExample({ source: told.story.source })) visible.value = false
