@@ -23,6 +23,7 @@ import psycopg
 
 from tools.application import ROOT
 from tools.postgres import free_port, newest
+from tools.processes import below
 
 NODES = 3
 APPLICATIONS = 2
@@ -55,15 +56,8 @@ class Part:
 
     def below(self) -> list[int]:
         """The numbers of its process, of the one that it has let go of, and of all below them."""
-        parents: dict[int, int] = {}
-        for path in Path("/proc").glob("[0-9]*/stat"):
-            with suppress(OSError):
-                parents[int(path.parent.name)] = int(path.read_text().rsplit(")", 1)[1].split()[1])
-        found, level = [], {self.process.pid, *self.let_go()}
-        while level:
-            found += sorted(level)
-            level = {pid for pid, parent in parents.items() if parent in level}
-        return found
+        own = sorted({self.process.pid, *self.let_go()})
+        return [*own, *below(own)]
 
     def let_go(self) -> list[int]:
         """The server of the database that Patroni has started, which is no child of its."""

@@ -22,6 +22,7 @@ from pathlib import Path
 from statistics import median
 
 from tools.application import ROOT
+from tools.processes import below
 
 WRITERS = 8
 KINDS = ("a worker", "all workers", "heavy work", "the database", "the whole")
@@ -50,17 +51,7 @@ class Slate:
 
     def below(self) -> dict[int, str]:
         """The processes that run below it, each with its command."""
-        parents: dict[int, int] = {}
-        for path in Path("/proc").glob("[0-9]*/stat"):
-            try:
-                parents[int(path.parent.name)] = int(path.read_text().rsplit(")", 1)[1].split()[1])
-            except OSError:
-                continue
-        found, level = [], {self.process.pid}
-        while level:
-            level = {pid for pid, parent in parents.items() if parent in level}
-            found += sorted(level)
-        return {pid: _command(pid) for pid in found}
+        return {pid: _command(pid) for pid in below([self.process.pid])}
 
     def kill(self, kind: str) -> None:
         """Kill what is called *kind*; the whole is started again."""

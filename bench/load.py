@@ -16,7 +16,6 @@ from collections import Counter
 from collections.abc import Awaitable, Callable, Iterator
 from contextlib import contextmanager, suppress
 from datetime import UTC, datetime, timedelta
-from pathlib import Path
 from typing import Any
 
 import aiohttp
@@ -27,8 +26,9 @@ from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.store.database import let_in, migrate, open_engine
 from keen_slate.store.models import Example, ExampleSet, Teacher
 from keen_slate.store.shelf import Shelf
-from tools.postgres import DESK, LocalPostgres
+from tools.postgres import DESK
 from tools.server import LiveServer
+from tools.throw_away import database
 
 SECONDS = 25  # each stage
 PAUSE = (1, 3)  # seconds between two actions of a teacher
@@ -266,20 +266,14 @@ async def _long_shelf(server: LiveServer, url: str) -> str:
 @contextmanager
 def two_workers() -> Iterator[LiveServer]:
     """The application with two workers, as an installation runs it, over records that are thrown away."""
-    with tempfile.TemporaryDirectory(prefix="keen-slate-load-") as directory:
-        Path(directory).chmod(0o755)
-        database = LocalPostgres(Path(directory) / "postgres")
-        url = database.start(0)
+    with tempfile.TemporaryDirectory(prefix="keen-slate-load-") as run, database(lasting=True) as records:
+        migrate(records.url)
+        let_in(records.url, DESK)
+        server = LiveServer(records.url, records.desk_url(), workers=2, more={"KEEN_SLATE_RUN": run})
         try:
-            migrate(url)
-            let_in(url, DESK)
-            server = LiveServer(url, database.desk_url(), workers=2, more={"KEEN_SLATE_RUN": f"{directory}/run"})
-            try:
-                yield server
-            finally:
-                server.stop()
+            yield server
         finally:
-            database.remove()
+            server.stop()
 
 
 def main() -> None:

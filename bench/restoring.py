@@ -9,9 +9,10 @@ from __future__ import annotations
 import random
 import tempfile
 import time
+import uuid
 from pathlib import Path
 
-from sqlalchemy import Engine, text
+from sqlalchemy import Engine, inspect, text
 
 from bench.year import a_year
 from keen_slate.store.database import migrate, open_engine
@@ -49,31 +50,22 @@ def report(gigabytes: float) -> None:
 
 def _fill(engine: Engine, wanted: float) -> float:
     """Copy the one teacher who is there until the records take *wanted* bytes; returns how many they take."""
+    columns = {
+        table: ", ".join([one["name"] for one in inspect(engine).get_columns(table) if one["name"] != "teacher_id"])
+        for table in _COPIED
+    }
+    with engine.connect() as connection:
+        first = connection.execute(text("select id from teacher")).scalar_one()
     while True:
         with engine.begin() as connection:
             size = float(connection.execute(text(_SIZE)).scalar_one())
             if size >= wanted:
                 return size
-            first = connection.execute(text("select id from teacher order by created_at limit 1")).scalar_one()
-            asked = {"first": first}
-            new = connection.execute(
-                text("insert into teacher (id, name) values (gen_random_uuid(), 'A copy') returning id")
-            ).scalar_one()
-            for table in _COPIED:
-                columns = connection.execute(
-                    text(
-                        "select string_agg(quote_ident(column_name), ', ') from information_schema.columns "
-                        "where table_schema = 'public' and table_name = :table and column_name <> 'teacher_id'"
-                    ),
-                    {"table": table},
-                ).scalar_one()
-                connection.execute(
-                    text(
-                        f"insert into {table} (teacher_id, {columns}) select :new, {columns} from {table} "
-                        f"where teacher_id = :first"
-                    ),
-                    asked | {"new": new},
-                )
+            asked = {"first": first, "new": uuid.uuid4()}
+            connection.execute(text("insert into teacher (id, name) values (:new, 'A copy')"), asked)
+            for table, others in columns.items():
+                copied = f"select :new, {others} from {table} where teacher_id = :first"
+                connection.execute(text(f"insert into {table} (teacher_id, {others}) {copied}"), asked)
 
 
 def _rows(engine: Engine) -> dict[str, int]:

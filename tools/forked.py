@@ -67,6 +67,9 @@ def _live(name: str, run: Callable[[], None], parent: int) -> None:
     status = 1
     try:
         os.setsid()
+        for ending in (signal.SIGTERM, signal.SIGHUP):
+            signal.signal(ending, signal.SIG_DFL)  # what its parent does then is not its own to do
+        signal.signal(signal.SIGINT, signal.SIG_IGN)  # who started it ends it
         ctypes.CDLL(None).prctl(_PR_SET_PDEATHSIG, signal.SIGTERM)
         ctypes.CDLL(None).prctl(_PR_SET_NAME, name.encode())
         if os.getppid() == parent:

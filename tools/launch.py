@@ -261,14 +261,7 @@ def _count(supervisor: Supervisor, port: int) -> None:
     folder.mkdir(parents=True, mode=0o700)
     os.environ[metrics.FOLDER] = str(folder)
     listening = listen(port)
-
-    def hand_out() -> None:
-        for ending in (signal.SIGTERM, signal.SIGHUP):
-            signal.signal(ending, signal.SIG_DFL)
-        signal.signal(signal.SIGINT, signal.SIG_IGN)  # who started it ends it
-        metrics.serve(listening)
-
-    supervisor.add("the metrics", lambda: Forked("slate-metrics", hand_out))
+    supervisor.add("the metrics", lambda: Forked("slate-metrics", lambda: metrics.serve(listening)))
 
 
 def _forget(process: int) -> None:
@@ -503,22 +496,19 @@ def _start_application(
     app = made_ready()
     _forget(os.getpid())  # this process answers nothing
 
-    def work() -> None:
-        os.environ.pop("KEEN_SLATE_OWNER_URL", None)
-        instance.leave_to_parent()
-        go_as_others()
-        serve(app, listening)
+    def child(name: str, run: Callable[[], None]) -> Callable[[], Forked]:
+        def live() -> None:
+            os.environ.pop("KEEN_SLATE_OWNER_URL", None)
+            instance.leave_to_parent()
+            go_as_others()
+            run()
+
+        return lambda: Forked(name, live)
 
     for number in range(int(os.environ.get("KEEN_SLATE_WORKERS") or os.cpu_count() or 1)):
-        supervisor.add(f"worker {number + 1}", lambda: Forked("slate-worker", work))
-
-    def forget() -> None:
-        os.environ.pop("KEEN_SLATE_OWNER_URL", None)
-        instance.leave_to_parent()
-        go_as_others()
-        forget_daily(os.environ["KEEN_SLATE_DATABASE_URL"])
-
-    supervisor.add("the forgetting", lambda: Forked("slate-forgets", forget))
+        supervisor.add(f"worker {number + 1}", child("slate-worker", lambda: serve(app, listening)))
+    desk = os.environ["KEEN_SLATE_DATABASE_URL"]
+    supervisor.add("the forgetting", child("slate-forgets", lambda: forget_daily(desk)))
     address = f"http://127.0.0.1:{listening.getsockname()[1]}"
     if not answers(address, supervisor.all_alive):
         raise LaunchError("the application did not start; its own words stand above")

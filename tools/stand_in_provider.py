@@ -7,9 +7,7 @@ does.
 from __future__ import annotations
 
 import logging
-import os
 import secrets
-import signal
 import time
 from base64 import urlsafe_b64encode
 from collections.abc import Sequence
@@ -58,8 +56,6 @@ class StandInProvider:
 
     def serve(self) -> None:
         """Answer until this process is asked to end."""
-        signal.signal(signal.SIGTERM, lambda number, frame: os._exit(0))
-        signal.signal(signal.SIGINT, signal.SIG_IGN)  # who started it ends it
         self.server.serve_forever()
 
     @staticmethod

@@ -27,11 +27,13 @@ class Running:
 
 
 @contextmanager
-def database(port: int = 0) -> Iterator[LocalPostgres]:
-    """A server with a database without tables, which listens on *port* (0: a free one)."""
+def database(port: int = 0, lasting: bool = False) -> Iterator[LocalPostgres]:
+    """A server with a database without tables, which listens on *port* (0: a free one); where it is *lasting*, each
+    change is on the disk before it is acknowledged.
+    """
     with tempfile.TemporaryDirectory(prefix="keen-slate-throw-away-") as directory:
         Path(directory).chmod(0o755)
-        server = LocalPostgres(Path(directory) / "postgres", lasting=False)
+        server = LocalPostgres(Path(directory) / "postgres", lasting=lasting)
         try:
             server.start(port)
             yield server

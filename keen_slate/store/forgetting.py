@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from .database import open_engine
 
-DAY = 24 * 60 * 60  # seconds
+_DAY = 24 * 60 * 60  # seconds
 _SOON = 10 * 60  # seconds after which it is tried again, where the database is away
 
 
@@ -37,6 +37,6 @@ def forget_daily(url: str) -> None:
     while True:
         try:
             forget(url)
-            time.sleep(DAY)
+            time.sleep(_DAY)
         except SQLAlchemyError:
             time.sleep(_SOON)

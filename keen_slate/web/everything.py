@@ -13,6 +13,7 @@ from keen_slate.export.desk_document import PLACES, Desk, packed, place_of, refu
 from keen_slate.store import log
 from keen_slate.store.classes import Classes
 from keen_slate.store.database import where_there_is_room
+from keen_slate.store.models import ExampleSet
 from keen_slate.store.scenarios import FullError, OwnScenarios
 from keen_slate.store.shelf import Shelf
 
@@ -32,15 +33,15 @@ def save() -> Response:
     with shelf() as mine:
         teacher = door.teacher()
         classes = Classes(mine.session, mine.teacher_id)
-        sets = {place: mine.whole_sets(place) for place in PLACES}
-        files_of = {place: set_files(place, [one.title for one in there]) for place, there in sets.items()}
-        named = {
-            one.id: name for place, there in sets.items() for one, name in zip(there, files_of[place], strict=True)
-        }
+        sets: dict[str, ExampleSet] = {}
+        for place in PLACES:
+            there = mine.whole_sets(place)
+            sets |= dict(zip(set_files(place, [one.title for one in there]), there, strict=True))
+        named = {one.id: name for name, one in sets.items()}
         desk = Desk(
             teacher.name,
             dict(teacher.ways),
-            {named[one.id]: files.document_of(one) for there in sets.values() for one in there},
+            {name: files.document_of(one) for name, one in sets.items()},
             [class_files.document_of(mine, one.school_class.id, named) for one in classes.all()],
             OwnScenarios(mine.session, mine.teacher_id).all(),
         )

@@ -33,6 +33,7 @@ from tests.web.test_api import Client
 from tools.application import ROOT
 from tools.instance import Instance
 from tools.postgres import LocalPostgres, free_port
+from tools.processes import below, parents
 
 
 class Slate:
@@ -69,28 +70,16 @@ class Slate:
         forgets.
         """
         found = {}
-        for path in Path("/proc").glob("[0-9]*/stat"):
-            try:
-                parts = path.read_text().rsplit(")", 1)[1].split()
-                if int(parts[1]) == self.process.pid:
-                    pid = int(path.parent.name)
+        for pid, parent in parents().items():
+            with contextlib.suppress(OSError):
+                if parent == self.process.pid:
                     name = Path(f"/proc/{pid}/comm").read_text().strip().removeprefix("slate-")
                     found[pid] = "postgres" if name == "setpriv" else name
-            except (OSError, IndexError):
-                continue
         return found
 
     def family(self):
         """All processes below it: workers, those of heavy requests, and the server of the database."""
-        parents = {}
-        for path in Path("/proc").glob("[0-9]*/stat"):
-            with contextlib.suppress(OSError, IndexError):
-                parents[int(path.parent.name)] = int(path.read_text().rsplit(")", 1)[1].split()[1])
-        found, waiting = set(), {self.process.pid}
-        while waiting:
-            waiting = {pid for pid, parent in parents.items() if parent in waiting}
-            found |= waiting
-        return found
+        return set(below([self.process.pid]))
 
     def end(self):
         if self.process.poll() is None:

@@ -1,5 +1,6 @@
 """An installation for real: renewed and ended without a dropped request, watched, and writing nothing of anybody's."""
 
+import contextlib
 import http.client
 import json
 import os
@@ -29,6 +30,7 @@ from tests.web.test_api import Client
 from tests.web.test_door import app_of
 from tools.application import ROOT
 from tools.postgres import free_port
+from tools.processes import parents
 
 WORKERS = 2
 COMMAND = ["-m", "tools.launch", "serve"]  # as deploy/ has it
@@ -80,14 +82,11 @@ class Installation:
     def workers(self):
         """The processes that answer, as the kernel lists them below it."""
         found = set()
-        for path in Path("/proc").glob("[0-9]*/stat"):
-            try:
-                name, _, rest = path.read_text().partition("(")[2].rpartition(")")
-                said = Path(path.parent, "cmdline").read_text()
-                if int(rest.split()[1]) == self.process.pid and (name == "slate-worker" or "web.serving" in said):
-                    found.add(int(path.parent.name))
-            except (OSError, IndexError):
-                continue
+        for pid, parent in parents().items():
+            with contextlib.suppress(OSError):
+                name, said = (Path(f"/proc/{pid}/{one}").read_text().strip() for one in ("comm", "cmdline"))
+                if parent == self.process.pid and (name == "slate-worker" or "web.serving" in said):
+                    found.add(pid)
         return found
 
     def counted(self):

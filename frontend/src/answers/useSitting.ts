@@ -2,6 +2,7 @@ import { computed, onScopeDispose, reactive, ref, shallowRef } from 'vue'
 
 import { type AnswerCell, ask, client, type AnswerEntry, type Refusal, type Schemas, type Sitting } from '../api/client'
 import { outboxOf } from './outbox'
+import { oneAtATime } from '../parts/oneAtATime'
 
 type Row = (AnswerCell | null)[]
 type Changes = Schemas['ChangesOut']
@@ -29,18 +30,11 @@ export function useSitting(sittingId: string) {
   const outbox = outboxOf(sittingId)
   const params = { path: { sitting_id: sittingId } }
   let counter = 0
-  let last: Promise<unknown> = Promise.resolve()
+  const inTurn = oneAtATime()
   let open = true
 
   const keyOf = (pupil: string, number: number) => `${pupil} ${number}`
   const saving = computed(() => (refusal.value ? 'not saved' : pending.size ? 'saving' : 'saved'))
-
-  /** One thing after the other. */
-  function inTurn<T>(step: () => Promise<T>): Promise<T> {
-    const made = last.then(step)
-    last = made.catch(() => null)
-    return made
-  }
 
   async function load(): Promise<void> {
     const answer = await ask(client.GET('/api/sittings/{sitting_id}', { params }))

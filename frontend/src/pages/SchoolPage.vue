@@ -2,6 +2,7 @@
 import { onMounted, ref } from 'vue'
 
 import { ask, client, type Answer, type Call, type Refusal, type Schemas } from '../api/client'
+import { oneAtATime } from '../parts/oneAtATime'
 import PageHead from '../parts/PageHead.vue'
 import SchoolPeople from '../school/SchoolPeople.vue'
 import SchoolWays from '../school/SchoolWays.vue'
@@ -9,6 +10,7 @@ import SchoolWays from '../school/SchoolWays.vue'
 /** The school: who teaches there; for its head, who is invited, and the ways that hold for all. */
 const school = ref<Schemas['SchoolOut'] | null>(null)
 const refusal = ref<Refusal | null>(null)
+const inTurn = oneAtATime()
 
 async function load(): Promise<void> {
   take(await ask(client.GET('/api/school')))
@@ -26,21 +28,22 @@ async function done(answer: Answer<unknown>): Promise<void> {
 }
 
 async function choose(ways: Record<string, string>): Promise<void> {
-  await changed(client.PUT('/api/school/ways', { body: { ways, version: version() } }))
+  await changed((version) => client.PUT('/api/school/ways', { body: { ways, version } }))
 }
 
 /** Take back the last change of the ways, or do it again. */
 async function go(where: 'undo' | 'redo'): Promise<void> {
-  await changed(client.POST(`/api/school/ways/${where}`, { body: { version: version() } }))
+  await changed((version) => client.POST(`/api/school/ways/${where}`, { body: { version } }))
 }
 
-const version = () => school.value?.version ?? 1
-
-async function changed(sent: Call<Schemas['SchoolOut']>): Promise<void> {
-  const answer = await ask(sent)
-  if (!answer.ok) return done(answer)
-  refusal.value = null
-  take(answer)
+/** Make one change after the other: two at once would be made on the same version. */
+function changed(send: (version: number) => Call<Schemas['SchoolOut']>): Promise<void> {
+  return inTurn(async () => {
+    const answer = await ask(send(school.value?.version ?? 1))
+    if (!answer.ok) return done(answer)
+    refusal.value = null
+    take(answer)
+  })
 }
 
 onMounted(() => {

@@ -16,6 +16,7 @@ import { useLatest } from '../api/useLatest'
 import { withEntry } from '../parts/withEntry'
 import { type Target, usePaper } from './paper'
 import { unsentOf } from './unsent'
+import { oneAtATime } from '../parts/oneAtATime'
 
 type SetFields = Omit<Schemas['SetChange'], 'version'>
 export type Made = { set: ExampleSet; example?: Example }
@@ -37,7 +38,7 @@ export const useBench = defineStore('bench', () => {
   const trouble = ref<Refusal | null>(null)
   const conflict = ref<ExampleSet | null>(null)
   let again: (() => Promise<boolean>) | null = null
-  let last: Promise<unknown> = Promise.resolve()
+  const inTurn = oneAtATime()
   let sendNow: (() => void) | null = null
   const opening = useLatest()
 
@@ -66,9 +67,7 @@ export const useBench = defineStore('bench', () => {
   function make(change: Change, key = newKey()): Promise<Answer<Made>> {
     const id = set.value?.id ?? ''
     if (saving.value === 'not saved') void park(id, change, key)
-    const made = last.then(() => makeNow(id, change, key))
-    last = made.catch(() => null)
-    return made
+    return inTurn(() => makeNow(id, change, key))
   }
 
   /** While the server is away, what waits behind the change that is tried is kept, too. */

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import { type Answer, ask, client, type Refusal, type Schemas } from '../api/client'
 import { newKey, under } from '../api/send'
+import { oneAtATime } from '../parts/oneAtATime'
 
 type Ways = Schemas['WaysOut']
 type Chosen = Record<string, string>
@@ -15,7 +16,7 @@ export const useWays = defineStore('ways', () => {
   const ways = ref<Ways | null>(null)
   const trouble = ref<Refusal | null>(null)
   const conflict = ref<{ theirs: Ways; mine: Chosen } | null>(null)
-  let last: Promise<unknown> = Promise.resolve()
+  const inTurn = oneAtATime()
 
   const settings = computed(() => ways.value?.settings ?? [])
   /** The layouts that a working can have, by code and name. */
@@ -36,7 +37,7 @@ export const useWays = defineStore('ways', () => {
     change: (version: number, sent: ReturnType<typeof under>) => Promise<Answer<Ways>>,
     mine?: Chosen,
   ): Promise<boolean> {
-    const made = last.then(async () => {
+    return inTurn(async () => {
       const answer = await change(ways.value?.version ?? 0, under(newKey()))
       trouble.value = null
       if (answer.ok) ways.value = answer.data
@@ -45,8 +46,6 @@ export const useWays = defineStore('ways', () => {
       else trouble.value = answer.refusal
       return answer.ok
     })
-    last = made.catch(() => null)
-    return made
   }
 
   const choose = (chosen: Chosen) =>

@@ -28,7 +28,7 @@ const SCOPES = [
   { code: 'house', name: 'for all sets' },
 ]
 
-watch(visible, (shown) => shown && ways.load(true))
+watch(visible, (shown) => shown && ways.load(true), { immediate: true }) // it is loaded when it is first opened
 
 /** What departs from the usual here, whoever chose it. */
 const chosen = computed(() => ({ ...ways.school, ...ways.house, ...bench.set?.ways }))
