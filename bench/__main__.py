@@ -100,7 +100,7 @@ def web() -> None:
         }
         print(
             f"web: {REQUESTS} requests of each, one after the other on loopback; p50, p95, and p50 as often as the "
-            f"first"
+            "first"
         )
         first = 0.0
         for name, do in asked.items():
@@ -181,7 +181,7 @@ def ladders() -> None:
     )
     print(f"  fractions.Fraction, every value once    {1000 * plain:8.1f} ms for {enumerated} sums and differences")
     print(f"  a smallest set for {len(TWELVE)} misconceptions    {1000 * smallest_took:8.1f} ms: {len(few.problems)} "
-          f"problems, "
+          "problems, "
           f"{'proven' if few.proven else 'not proven'}, {few.candidates} candidates worked")  # fmt: skip
 
 
@@ -332,7 +332,7 @@ def explained(count: int) -> None:
         print(f"explain: {name}: {hits} of {total} ranked first or tied, {100 * hits / total:.1f} %")
     print(
         f"explain: {asked} answers of {len(pupils)} pupils to {len(usable)} problems in {took:.1f} s, answering "
-        f"included"
+        "included"
     )
 
 

@@ -52,7 +52,7 @@ def main(commit: str) -> int:
     before, after = (_least([turn[i] for turn in turns]) for i in (0, 1))
     print(
         f"processor time in ms, the least of {TURNS} turns; in brackets how often the anchor's\n{commit:>52}        "
-        f"here"
+        "here"
     )
     for part, names in after.items():
         print(part)

@@ -195,7 +195,7 @@ class Cluster:
                 },
                 "initdb": [{"encoding": "UTF8"}, {"locale": "C.UTF-8"}, "data-checksums"],
                 "pg_hba": ["host all all 127.0.0.1/32 scram-sha-256",
-                "host replication replica 127.0.0.1/32 scram-sha-256"],
+                    "host replication replica 127.0.0.1/32 scram-sha-256"],
             },
             "postgresql": {
                 "listen": f"127.0.0.1:{port}", "connect_address": f"127.0.0.1:{port}",
@@ -203,7 +203,7 @@ class Cluster:
                 "bin_dir": str(newest()), "pgpass": str(self.folder / f"node{i}" / "pgpass"),
                 "parameters": {"unix_socket_directories": ""},
                 "authentication": {kind: {"username": name, "password": self.secret[name]} for kind,
-                name in login.items()},
+                    name in login.items()},
             },
         }  # fmt: skip
 

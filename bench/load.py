@@ -121,11 +121,11 @@ async def keep_busy(desk: Desk, number: int, done: Counter[str], until: float) -
     codes = list(ENTRIES)[:12]
     asked = (
         ("ladder", "POST", "/api/ladders", lambda n: {"spec": {"rungs": {"M7": 2, "M8": 3, "F5": 2, "D4": 2},
-        "targets": codes[:4], "seed": n}}),
+            "targets": codes[:4], "seed": n}}),
         ("paper of 30", "GET", f"/api/sets/{desk.set_id}/handout.pdf?pictures=true&form=full", lambda n: None),
         ("smallest set", "POST", "/api/ladders/smallest", lambda n: {"codes": codes}),
         ("building", "POST", "/api/building", lambda n: {"numbers": f"9, 11, 4/5, 1/6, {n + 3}/7, {n + 2}",
-        "wanted": "4 11/12"}),
+            "wanted": "4 11/12"}),
     )  # fmt: skip
     n = number
     while time.monotonic() < until:
@@ -241,7 +241,7 @@ async def _long_shelf(server: LiveServer, url: str) -> str:
         like_it = "\n".join([example.source for example in like.examples])
         session.execute(insert(ExampleSet), [
             {"teacher_id": teacher, "id": one, "title": f"Set {i}", "version": 1,
-            "changed_at": now - timedelta(minutes=i), "searched": f"set {i}\n{like_it}"}
+                "changed_at": now - timedelta(minutes=i), "searched": f"set {i}\n{like_it}"}
             for i, one in enumerate(sets)
         ])  # fmt: skip
         session.execute(insert(Example), [

@@ -51,7 +51,7 @@ classroom_pairs = sums_of(st.one_of(proper_fractions, tidy_mixeds, st.integers(1
 large_problems = st.builds(
     lambda sign, numbers: _sum(numbers[0], [(sign, one) for one in numbers[1:]]), st.sampled_from("+-"),
     st.lists(st.builds(Mixed, st.integers(0, 999_999), st.integers(0, 9_999), st.integers(1, 9_999)), min_size=2,
-    max_size=4),
+        max_size=4),
 )  # fmt: skip
 CODES = {name: tuple(one.codes) for name, one in SETTINGS.items()}
 all_ways = st.fixed_dictionaries({name: st.sampled_from(codes) for name, codes in CODES.items()}).map(Ways.of)

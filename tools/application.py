@@ -33,8 +33,8 @@ def listen(port: int, where: str = "127.0.0.1") -> socket.socket:
         listening.close()
         raise LaunchError(
             f"{where}:{port} cannot be listened at ({error.strerror}): another program has it, or another folder of "
-            f"Keen Slate. "
-            f"Stop that, or take another port and stay with it (a browser keeps what is unsent by address): --port "
+            "Keen Slate. "
+            "Stop that, or take another port and stay with it (a browser keeps what is unsent by address): --port "
             f"{port + 1}"
         ) from None
     listening.listen(_BACKLOG)

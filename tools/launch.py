@@ -115,12 +115,12 @@ def _said_of(error: OSError) -> str:
     if error.errno in (errno.EROFS, errno.EACCES, errno.EPERM):
         return (
             f"Keen Slate may not write in {where}: {error.strerror}. Put its folder where you may write, or give "
-            f"yourself the right to."
+            "yourself the right to."
         )
     if error.errno in (errno.ENOSPC, errno.EDQUOT):
         return (
             f"The disk is full: nothing more can be written in {where}. Make room and start again; nothing was taken "
-            f"away."
+            "away."
         )
     return f"{where}: {error.strerror}."
 

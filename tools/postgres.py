@@ -207,9 +207,9 @@ class LocalPostgres:
         if made_by not in versions():
             raise PostgresError(
                 f"These records were made by PostgreSQL {made_by}, and only {', '.join(versions())} is installed. "
-                f"Nothing was changed. "
+                "Nothing was changed. "
                 f"Install it beside (apt-get install postgresql-{made_by}) and start again; to move to the newer one, "
-                f"then: "
+                "then: "
                 "./slate backup FILE, ./slate demo --begin-anew, ./slate restore FILE."
             )
         return versions()[made_by]
@@ -306,7 +306,7 @@ class LocalPostgres:
             said = str(error).strip().splitlines()[0]
             raise PostgresError(
                 f"PostgreSQL runs, but the records in {self.home} cannot be opened: {said}. Nothing was taken away. "
-                f"Bring the folder back "
+                "Bring the folder back "
                 "from a copy; or begin new records with ./slate demo --begin-anew (this folder is kept under another "
                 "name) and bring "
                 "back what was kept with ./slate restore FILE."

@@ -53,7 +53,7 @@ def renewed(document: str) -> str:
         "`problem.kind`": _listed(get_args(Kind)),
         "`steps[].kind`": _listed(STEP_KINDS),
         "`features.rung`": f"{_families(RUNGS)}, or {_families(STORY_RUNGS)} of a story; every problem that can be "
-        f"worked has one",
+        "worked has one",
     }
     lines = document.splitlines(keepends=True)
     for i, line in enumerate(lines):

@@ -21,7 +21,8 @@ import toggleswitch from '@primeuix/themes/aura/toggleswitch'
 import message from '@primeuix/themes/aura/message'
 import { definePreset } from '@primeuix/themes'
 
-// The desk in PrimeVue's design tokens. Every colour is one of tokens.css, which knows the light desk and the dark one; what
+// The desk in PrimeVue's design tokens. Every colour is one of tokens.css, which knows the light desk and the dark one;
+// what
 // opens over the desk is a slip of paper. Only the components in use are loaded; a new one is added here.
 const slip = { background: 'var(--paper)', borderColor: 'var(--ink)', color: 'var(--ink)' }
 const told = {

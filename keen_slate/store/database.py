@@ -40,7 +40,7 @@ def open_engine(url: str, pooled: bool = False) -> Engine:
     engine = create_engine(
         url, pool_pre_ping=True, pool_timeout=5, pool_size=10, max_overflow=6, hide_parameters=True,
         connect_args={"connect_timeout": 5, "application_name": "keen-slate",
-        **({"prepare_threshold": None} if pooled else options)},
+            **({"prepare_threshold": None} if pooled else options)},
     )  # fmt: skip
     if pooled:
         event.listen(engine, "begin", _bound)
@@ -98,7 +98,7 @@ def let_in(url: str, role: str) -> None:
             if not connection.execute(_HELD_BACK, {"role": role}).scalar():
                 raise SchemaError(
                     f"The application would come to the database as {role}, who may do everything there. Make a role "
-                    f"that "
+                    "that "
                     "owns nothing (create role keen_slate_desk login password '...'), name it in "
                     "KEEN_SLATE_DATABASE_URL, "
                     "and the one that owns the tables in KEEN_SLATE_OWNER_URL."
@@ -130,7 +130,7 @@ def bring_up_to_date(url: str, first: Callable[[str], object] = lambda revision:
     if found is not None and found not in known:
         raise SchemaError(
             f"The records were made by a newer version of Keen Slate ({found}; this one knows {newest}). Start the "
-            f"newer one; "
+            "newer one; "
             f"there, ./slate downgrade {newest} brings the records back to this one."
         )
     if found == newest:

@@ -91,7 +91,7 @@ def who(provider: Provider, way: Way, code: str, back: str) -> Person:
         claims = CodeIDToken(
             signed.claims, signed.header,
             {"iss": {"essential": True, "value": about["issuer"]}, "aud": {"essential": True,
-            "value": provider.client}},
+                "value": provider.client}},
             {"nonce": way.nonce, "client_id": provider.client, "access_token": token.get("access_token")},
         )  # fmt: skip
         claims.validate(leeway=_LEEWAY)

@@ -60,7 +60,7 @@ def init_app(app: APIFlask, dist: Path) -> None:
         response.headers["Content-Security-Policy"] = (
             "default-src 'none'; script-src 'self'; connect-src 'self'; font-src 'self'; img-src 'self' data: blob:; "
             f"style-src 'self' 'nonce-{nonce()}'; worker-src 'self'; base-uri 'none'; form-action 'self'; "
-            f"frame-ancestors 'none'"
+            "frame-ancestors 'none'"
         )
         if request.path.startswith("/api/"):
             response.headers.setdefault("Cache-Control", "no-store")

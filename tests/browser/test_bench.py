@@ -214,8 +214,8 @@ class BrowserTests(PageTests):
         expect(self.page.locator(".paper")).to_contain_text("More than 24 parts to a whole no longer help")
         wide = self.page.eval_on_selector_all(
             "svg.figure text",
-            "all => all.filter(t => /^[0-9]+$/.test(t.textContent)).map(t => [t.textContent.length, "
-            "t.getComputedTextLength()])",
+            "all => all.filter(t => /^[0-9]+$/.test(t.textContent))"
+            ".map(t => [t.textContent.length, t.getComputedTextLength()])",
         )
         self.assertGreater(len(wide), 4)
         for characters, width in wide:
@@ -786,8 +786,8 @@ class BrowserTests(PageTests):
             # Read into the page by the test itself: the page's own policy allows no script but its own.
             page.evaluate(AXE.read_text(encoding="utf-8") + ";0")
             found = page.evaluate(
-                "axe.run().then(r => r.violations.map(v => [v.impact, v.id, v.nodes.map(n => n.html.slice(0, "
-                "140)).slice(0, 3)]))"
+                "axe.run().then(r => r.violations.map("
+                "v => [v.impact, v.id, v.nodes.map(n => n.html.slice(0, 140)).slice(0, 3)]))"
             )
             self.assertEqual([v for v in found if v[0] in ("serious", "critical")], [])
 

@@ -103,15 +103,15 @@ class ViewTests(PageTests):
                 self.page.emulate_media(forced_colors="none", media="print")
                 self.still()
                 pressed = (
-                    "all => all.filter(e => e.offsetParent && !e.matches('.keep-print')).map(e => e.outerHTML.slice(0, "
-                    "120))"
+                    "all => all.filter(e => e.offsetParent && !e.matches('.keep-print'))"
+                    ".map(e => e.outerHTML.slice(0, 120))"
                 )
                 self.assertEqual(self.page.eval_on_selector_all("button, input, select, textarea", pressed), [])
 
     def test_the_script_of_the_shelf_and_the_bench_stays_small(self):
         sent = (
-            "performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js')).map(e => [e.name, "
-            "e.encodedBodySize])"
+            "performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js'))"
+            ".map(e => [e.name, e.encodedBodySize])"
         )
         scripts = {}
         for view, there in (("/", ".slip"), (f"/bench/{self.set_id}", ".paper .row")):

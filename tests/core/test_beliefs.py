@@ -45,7 +45,7 @@ def given_of(problem, written, word=NO_WORD):
 VALUES = st.integers(0, 4).map(Fraction)
 SEEN = st.builds(
     lambda right, reveals, forms, slips: Seen(right, {c: v for c, v in reveals.items() if v != right}, forms,
-    frozenset(slips) - {right}),
+        frozenset(slips) - {right}),
     VALUES, st.dictionaries(st.sampled_from([A, B, C]), VALUES), st.dictionaries(st.just(FORM), st.just("2/4")),
     st.lists(VALUES, max_size=3),
 )  # fmt: skip
@@ -295,7 +295,7 @@ class BelieveCommandTests(unittest.TestCase):
         problems = ["1/2 + 1/3"]
         sat = {"day": "2026-11-02", "problems": problems, "pupils": {}}
         bad = ["", "[]", {"problems": []}, {"problems": problems, "pupils": []},
-        {"problems": problems, "pupils": {"x": ["1", "2"]}},
+            {"problems": problems, "pupils": {"x": ["1", "2"]}},
                {"problems": problems, "pupils": {"x": [1]}}, {"problems": problems, "pupils": {}, "more": 1},
                {"problems": ["1/0"], "pupils": {}},
                {"problems": problems, "pupils": {}, "ways": {"ties": "sideways"}},

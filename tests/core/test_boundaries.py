@@ -202,7 +202,7 @@ class BeliefBoundaries(unittest.TestCase):
     def test_what_was_likely_is_no_longer_held_from_the_third_chance_without_it(self):
         def gone(chances, before):
             days = [Sitting(date(2026, 11, 2) + timedelta(days=i), (self.asked[0],),
-            {"a": (Given(self.asked[0].seen.right, "3 5/12"),)})
+                {"a": (Given(self.asked[0].seen.right, "3 5/12"),)})
                     for i in range(1 + chances)]  # fmt: skip
             found = Belief(A, Fraction(1, 2), tuple(range(1 + chances)), (0,))
             with (
@@ -384,7 +384,7 @@ class SmallDecisions(unittest.TestCase):
 
     def test_a_sector_goes_the_long_way_round_past_a_half(self):
         flags = [path(Shape("sector", "part", (0, 0, 10, Fraction(1, 8),
-        Fraction(1, 8) + size))).split("A")[1].split()[3:5]
+            Fraction(1, 8) + size))).split("A")[1].split()[3:5]
                  for size in (Fraction(49, 100), Fraction(1, 2), Fraction(51, 100))]  # fmt: skip
         self.assertEqual(flags, [["0", "1"], ["0", "1"], ["1", "1"]])
 

@@ -78,7 +78,7 @@ class BlankTests(unittest.TestCase):
             ("1/60 + 3/60 + 39/60 + 41/60 = 84/60", "1/60 + 3/60 + 40/60 + 40/60 = 84/60"),
         )
         for answer, verdict in (("1/60 + 3/60 + 40/60 + 40/60 = 84/60", "right"),
-        ("1/60 + 3/60 + 40/60 + 41/60 = 84/60", "unexplained"),
+            ("1/60 + 3/60 + 40/60 + 41/60 = 84/60", "unexplained"),
                                 ("0/60 + 4/60 + 40/60 + 40/60 = 84/60", "right-value"),
                                 ("", "unreadable")):  # fmt: skip
             self.assertEqual(diagnose("_/60 + _/60 + _/60 + _/60 = 84/60", answer).verdict, verdict, answer)
@@ -138,7 +138,7 @@ class DeadlineTests(unittest.TestCase):
     def test_a_wish_of_many_denominators_ends_with_a_ladder_of_few(self):
         spec = read_spec(
             {"from": "M1", "to": "M8", "steps": 8, "denominators": list(range(2, 59)),
-            "largest_common_denominator": 3600,
+                "largest_common_denominator": 3600,
              "targets": ["add-across", "regroup-ten", "carry-lost"], "separate": True}
         )  # fmt: skip
         with until(after_looks(600)):

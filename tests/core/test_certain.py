@@ -81,7 +81,7 @@ class Teller:
         now, told = number(dice, 20, 40)
         first = dice.choice((f"A {thing} is {told} {unit} long.", f"The {thing} was {told} {unit} long.") if long else
                             (f"There are {told} {unit} of {thing} in a bin.",
-                            f"{name} has {told} {unit} of {thing}."))  # fmt: skip
+                                f"{name} has {told} {unit} of {thing}."))  # fmt: skip
         clauses, was = [], True
         for _ in range(dice.randint(1, 3)):
             goes = dice.random() < 0.7
@@ -110,7 +110,7 @@ class Teller:
 
     def ends(self, thing, unit, long):
         return (f"How long is the {thing} now?", "How much is left?",
-        f"How long is the {thing} in the end?") if long else (
+            f"How long is the {thing} in the end?") if long else (
             f"How much {thing} is there now?", f"How many {unit} of {thing} are there then?")  # fmt: skip
 
     def together(self):
@@ -129,7 +129,7 @@ class Teller:
         if kind == 1:
             return (
                 f"{one} {dice.choice(('walked', 'hiked', 'rode'))} {said_a} km on Monday and {said_b} km on Friday. "
-                f"How far was that in all?",
+                "How far was that in all?",
                 a + b,
             )
         if kind == 2:
@@ -137,7 +137,7 @@ class Teller:
             long, short = (said_a, said_b) if a >= b else (said_b, said_a)
             return (
                 f"The oak plank is {long} m long and the pine plank is {short} m long. How much longer is the oak "
-                f"plank than the pine plank?",
+                "plank than the pine plank?",
                 larger - smaller,
             )
         word, sign = dice.choice((("longer", 1), ("shorter", -1), ("wider", 1)))
@@ -145,7 +145,7 @@ class Teller:
         asked = "wide" if word == "wider" else "long"
         return (
             f"The red path is {said_a} m {asked}. The blue path is {said_b} m {word} than the red path. How {asked} is "
-            f"the blue path?",
+            "the blue path?",
             a + sign * b,
         )
 
@@ -217,12 +217,12 @@ class Teller:
         if kind == 3:
             return (
                 f"Moss mowed {top}/{den} of the lawn on Monday. On Tuesday he mowed 1/2 of the rest. What fraction of "
-                f"the lawn did he mow on Tuesday?",
+                "the lawn did he mow on Tuesday?",
                 (1 - part) / 2,
             )
         return (
             f"{top}/{den} of the pupils ride the bus. That makes {top * times} pupils. How many pupils are there in "
-            f"all?",
+            "all?",
             Fraction(whole),
         )
 
@@ -242,9 +242,9 @@ class Teller:
             (f"The play begins at {hour}:{minute:02d} and ends at {end // 60}:{end % 60:02d}. How many minutes does it "
              f"last?", Fraction(lasts)),
             (f"Hazel's bag weighs {said_a} kg. Ash's bag is {said_b} kg heavier. How much do both bags weigh together?",
-            2 * a + b),
+                2 * a + b),
             (f"Moss wants to walk {said_a} km. He has walked 1 km so far. How many kilometres must he still walk?",
-            a - 1),
+                a - 1),
         ))  # fmt: skip
 
 
@@ -292,7 +292,7 @@ class CertainTests(unittest.TestCase):
         for text, code, place in (
             ("A rope is 9 m long. Rowan frobs 2 m of it. How long is it now?", "verb-unknown", "frobs"),
             ("Ash gave Alder 1/2 m of rope. He now has 3 m of rope. How much rope did he have before?", "who",
-            "How much rope did he have before?"),
+                "How much rope did he have before?"),
             ("A tank holds 9 litres. Fern takes 2 litres out twice. How much is left?", "word-unclear", "twice"),
         ):  # fmt: skip
             (doubt,) = read_story(text).doubts

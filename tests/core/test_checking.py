@@ -118,22 +118,22 @@ class FairTests(unittest.TestCase):
     def test_a_part_is_worked_on_lines_of_its_own(self):
         for problem, lines, expected in (
             ("2 3/10 + 4 1/5", ["2 + 4 = 6", "3/10 + 1/5", "3/10 + 2/10", "5/10", "6 5/10", "6 1/2"],
-            ("ssss==", (), "right")),
+                ("ssss==", (), "right")),
             ("3 1/6 + 2 3/4", ["3 + 2 = 5", "1/6 + 3/4 = 4/10", "5 4/10"], ("sx=", ("add-across",), "explained")),
             ("7 1/4 - 3 5/6", ["7 1/4 = 6 5/4", "6 5/4 = 6 15/12", "15/12 - 10/12", "5/12", "6 - 3 = 3", "3 5/12"],
-            ("sssss=", (), "right")),
+                ("sssss=", (), "right")),
             ("1/4 + 2/5", ["(5 + 8)/20", "13/20"], ("==", (), "right")),
             ("7 2/9 - 2 5/9", ["6 1 2/9 - 2 5/9", "6 11/9 - 2 5/9", "4 6/9", "4 2/3"], ("====", (), "right")),
             ("2/9 + 3/9 + 2/9", ["2 + 3", "5", "5 + 2 = 7", "7/9"], ("sss=", (), "right")),
             ("8 - (1 1/4 + 2 2/3)", ["1 1/4 + 2 2/3", "1 3/12 + 2 8/12", "3 11/12", "8 - 3 11/12", "4 1/12"],
-            ("sss==", (), "right")),
+                ("sss==", (), "right")),
             ("5 1/6 - 2 3/4", ["2 + 3 = 5", "5 + 15 = 20", "2 5/12"], ("ss=", (),
-            "right")),  # counting on, true in itself
+                "right")),  # counting on, true in itself
             ("2 1/4 + 3 1/2", ["5 + 1 = 6", "6"], ("sx", ("scaled-by-adding",), "explained")),
             ("1/2 + 1/3", ["2/5"], ("x", ("add-across",), "explained")),
             ("2 3/4 + 1 2/3", ["7/3 + 1", "4 5/12"], ("xx", (), "right")),
             ("2 1/2 × 1 1/3", ["2 1/2 = 6/2", "1 1/3 = 4/3", "24/6", "4"],
-            ("xs==", (), "explained")),  # the mistake goes on, the rest follows
+                ("xs==", (), "explained")),  # the mistake goes on, the rest follows
             ("3 1/6 + 2 3/4", ["3 + 2 = 6", "1/6 + 3/4 = 11/12", "6 11/12"], ("xs=", (), "explained")),
             ("3 1/6 + 2 3/4", ["3 + 2 = 5", "1/6 + 3/4 = 11/12", "5 + 11/12", "5 11/12"], ("ss==", (), "right")),
             ("3 1/6 + 2 3/4", ["3 + 2 = 5", "1/6 + 3/4 = 11/12", "11/12"], ("ssx", ("whole-lost",), "explained")),
@@ -143,7 +143,7 @@ class FairTests(unittest.TestCase):
             ("9 - 4 2/3", ["9 = 8 3/3", "8 3/3", "- 4 2/3", "-----", "4 1/3"], ("ssss=", (), "right")),
             ("9 - 4 2/3", ["9", "- 4 2/3", "-----", "5 2/3"], ("sssx", ("fraction-brought-down",), "explained")),
             ("3 1/4 + 2 1/2 + 1 1/4", ["3 1/4", "+ 2 1/2", "---", "5 3/4", "+ 1 1/4", "---", "7"],
-            ("ssssss=", (), "right")),
+                ("ssssss=", (), "right")),
         ):  # fmt: skip
             with self.subTest(problem, lines=lines):
                 self.assertEqual(self.told(problem, *lines), expected)

@@ -126,7 +126,7 @@ class PupilsEstimateTests(unittest.TestCase):
             ("5/12 + 5/12", "1/2", "explained", ("wrong-benchmark",)),
             ("1/6 + 1/6", "1/2", "explained", ("rounded-after", "wrong-benchmark")),
             ("4 1/3 + 2 5/8", "7", "fits", ()), ("4 5/6 + 2 3/5", "6", "explained",
-            ("truncated",)),  # halves and wholes; cut off to wholes
+                ("truncated",)),  # halves and wholes; cut off to wholes
             ("4 5/6 + 2 1/10", "7 1/4", "near", ()), ("4 5/6 + 2 1/10", "20", "too-far", ()),
             ("4 5/6 + 2 1/10", "much", "unreadable", ()),
             ("3.9 + 2.8", "5", "explained", ("truncated",)), ("3.9 × 2.1", "8", "fits", ()),
@@ -356,7 +356,7 @@ class DiagnoseTests(unittest.TestCase):
             ("7 1/4 - 3 5/6", "2 17/12", "right-value", "improper-part"),
             ("1/2 + 1/3", "10/12", "right-value", "not-lowest-terms"),
             ("1/2 + 1/2", "2/2", "right-value", "whole-as-fraction"), ("1/2 + 1/4", "0.75", "right-value",
-            "decimal-for-fraction"),
+                "decimal-for-fraction"),
             ("0.5 + 0.25", "3/4", "right-value", "fraction-for-decimal"), ("0.5 + 0.25", "0.750", "right", None),
             ("5 3/8 - 2 1/8 ft", "3 1/4", "right-value", "label-missing"),
             ("5 3/8 - 2 1/8 ft", "3 1/4 m", "right-value", "label-wrong"),
@@ -518,10 +518,10 @@ class FilledTests(unittest.TestCase):
     def test_what_is_filled_into_blanks_is_right_asked_otherwise_or_explained(self):
         for problem, written in {
             "2/3 = _/12": {"8": "right", "8/12": "right", "2/3 = 8/12": "right", "11": "chain-added",
-            "11/12": "chain-added", "9": None},
+                "11/12": "chain-added", "9": None},
             "_/4 = 6/8 = 9/_": {"3, 12": "right", "2, 11": "chain-added", "3": None, "3, 12, 5": None},
             "_/2 + _/3 = 13/6": {"1, 5": "right", "3 and 2": "right", "1/2, 5/3": "right", "6, 7": "top-not-scaled",
-            "1, 1": None},
+                "1, 1": None},
         }.items():  # fmt: skip
             for answer, expected in written.items():
                 verdict = diagnose(problem, answer)

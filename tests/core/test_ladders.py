@@ -142,14 +142,14 @@ def limits_of(problem, spec_limits):
 SPECS = st.fixed_dictionaries(
     {
         "rungs": st.dictionaries(st.sampled_from([r for r in RUNGS if r[0] in "FM"]), st.integers(1, 2), min_size=1,
-        max_size=4),
+            max_size=4),
         "denominators": st.just([2, 3, 4, 6, 8, 12]), "largest_whole": st.integers(3, 12),
         "seed": st.integers(0, 2**53),
         "largest_common_denominator": st.sampled_from([None, 24, 60]),
         "answer_below": st.sampled_from([None, 9, "7 1/2"]),
         "avoid": st.lists(st.sampled_from(["negatives", "large-facts", "large-pictures"]), unique=True),
         "targets": st.lists(st.sampled_from(["add-across", "top-not-scaled", "regroup-ten", "carry-lost"]),
-        unique=True),
+            unique=True),
         "separate": st.booleans(),
     }
 )  # fmt: skip
@@ -400,7 +400,7 @@ class BuildTests(unittest.TestCase):
     def test_the_nearest_limit_is_the_nearest(self):
         cases = [
             ({"rungs": {"M4": 1}, "denominators": [3, 4], "largest_common_denominator": 3},
-            "largest_common_denominator", 12),
+                "largest_common_denominator", 12),
             ({"rungs": {"M1": 1}, "answer_below": 1}, "answer_below", 2),
             ({"rungs": {"M7": 1}, "largest_whole": 0}, "largest_whole", 1),
             ({"rungs": {"F6": 2}, "denominators": [2, 4, 8]}, "denominators", [2, 3, 4, 8]),
@@ -430,8 +430,8 @@ class BuildTests(unittest.TestCase):
             self.assertTrue(caught.exception.message and caught.exception.hint, wish)
 
     @given(st.recursive(st.none() | st.booleans() | st.integers() | st.text(max_size=5),
-    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(
-        st.sampled_from(["rungs", "from", "to", "steps", "denominators", "avoid", "targets", "label", "F1", "x"]),
+        lambda inner: st.lists(inner, max_size=3) | st.dictionaries(
+            st.sampled_from(["rungs", "from", "to", "steps", "denominators", "avoid", "targets", "label", "F1", "x"]),
         inner, max_size=4)))  # fmt: skip
     def test_any_json_is_read_or_refused(self, given_spec):
         try:
@@ -460,7 +460,7 @@ class CoverTests(unittest.TestCase):
 
     def test_a_smallest_revealing_set_reveals_and_separates_all_and_no_fewer_problems_do(self):
         codes = ["add-across", "added-common-bottoms", "top-not-scaled", "carry-lost", "smaller-from-larger",
-        "regroup-ten", "fraction-brought-down"]  # fmt: skip
+            "regroup-ten", "fraction-brought-down"]  # fmt: skip
         found = smallest(codes)
         self.assertEqual((found.proven, found.not_revealed, found.not_separated), (True, (), ()))
         worked = [work_text(text(one.expr)) for one in found.problems]
@@ -472,7 +472,7 @@ class CoverTests(unittest.TestCase):
             )
         others = {frozenset(set(codes) & {f.entry.code for f in work_text(text(e)).likely if f.status == "reveals"})
                   for r in ("F6", "M3", "M4", "M6", "M7", "M8") for e in list(space_of(r,
-                  Limits((2, 3, 4, 5), None, 3)).typical())[:150]}  # fmt: skip
+                      Limits((2, 3, 4, 5), None, 3)).typical())[:150]}  # fmt: skip
         self.assertFalse([pair for pair in combinations(others, len(worked) - 1) if set(codes) <= set().union(*pair)])
 
     def test_problems_of_kinds_that_are_not_gone_through_are_not_called_proven(self):

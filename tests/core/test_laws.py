@@ -25,7 +25,7 @@ _REMAINDER = re.compile(r"(\d+) ÷ (\d+) = (\d+) remainder (\d+)")
 _NUMBER = re.compile(r"(?:(?:(\d+) )?(\d+)/(\d+))|(\d+)(?:\.(\d*)(?:\[(\d+)\])?)?")
 _LIST = re.compile(r"(multiples|factors) of (\d+): ([\d, …]+)")
 _UNITS = ["zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve",
-"thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen"]  # fmt: skip
+    "thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen"]  # fmt: skip
 _TENS = ["twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"]
 _SCALES = {"hundred": 100, "thousand": 1000, "million": 10**6, "billion": 10**9, "trillion": 10**12}
 _ORDINALS = {

@@ -242,7 +242,7 @@ class FollowingTests(unittest.TestCase):
 class DayTests(unittest.TestCase):
     @given(st.dates(date(1990, 1, 1), date(2060, 1, 1)), st.sampled_from(
         ["{d.day} {d:%B} {d.year}", "{d:%B} {d.day}, {d.year}", "{d:%a} {d.day} {d:%b} {d.year}",
-        "{d.day}.{d.month}.{d.year}", "{d:%Y-%m-%d}"]
+            "{d.day}.{d.month}.{d.year}", "{d:%Y-%m-%d}"]
     ))  # fmt: skip
     def test_a_day_is_read_in_each_spelling(self, day, spelling):
         self.assertEqual(read_day(spelling.format(d=day)), day)

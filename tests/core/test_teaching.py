@@ -144,8 +144,8 @@ class PointsTests(unittest.TestCase):
             ("7 1/4 - 3 5/6", {}, f"{mixed}."), ("7 1/4 - 3 5/6 ft", {}, f"{mixed}, and for a missing ft."),
             ("12.05 - 8.36", {}, "Lost for a wrong value."),
             ("2/3 = _/12", {}, "Lost for a wrong value."), ("2.5 - 1.25 m", {},
-            "Lost for a wrong value, and for a missing m."),
+                "Lost for a wrong value, and for a missing m."),
             ("3/4 + 3/4", {"answer_form": "simplest-improper"},
-            "Lost for a wrong value, for a form that is not accepted (a fraction in <lowest terms>)."),
+                "Lost for a wrong value, for a form that is not accepted (a fraction in <lowest terms>)."),
         ):  # fmt: skip
             self.assertEqual(self.points(problem, **ways)[0][-1].loses, loses, problem)

@@ -101,7 +101,7 @@ DOCUMENTS = st.builds(
             SittingPart(
                 title="Planks", day="2026-11-12", kind="quiz", labels=True,
                 questions=[QuestionPart(problem="7 1/4 - 3 5/6 ft", marks={"answer": 2}),
-                QuestionPart(problem="1/2", to="decimal")],
+                    QuestionPart(problem="1/2", to="decimal")],
                 answers=[
                     AnswerPart(pupil=alias, problem=1, written=one, word=WordPart(right=True, points=2))
                     for alias, one in zip(aliases, answers, strict=False)
@@ -173,7 +173,7 @@ class DocumentTests(unittest.TestCase):
     @settings(max_examples=200)
     @given(st.recursive(
         st.one_of(st.none(), st.booleans(), st.integers(), st.text(max_size=8),
-        st.sampled_from(["keen-slate/class", "2026-11-12", "Sedge"])),
+            st.sampled_from(["keen-slate/class", "2026-11-12", "Sedge"])),
         lambda inner: st.one_of(st.lists(inner, max_size=3), st.dictionaries(st.sampled_from(
             ["format", "version", "name", "pupils", "sittings", "alias", "day", "questions", "answers"]), inner,
             max_size=5)), max_leaves=12,

@@ -14,9 +14,9 @@ from keen_slate.export.desk_document import MOST_FILES, UNPACKED, Desk, packed, 
 from keen_slate.export.set_document import ExamplePart, SetDocument
 
 BOATS = {"format": "keen-slate/scenario", "version": 1, "code": "boats", "name": "A boat yard",
-"doers": ["Reed", "Flax"],
+    "doers": ["Reed", "Flax"],
          "things": [{"kind": "doing", "name": "row", "unit": "km", "from": "1/4", "to": "20",
-         "where": "on the lake"}]}  # fmt: skip
+             "where": "on the lake"}]}  # fmt: skip
 
 
 def a_set(title, *problems):

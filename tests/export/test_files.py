@@ -82,8 +82,8 @@ class DocumentTests(unittest.TestCase):
             self.assertTrue(caught.exception.message and caught.exception.hint)
 
     @given(st.binary(max_size=60) | st.recursive(st.none() | st.booleans() | st.integers() | words,
-    lambda inner: st.lists(inner) | st.dictionaries(
-        st.sampled_from(["title", "examples", "problem", "ways", "fading"]),
+        lambda inner: st.lists(inner) | st.dictionaries(
+            st.sampled_from(["title", "examples", "problem", "ways", "fading"]),
         inner)).map(lambda part: json.dumps(GOOD | {"examples": part}).encode()))  # fmt: skip
     def test_any_file_is_read_or_refused(self, file):
         try:

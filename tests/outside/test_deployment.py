@@ -194,7 +194,7 @@ class PoolingTests(unittest.TestCase):
             f"[databases]\n* = host=127.0.0.1 port={cls.desk.port}\n[pgbouncer]\nlisten_addr = 127.0.0.1\nlisten_port "
             f"= {cls.port}\n"
             f"unix_socket_dir =\nauth_type = plain\nauth_file = {users}\npool_mode = transaction\ndefault_pool_size = "
-            f"2\nmax_client_conn = 200\n"
+            "2\nmax_client_conn = 200\n"
         )
         for path in (users, config):
             path.chmod(0o644)

@@ -200,7 +200,7 @@ class ShelfTests(unittest.TestCase):
             lambda shelf, s: shelf.add_examples(s.id, s.version, [{"source": "1/7 + 2/7"}, {"source": "1/9 + 2/9"}], 1),
             lambda shelf, s: shelf.change_set(s.id, s.version, {}, [e.id for e in reversed(s.examples)]),
             lambda shelf, s: shelf.change_examples(s.id, s.version, {s.examples[0].id: {"fading": {"hide": 2},
-            "marks": {"answer": 3}}}),
+                "marks": {"answer": 3}}}),
             lambda shelf, s: shelf.change_set(s.id, s.version, {"note": "with strips"}),
         ]  # fmt: skip
         states = [now()]

@@ -159,7 +159,7 @@ class WallTests(unittest.TestCase):
             secret = invited.secret
         shown = self.rows_of(self.at_desk(shown=key), self.owner)
         self.assertEqual((shown["example_set"], shown["teacher"], shown["school"], shown["share"], shown["answer"]),
-        (1, 1, 1, 0, 0))  # fmt: skip
+            (1, 1, 1, 0, 0))  # fmt: skip
         seen = self.at_desk(link=secret).execute(
             text("select (select count(*) from invitation), (select name from school)")
         )

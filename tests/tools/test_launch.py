@@ -228,7 +228,7 @@ class EndingTests(unittest.TestCase):
         slates = [Slate(self.var) for _ in range(2)]
         processes = [
             subprocess.Popen([sys.executable, "-m", "tools.launch", "demo", "--port", "0"], cwd=ROOT, env=s.environment,
-            stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
+                stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
             for s in slates
         ]  # fmt: skip
         for _ in range(600):

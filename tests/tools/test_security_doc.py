@@ -12,6 +12,6 @@ class SecurityDocTests(unittest.TestCase):
         named = set(re.findall(r"`(?:tests/\w+/)?(test_\w+)(?:\.py)?`", (ROOT / "docs/security.md").read_text()))
         files = list((ROOT / "tests").rglob("test_*.py"))
         there = {path.stem for path in files} | {name for path in files for name in re.findall(r"def (test_\w+)",
-        path.read_text())}  # fmt: skip
+            path.read_text())}  # fmt: skip
         self.assertGreater(len(named), 15)
         self.assertEqual(named - there, set())

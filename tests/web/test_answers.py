@@ -376,10 +376,10 @@ class AnswersTests(unittest.TestCase):
         for method, path, body, said in (
             ("POST", "/api/classes", {"name": "Two", "aliases": ["Moss", "moss"]}, "two pupils called moss"),
             ("POST", "/api/classes", {"name": "Many", "aliases": [str(i) for i in range(200)]},
-            "holds 60 pupils; these would make 200"),
+                "holds 60 pupils; these would make 200"),
             ("POST", f"{heron}/pupils", {"aliases": ["Sedge"]}, "two pupils called Sedge"),
             ("POST", f"{heron}/sittings", {"set_id": self.set_id, "day": "11/12/2026", "kind": "quiz"},
-            "11 December or 12 November"),
+                "11 December or 12 November"),
             ("POST", f"{heron}/sittings", {"set_id": self.set_id, "day": "someday", "kind": "quiz"}, "is no day"),
             ("PUT", f"{sat}/answers", {"entries": [entry | {"written": "1" * 501}]}, "500"),
             ("PUT", f"{sat}/answers", {"entries": []}, "at least 1"),

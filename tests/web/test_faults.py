@@ -190,7 +190,7 @@ class FaultTests(unittest.TestCase):
         self.assertEqual(send("GET", path)[1]["version"], version)
         for where in ("/api/ladders/count", "/api/sets/bring", "/api/work"):
             answer = self.browser.http.post(where, data=deep, content_type="application/json",
-            headers={"X-CSRF-Token": self.browser.token}, base_url=self.browser.base)  # fmt: skip
+                headers={"X-CSRF-Token": self.browser.token}, base_url=self.browser.base)  # fmt: skip
             self.assertIn(answer.status_code, (400, 422), where)
         long = {"text": "problem\n" + '"' + "1" * 150_000 + '"'}
         self.assertEqual(send("POST", f"{path}/judge", long)[1]["lines"][0]["verdict"], "unreadable")
@@ -210,7 +210,7 @@ class FaultTests(unittest.TestCase):
         try:
             answers = [
                 self.browser.http.post("/api/work", json={"text": "_/97 + _/97 + _/97 = 2"},
-                headers={"X-CSRF-Token": self.browser.token}, base_url=self.browser.base),
+                    headers={"X-CSRF-Token": self.browser.token}, base_url=self.browser.base),
                 self.browser.http.get(f"/api/sets/{blanks}", base_url=self.browser.base),
             ]  # fmt: skip
         finally:
@@ -224,7 +224,7 @@ class FaultTests(unittest.TestCase):
     def test_what_went_out_comes_in_again_however_slow_it_is(self):
         slow = [f"_/{n} + _/{n} + _/{n} = 2" for n in range(40, 100)]
         saved = self.browser.http.get(f"/api/sets/{support.new_set(self.teacher, 'Slow', slow)}/set.json",
-        base_url=self.browser.base).json  # fmt: skip
+            base_url=self.browser.base).json  # fmt: skip
         light, session.LIGHT = session.LIGHT, -1  # nothing is worked in the request itself
         try:
             status, brought = self.browser.send("POST", "/api/sets/bring", saved)
@@ -242,7 +242,7 @@ class FaultTests(unittest.TestCase):
                 file.writestr("xl/worksheets/sheet1.xml", sheet)
             with unittest.mock.patch.object(heavy, "run", side_effect=AssertionError):  # nobody had to unpack it
                 answer = self.browser.http.post("/api/tables", data=packed.getvalue(),
-                headers={"X-CSRF-Token": self.browser.token}, base_url=self.browser.base)  # fmt: skip
+                    headers={"X-CSRF-Token": self.browser.token}, base_url=self.browser.base)  # fmt: skip
             self.assertEqual(
                 (answer.status_code, answer.json["error"]["message"]), (422, "This spreadsheet is too large.")
             )

@@ -81,7 +81,7 @@ class MailTests(unittest.TestCase):
             self.kept, hostname="127.0.0.1", port=free_port(0), tls_context=tls, require_starttls=True,
             auth_required=True,
             authenticator=lambda *given: AuthResult(success=(given[-1].login, given[-1].password) == (b"slate",
-            b"p@ss word"), handled=False),
+                b"p@ss word"), handled=False),
         )  # fmt: skip
         server.start()
         self.addCleanup(server.stop)

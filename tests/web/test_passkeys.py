@@ -142,9 +142,9 @@ class PasskeyTests(unittest.TestCase):
         self.assertEqual(self.sign_in(self.device.answer(self.options(), self.teacher.bytes)), 403)
 
     @given(st.recursive(st.none() | st.booleans() | st.integers(-9,
-    2**40) | st.text(max_size=9) | st.sampled_from(["AAAA", "e30", "🥕"]),
+        2**40) | st.text(max_size=9) | st.sampled_from(["AAAA", "e30", "🥕"]),
                         lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.sampled_from(["id", "rawId",
-                        "type", "response", "clientDataJSON", "userHandle", "signature"]), inner,
+                            "type", "response", "clientDataJSON", "userHandle", "signature"]), inner,
                         max_size=5)))  # fmt: skip
     def test_whatever_is_sent_is_refused_in_a_sentence(self, given_):
         credential = given_ if isinstance(given_, dict) else {"response": given_, "id": given_}

@@ -30,7 +30,8 @@ const written = () => {
   return props.desk.rows.get(pupil.value.id)?.[hand.column.value]?.written ?? ''
 }
 
-// What is typed ---------------------------------------------------------------------------------------------------------
+// What is typed
+// ---------------------------------------------------------------------------------------------------------
 
 const draft = ref<string | null>(null)
 const place = ref({ left: '0px', top: '0px', width: '0px', height: '0px' })
@@ -109,7 +110,8 @@ function away(): void {
   put(questions.value.map((_, number) => ({ pupil_id: who.id, number, written: null, gone: false })))
 }
 
-// Keys ------------------------------------------------------------------------------------------------------------------
+// Keys
+// ------------------------------------------------------------------------------------------------------------------
 
 const COMMANDS: Record<string, () => void> = {
   b: () => (one(''), hand.goOn()),
@@ -180,7 +182,8 @@ function paste(event: ClipboardEvent): void {
   said.value = over ? `${entries.length} answers were entered; ${over} fell beyond the table and were left out.` : ''
 }
 
-// The cell in hand ------------------------------------------------------------------------------------------------------
+// The cell in hand
+// ------------------------------------------------------------------------------------------------------
 
 const cellInHand = () => (pupil.value ? document.getElementById(`cell-${pupil.value.id}-${hand.column.value}`) : null)
 

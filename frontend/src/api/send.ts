@@ -107,7 +107,10 @@ export async function isThere(): Promise<boolean> {
   return !away
 }
 
-/** What the server answers. Throws where nothing comes from it: a proxy that cannot reach it says so by itself, and not in JSON. */
+/**
+ * What the server answers. Throws where nothing comes from it: a proxy that cannot reach it says so by itself, and not
+ * in JSON.
+ */
 async function reached(what: Request | string, how?: RequestInit): Promise<Response> {
   const response = await fetch(what, how)
   const json = response.headers.get('Content-Type')?.includes('json')

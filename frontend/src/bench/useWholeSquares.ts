@@ -2,7 +2,9 @@ import { onBeforeUnmount, onMounted, type Ref, ref } from 'vue'
 
 const SQUARE = 22 // pixels, as --square on the paper
 
-/** The room below an element that makes it whole squares high, so that what follows sits in the squares of the paper. */
+/**
+ * The room below an element that makes it whole squares high, so that what follows sits in the squares of the paper.
+ */
 export function useWholeSquares(element: Ref<HTMLElement | null>) {
   const below = ref(0)
   const observer = new ResizeObserver(([entry]) => {

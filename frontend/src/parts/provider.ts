@@ -1,6 +1,8 @@
 import { ask, type Answer, type Call, type Schemas } from '../api/client'
 
-/** The way to the school's own sign-in and back: what it is for is kept in this tab, with the state that must come back. */
+/**
+ * The way to the school's own sign-in and back: what it is for is kept in this tab, with the state that must come back.
+ */
 export interface Errand {
   state: string
   /** Coming in, joining by an invitation, or coming in so from now on. */

@@ -3,7 +3,10 @@ import { ref, watch } from 'vue'
 import { client, type Figure, type Glyph } from '../api/client'
 import { useLatest } from '../api/useLatest'
 
-/** The picture that shows why a wrong answer is wrong, and the lines of somebody who comes to it; null while they are asked for. */
+/**
+ * The picture that shows why a wrong answer is wrong, and the lines of somebody who comes to it; null while they are
+ * asked for.
+ */
 export function useExposure(
   which: () => { set_id: string; example_id: string; code: string },
   anew: () => unknown = which,

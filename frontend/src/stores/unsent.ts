@@ -3,7 +3,10 @@ import { type Outgoing, outgoing, send } from '../api/send'
 import type { Change, Made } from './bench'
 
 const START = 'keen-slate-change'
-/** *sent* says that it may have been made: it must go out again as it was, for the server knows it by its key and its words. */
+/**
+ * *sent* says that it may have been made: it must go out again as it was, for the server knows it by its key and its
+ * words.
+ */
 type Kept = Outgoing & { at: number; sent: boolean }
 
 /**

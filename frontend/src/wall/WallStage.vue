@@ -21,7 +21,9 @@ const asking = computed(() => !!props.show.item || !!props.show.options)
 const beside = computed(
   () => (!!props.show.figure || !!props.show.moment) && props.show.isTold('calculation') && !asking.value,
 )
-/** The longest line that will come, in half squares, and how many there will be: they settle the size of all of them. */
+/**
+ * The longest line that will come, in half squares, and how many there will be: they settle the size of all of them.
+ */
 const size = computed(() => {
   const working = props.show.working
   const rows = working?.boxes.length ? working.boxes.flatMap((box) => box.rows) : (working?.rows ?? [])

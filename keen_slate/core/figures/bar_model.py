@@ -127,7 +127,7 @@ def _part(fraction: Frac, amount: Expr, shown: list[Expr | None]) -> Figure | No
     _label(shapes, shown[2], within(width * fraction.num / 2, room), y + BAR + 4, "answer", True)
     alt = (
         f"A bar for {words(amount)}, and below it the same cut into {fraction.den} equal parts, {fraction.num} of them "
-        f"shaded."
+        "shaded."
     )
     return Figure("bar-model", WIDTH, y + BAR + _GAP + HEIGHT, tuple(shapes), alt)
 

@@ -161,7 +161,7 @@ class _Columns:
         carried = sum(c.carries for c in self.columns if isinstance(c, Added))
         alt = (
             f"Counters in columns for {', '.join(reversed(self.heads))}: {'; '.join(said)}. Then all of them stand "
-            f"together"
+            "together"
             f"{f', and ten are crossed off {_times(carried)} for one more on the left' if carried else ''}."
         )
         return Figure("place-value", WIDTH, bottom + 2, tuple(self.shapes), alt)

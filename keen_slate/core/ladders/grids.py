@@ -313,7 +313,7 @@ _RUNGS: dict[str, Callable[[Limits], list[Block]]] = {
         Block(_shared, (_mixed(at), _fractions(at))),
     ],
     "P5": lambda at: [Block(_times, (_decimals(at, 9), _factors(at))),
-    Block(_times, (_decimals(at, 9), _decimals(at, 0)))],
+        Block(_times, (_decimals(at, 9), _decimals(at, 0)))],
     "P6": lambda at: [Block(lambda pair: _shared(*pair), (_quotients(at),))],
 }  # fmt: skip
 RUNGS = tuple(_RUNGS)

@@ -134,7 +134,7 @@ def read_spec(given: object, ways: Ways | None = None) -> Spec:
     if not isinstance(given, Mapping):
         raise SpecError("A ladder is asked for with an object.", "", 'Begin with {"rungs": {"M7": 2}}.')
     known = {"rungs", "from", "to", "steps", "answer_below", "denominators", "largest_common_denominator",
-    "largest_whole",
+        "largest_whole",
              "avoid", "targets", "separate", "seed", "label", "operations", "lowest_terms", "places", "likes_first",
              "only"}  # fmt: skip
     for key in given:

@@ -43,7 +43,7 @@ def _metric(name: str, letter: str, measure: Measure, base: Fraction) -> list[Un
     short form.
     """
     prefixes = {"": ("", Fraction(1)), "kilo": ("k", Fraction(1000)), "centi": ("c", Fraction(1, 100)),
-    "milli": ("m", Fraction(1, 1000))}  # fmt: skip
+        "milli": ("m", Fraction(1, 1000))}  # fmt: skip
     return [
         Unit(before + name, before + name + "s", (short + letter,) if letter else (), measure, base * size)
         for before, (short, size) in prefixes.items()

@@ -46,7 +46,7 @@ class Judged:
         """It as plain values to be kept."""
         number = None if self.value is None else str(self.value)
         return [self.word, [[rank, *codes] for rank, codes in self.explanations], number, self.written, self.fault,
-        self.points]  # fmt: skip
+            self.points]  # fmt: skip
 
 
 def kept(plain: Sequence[Any]) -> Judged:

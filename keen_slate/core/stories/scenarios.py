@@ -240,7 +240,7 @@ def read_scenario(given: object) -> Scenario:
         raise _refused(f"things: there are to be 1 to {MOST_THINGS}.", "Write a list of things.")
     return Scenario(
         _text(given.get("code") or "own", "code", CODE_LENGTH), name, tuple([_own_thing(one, f"things[{i}]") for i,
-        one in enumerate(things)]),
+            one in enumerate(things)]),
         tuple([_word(one, f"doers[{i}]") for i, one in enumerate(doers)]),
     )  # fmt: skip
 

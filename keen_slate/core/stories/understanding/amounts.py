@@ -77,7 +77,7 @@ def stem(noun: str) -> str:
 
 
 _ODD = {"children": "child", "people": "person", "men": "man", "women": "woman", "mice": "mouse", "geese": "goose",
-"sheep": "sheep",
+    "sheep": "sheep",
         "feet": "foot", "teeth": "tooth", "persons": "person", "inches": "inch"}  # fmt: skip
 
 

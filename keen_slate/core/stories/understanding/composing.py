@@ -60,7 +60,7 @@ _GROUPS = (
                 rf")?(?:of|with|holding|containing|measuring|weighing) {_U}(?P<tail> of {_W})? each\b"), _group),
     (re.compile(rf"{_N} (?:{_W} ){{0,3}}?{_W}s,? (?:each|every one) (?:{_IS} )?(?:of )?{_U}(?: {_DIM})?"), _group),
     (re.compile(rf"{_N} (?:{_W} ){{0,3}}?{_W}s,? (?:that |which )?(?:{_IS} )?{_U}(?: {_DIM})? (?:each|apiece)\b"),
-    _group),
+        _group),
     (re.compile(rf"{_N} (?:{_W} )?(?:pieces|lengths|strips|bags|boxes|sacks|bottles|jars|cans|tins|buckets|rolls|"
                 rf"bundles|packets|lots|portions|loads|laps|rounds|lessons|sessions|boards|planks|ropes|sheets|jugs|"
                 rf"glasses|barrels|crates|bricks|stones|blocks|rafts|coaches|wagons|carriages|trips|walks|"

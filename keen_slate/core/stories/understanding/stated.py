@@ -85,7 +85,7 @@ def one_person(world: World, states: list[Fact], facts: list[Fact], giving: bool
 def _relatives(said: str) -> frozenset[str]:
     """People of whom a question speaks without their names."""
     return content(said) & frozenset(["aunt", "uncle", "brother", "sister", "mother", "father", "friend", "cousin",
-    "neighbour", "neighbor", "grandmother",
+        "neighbour", "neighbor", "grandmother",
                                       "grandfather", "mum", "mom", "dad", "grandma", "grandpa", "teacher", "son",
                                       "daughter"])  # fmt: skip
 

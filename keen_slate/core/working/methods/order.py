@@ -67,7 +67,7 @@ _RULES: dict[str, tuple[str, str]] = {
     ),
     "power": ("Then powers: ", "A power says how often its base is a factor."),
     "×÷": ("Multiply or divide, from the left: ",
-    "Multiplying and dividing come before adding and subtracting, neither before the other."),
+        "Multiplying and dividing come before adding and subtracting, neither before the other."),
     "+-": ("Add or subtract, from the left: ", "Adding and subtracting come last, neither before the other."),
     "bar": ("Above the bar first: ", "What stands above a bar is one number: how many pieces there are."),
     "opposite": ("Write the taking away as adding: ", "Taking a number away is the same as adding its opposite."),
