@@ -1,13 +1,14 @@
 """A set as an OpenDocument text: every line of a working is a formula that can be edited.
 
-Examples are headings that the program itself numbers, the answers a list of their own; all looks come from styles with
-names.
+Examples are headings that the program itself numbers, the answers a list of their own, pictures have captions, squares
+and boxes are tables; all looks come from styles with names.
 """
 
 from __future__ import annotations
 
 import xml.etree.ElementTree as ET
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from pathlib import Path
 
 from keen_slate.core.expressions.tree import Expr
 from keen_slate.core.expressions.typeset import glyphs
@@ -15,19 +16,15 @@ from keen_slate.core.expressions.voice import Voice
 
 from .item import Item
 from .notation import mathml_with
-from .outline import ROOM, Entry, outline
+from .odt_table import DIGITS, boxes, cell_styles, squares, told
+from .opendocument import made, name, spaces, within, written
+from .outline import ROOM, Drawing, Entry, Line, Part, outline
 from .packages import package
 from .starmath import starmath
+from .typesetting import drawings
 
 TYPE = "application/vnd.oasis.opendocument.text"
 _FORMULA = "application/vnd.oasis.opendocument.formula"
-_OASIS = "urn:oasis:names:tc:opendocument:xmlns:"
-SPACES = {
-    "office": f"{_OASIS}office:1.0", "text": f"{_OASIS}text:1.0", "draw": f"{_OASIS}drawing:1.0",
-    "manifest": f"{_OASIS}manifest:1.0",
-    "svg": f"{_OASIS}svg-compatible:1.0", "xlink": "http://www.w3.org/1999/xlink", "style": f"{_OASIS}style:1.0",
-    "fo": f"{_OASIS}xsl-fo-compatible:1.0", "meta": f"{_OASIS}meta:1.0", "dc": "http://purl.org/dc/elements/1.1/",
-}  # fmt: skip
 _DIGIT, _BAR, _OPERATOR = 21, 10, 56  # hundredths of a centimetre
 _STYLES = """\
 <?xml version="1.0" encoding="UTF-8"?>
@@ -43,6 +40,18 @@ _STYLES = """\
 <style:paragraph-properties fo:break-before="page"/></style:style>
 <style:style style:name="Line" style:display-name="Line of a working" style:family="paragraph" style:parent-style-name="Standard">
 <style:paragraph-properties fo:margin-left="1cm" fo:margin-bottom="0.15cm"/></style:style>
+<style:style style:name="Start" style:family="paragraph" style:parent-style-name="Line">
+<style:paragraph-properties fo:margin-left="1cm" fo:margin-bottom="0.15cm" fo:keep-with-next="always"/></style:style>
+<style:style style:name="Jotting" style:family="paragraph" style:parent-style-name="Standard">
+<style:paragraph-properties fo:margin-left="1.5cm" fo:margin-bottom="0.15cm"/><style:text-properties fo:color="#3c4850"/></style:style>
+<style:style style:name="Picture" style:family="paragraph" style:parent-style-name="Standard">
+<style:paragraph-properties fo:margin-top="0.2cm" fo:keep-with-next="always"/></style:style>
+<style:style style:name="Caption" style:family="paragraph" style:parent-style-name="Standard" style:class="extra">
+<style:paragraph-properties fo:margin-bottom="0.3cm"/><style:text-properties fo:font-size="10pt" fo:font-weight="bold" fo:color="#3c4850"/></style:style>
+<style:style style:name="Heading_20_of_20_a_20_box" style:display-name="Heading of a box" style:family="paragraph" style:parent-style-name="Standard"><style:text-properties fo:font-weight="bold"/></style:style>
+<style:style style:name="Square" style:family="paragraph" style:parent-style-name="Standard">
+<style:paragraph-properties fo:text-align="center"/><style:text-properties fo:font-size="2pt"/></style:style>
+{digits}
 <style:style style:name="Formula" style:family="graphic">
 <style:graphic-properties style:vertical-pos="middle" style:vertical-rel="text" text:anchor-type="as-char"/></style:style>
 <text:outline-style style:name="Outline"><text:outline-level-style text:level="1" style:num-format="1" style:num-suffix=". "/></text:outline-style>
@@ -50,111 +59,163 @@ _STYLES = """\
 </office:styles></office:document-styles>"""
 
 
-def odt(title: str, items: Sequence[Item], author: str = "") -> bytes:
-    """The document: a title, each problem under a heading with its working, the answers at the end."""
-    return _Writer(title, items, author).file()
+def odt(title: str, items: Sequence[Item], author: str = "", typefaces: Path | None = None) -> bytes:
+    """The document: a title, each problem under a heading with its working, the answers at the end.
+
+    With pictures where the folder of the *typefaces* is given that their labels are set in.
+    """
+    return _Writer(title, items, author, typefaces).file()
 
 
 class _Writer:
-    def __init__(self, title: str, items: Sequence[Item], author: str) -> None:
+    def __init__(self, title: str, items: Sequence[Item], author: str, typefaces: Path | None) -> None:
         self.title, self.author = title, author
-        for prefix, address in SPACES.items():
-            ET.register_namespace(prefix, address)
         self.formulas: list[bytes] = []
-        self.root = ET.Element(_name("office:document-content"), {_name("office:version"): "1.3"})
-        self.body = ET.SubElement(ET.SubElement(self.root, _name("office:body")), _name("office:text"))
-        self._paragraph(title, "Title")
-        entries = outline(items)
+        self.pictures: list[bytes] = []
+        self.root = made("office:document-content", {"office:version": "1.3"})
+        self.styles = cell_styles(within(self.root, "office:automatic-styles"))
+        self.body = within(within(self.root, "office:body"), "office:text")
+        counted = {"text:display-outline-level": "0", "text:name": "Figure"}
+        within(within(self.body, "text:sequence-decls"), "text:sequence-decl", counted)
+        entries = outline(items, pictures=typefaces is not None)
+        every = [(one.svg, one.width) for entry in entries for one in entry.drawings]
+        self.drawn: Iterator[bytes] = iter(drawings(every, typefaces) if typefaces else [])
+        self._paragraph(self.body, title, "Title")
         for entry in entries:
             self._example(entry)
-        self._heading("Answers", "Answers").set(_name("text:is-list-header"), "true")
-        key = ET.SubElement(self.body, _name("text:list"), {_name("text:style-name"): "Key"})
+        self._heading("Answers", "Answers").set(name("text:is-list-header"), "true")
+        key = within(self.body, "text:list", {"text:style-name": "Key"})
         for entry in entries:
-            ET.SubElement(ET.SubElement(key, _name("text:list-item")), _name("text:p")).text = entry.answer
+            within(within(key, "text:list-item"), "text:p", said=entry.answer)
 
     def file(self) -> bytes:
         """All parts of the package; the type stands first and plain, so that it is known by its first bytes."""
-        parts = {f"Object {i + 1}/content.xml": made for i, made in enumerate(self.formulas)}
         whole = {
             "mimetype": TYPE.encode(),
-            "content.xml": _bytes(self.root),
-            "styles.xml": _STYLES.format(spaces=_spaces()).encode(),
+            "content.xml": written(self.root),
+            "styles.xml": _STYLES.format(spaces=spaces(), digits=DIGITS).encode(),
             "meta.xml": self._meta(),
-            **parts,
+            **{f"Object {i}/content.xml": one for i, one in enumerate(self.formulas, 1)},
+            **{f"Pictures/{i}.png": one for i, one in enumerate(self.pictures, 1)},
             "META-INF/manifest.xml": self._manifest(),
         }
         return package(whole, plain=("mimetype",))
 
     def _example(self, entry: Entry) -> None:
         self._heading(entry.kind, "Example")
+        if entry.table:
+            self.body.append(told(entry.table, self.styles))
         if entry.story:
-            self._paragraph(entry.story, "Standard")
-        self._line("", entry.start, f"  {entry.asked}" if entry.asked else "", entry.voice)
-        for one in entry.lines:
-            self._line(f"{one.sign} ".lstrip(), one.expr, f"   {one.said}" if one.said else "", entry.voice)
+            self._paragraph(self.body, entry.told, "Standard")
+        for drawing in entry.models:
+            self._drawing(drawing)
+        asked = f"  {entry.asked}" if entry.asked else ""
+        in_table = entry.grid is not None or bool(entry.parts)
+        self._line(self.body, "", entry.start, asked, entry.voice, "Start" if in_table else "Line")
+        if entry.grid is not None:
+            self.body.append(squares(entry.grid, self.styles))
+        elif entry.parts:
+            self._boxes(entry)
+        for jotting in entry.jottings:
+            self._paragraph(self.body, jotting, "Jotting")
+        for line in entry.lines:
+            if not in_table:
+                self._line_of(self.body, line, entry.voice)
+            if line.drawing is not None:
+                self._drawing(line.drawing)
 
-    def _line(self, before: str, expr: Expr | None, behind: str, voice: Voice) -> None:
+    def _boxes(self, entry: Entry) -> None:
+        table, cells = boxes(len(entry.parts))
+        for cell, part in zip(cells, entry.parts, strict=False):
+            self._part(cell, part, entry.voice)
+        self.body.append(table)
+
+    def _part(self, cell: ET.Element, part: Part, voice: Voice) -> None:
+        self._paragraph(cell, part.title, "Heading_20_of_20_a_20_box")
+        for line in part.lines:
+            self._line_of(cell, line, voice)
+        for jotting in part.jottings:
+            self._paragraph(cell, jotting, "Jotting")
+
+    def _line_of(self, parent: ET.Element, line: Line, voice: Voice) -> None:
+        self._line(parent, f"{line.sign} ".lstrip(), line.expr, f"   {line.said}" if line.said else "", voice)
+
+    def _line(
+        self, parent: ET.Element, before: str, expr: Expr | None, behind: str, voice: Voice, style: str = "Line"
+    ) -> None:
         """A line with its formula, or with the room in which pupils write it."""
         if expr is None:
-            self._paragraph(f"{before}{ROOM}{behind}", "Line")
+            self._paragraph(parent, f"{before}{ROOM}{behind}", style)
             return
-        line = self._paragraph(before, "Line")
+        line = self._paragraph(parent, before, style)
         self._formula(line, expr, voice)
         line[-1].tail = behind
 
     def _heading(self, said: str, style: str) -> ET.Element:
-        found = ET.SubElement(
-            self.body, _name("text:h"), {_name("text:outline-level"): "1", _name("text:style-name"): style}
-        )
-        found.text = said
-        return found
+        return within(self.body, "text:h", {"text:outline-level": "1", "text:style-name": style}, said)
 
-    def _paragraph(self, said: str, style: str) -> ET.Element:
-        found = ET.SubElement(self.body, _name("text:p"), {_name("text:style-name"): style})
-        found.text = said
+    def _paragraph(self, parent: ET.Element, said: str, style: str) -> ET.Element:
+        first, *others = said.splitlines() or [""]
+        found = within(parent, "text:p", {"text:style-name": style}, first)
+        for other in others:
+            within(found, "text:line-break").tail = other
         return found
 
     def _meta(self) -> bytes:
-        root = ET.Element(_name("office:document-meta"), {_name("office:version"): "1.3"})
-        meta = ET.SubElement(root, _name("office:meta"))
-        for name, said in (
+        root = made("office:document-meta", {"office:version": "1.3"})
+        meta = within(root, "office:meta")
+        for key, said in (
             ("dc:title", self.title),
             ("meta:initial-creator", self.author),
             ("dc:creator", self.author),
             ("dc:language", "en-US"),
         ):
             if said:
-                ET.SubElement(meta, _name(name)).text = said
-        return _bytes(root)
+                within(meta, key, said=said)
+        return written(root)
 
     def _formula(self, line: ET.Element, expr: Expr, voice: Voice) -> None:
         self.formulas.append(mathml_with(expr, voice.mark, starmath(expr, voice.mark)).encode())
         number = len(self.formulas)
         width, height = _size(expr)
-        frame = ET.SubElement(line, _name("draw:frame"), {
-            _name("draw:name"): f"Formula {number}", _name("text:anchor-type"): "as-char",
-            _name("draw:style-name"): "Formula",
-            _name("svg:width"): f"{width / 100:.2f}cm", _name("svg:height"): f"{height / 100:.2f}cm",
-        })  # fmt: skip
-        link = {"href": f"./Object {number}", "type": "simple", "show": "embed", "actuate": "onLoad"}
-        ET.SubElement(frame, _name("draw:object"), {_name(f"xlink:{name}"): value for name, value in link.items()})
-        ET.SubElement(frame, _name("svg:desc")).text = voice.text(expr)
+        frame = _frame(line, f"Formula {number}", "Formula", width / 100, height / 100)
+        within(frame, "draw:object", _link(f"./Object {number}"))
+        within(frame, "svg:desc", said=voice.text(expr))
+
+    def _drawing(self, drawing: Drawing) -> None:
+        made_of = next(self.drawn)
+        self.pictures.append(made_of)
+        number = len(self.pictures)
+        width = min(drawing.width, 150) / 10
+        high = width * int.from_bytes(made_of[20:24], "big") / int.from_bytes(made_of[16:20], "big")  # as its head says
+        frame = _frame(self._paragraph(self.body, "", "Picture"), f"Picture {number}", "Formula", width, high)
+        within(frame, "draw:image", _link(f"Pictures/{number}.png"))
+        within(frame, "svg:desc", said=drawing.alt)
+        caption = self._paragraph(self.body, "Figure ", "Caption")
+        values = {"text:ref-name": f"refFigure{number}", "text:name": "Figure", "text:formula": "ooow:Figure+1"}
+        within(caption, "text:sequence", {**values, "style:num-format": "1"}, str(number)).tail = f". {drawing.caption}"
 
     def _manifest(self) -> bytes:
-        root = ET.Element(_name("manifest:manifest"), {_name("manifest:version"): "1.3"})
-        entries = [("/", TYPE), *[(f"{name}.xml", "text/xml") for name in ("content", "styles", "meta")]]
-        for i in range(len(self.formulas)):
-            entries += [(f"Object {i + 1}/", _FORMULA), (f"Object {i + 1}/content.xml", "text/xml")]
+        root = made("manifest:manifest", {"manifest:version": "1.3"})
+        entries = [("/", TYPE), *[(f"{part}.xml", "text/xml") for part in ("content", "styles", "meta")]]
+        for i in range(1, len(self.formulas) + 1):
+            entries += [(f"Object {i}/", _FORMULA), (f"Object {i}/content.xml", "text/xml")]
+        entries += [(f"Pictures/{i}.png", "image/png") for i in range(1, len(self.pictures) + 1)]
         for path, kind in entries:
-            ET.SubElement(root, _name("manifest:file-entry"), {
-                _name("manifest:full-path"): path, _name("manifest:media-type"): kind,
-            })  # fmt: skip
-        return _bytes(root)
+            within(root, "manifest:file-entry", {"manifest:full-path": path, "manifest:media-type": kind})
+        return written(root)
 
 
-def _name(prefixed: str) -> str:
-    prefix, name = prefixed.split(":")
-    return f"{{{SPACES[prefix]}}}{name}"
+def _frame(line: ET.Element, called: str, style: str, width: float, height: float) -> ET.Element:
+    """What stands in a *line* as a letter does, so many centimetres wide and high."""
+    return within(line, "draw:frame", {
+        "draw:name": called, "text:anchor-type": "as-char", "draw:style-name": style,
+        "svg:width": f"{width:.2f}cm", "svg:height": f"{height:.2f}cm",
+    })  # fmt: skip
+
+
+def _link(to: str) -> dict[str, str]:
+    return {"xlink:href": to, "xlink:type": "simple", "xlink:show": "embed", "xlink:actuate": "onLoad"}
 
 
 def _size(expr: Expr) -> tuple[int, int]:
@@ -171,11 +232,3 @@ def _size(expr: Expr) -> tuple[int, int]:
         for one in pieces
     ]
     return max(_DIGIT, sum(widths)), 95 if any(one.kind == "fraction" for one in pieces) else 46
-
-
-def _spaces() -> str:
-    return " ".join([f'xmlns:{prefix}="{address}"' for prefix, address in SPACES.items()])
-
-
-def _bytes(root: ET.Element) -> bytes:
-    return bytes(ET.tostring(root, encoding="utf-8", xml_declaration=True))

@@ -6,6 +6,7 @@ Nothing is fetched, no other file is read.
 from __future__ import annotations
 
 import json
+from collections.abc import Sequence
 from functools import cache
 from pathlib import Path
 from typing import Any, Literal
@@ -41,6 +42,12 @@ def pages(
     )
     assert made is not None, "pictures are made"
     return [made] if isinstance(made, bytes) else made
+
+
+def drawings(some: Sequence[tuple[str, float]], typefaces: Path, dots: float = 220) -> list[bytes]:
+    """Drawings (SVG, with their widths in millimetres) as PNG pictures, for programs that draw no SVG."""
+    data = {"drawings": [{"svg": svg, "width": width} for svg, width in some]}
+    return pages("drawings.typ", data, typefaces, "png", dots) if some else []
 
 
 @cache

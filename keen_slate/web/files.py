@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 from uuid import UUID
 
@@ -25,8 +26,9 @@ from . import heavy, papers, searches, views
 from .desk import shelf
 from .door import teacher
 from .given import Given, given
+from .handouts import typefaces
 from .openapi import body_doc, file_body_doc, file_doc, reference
-from .schemas.files import BroughtIn, BroughtOut, NotationOut, QtiQuery, TableOut
+from .schemas.files import BroughtIn, BroughtOut, NotationOut, QtiQuery, TableOut, TextQuery
 from .schemas.sets import SetOut
 from .sets import set_view
 
@@ -85,19 +87,25 @@ def _table(set_id: UUID, separator: str, suffix: str, kind: str) -> Response:
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.odt")
+@blueprint.input(TextQuery, location="query")
 @blueprint.doc(responses=file_doc(ODT_TYPE))
-def save_text(set_id: UUID) -> Response:
+def save_text(set_id: UUID, query_data: TextQuery) -> Response:
     """The set as an OpenDocument text with formulas."""
-    title, examples = _asked(set_id)
-    return download(heavy.run(papers.text_file, title, examples, teacher().name), title, "odt", ODT_TYPE)
+    return _text(set_id, papers.text_file, query_data, "odt", ODT_TYPE)
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.docx")
+@blueprint.input(TextQuery, location="query")
 @blueprint.doc(responses=file_doc(DOCX_TYPE))
-def save_docx(set_id: UUID) -> Response:
+def save_docx(set_id: UUID, query_data: TextQuery) -> Response:
     """The set as an Office Open XML text with equations."""
+    return _text(set_id, papers.docx_text, query_data, "docx", DOCX_TYPE)
+
+
+def _text(set_id: UUID, make: Callable[..., bytes], query: TextQuery, suffix: str, kind: str) -> Response:
     title, examples = _asked(set_id)
-    return download(heavy.run(papers.docx_text, title, examples, teacher().name), title, "docx", DOCX_TYPE)
+    faces = typefaces() if query.pictures else None
+    return download(heavy.run(make, title, examples, teacher().name, faces, seconds=heavy.PAPER), title, suffix, kind)
 
 
 @blueprint.get("/sets/<uuid:set_id>/set.md")

@@ -105,14 +105,14 @@ def page_alone(title: str, examples: Sequence[Given], assets: Path) -> str:
     return page(title, examples, fonts.within(assets))
 
 
-def text_file(title: str, examples: list[Given], author: str) -> bytes:
-    """The set as an OpenDocument text with formulas."""
-    return odt_file(title, _items(examples), author)
+def text_file(title: str, examples: list[Given], author: str, typefaces: Path | None) -> bytes:
+    """The set as an OpenDocument text with formulas; with pictures where *typefaces* are given for them."""
+    return odt_file(title, _items(examples), author, typefaces)
 
 
-def docx_text(title: str, examples: list[Given], author: str) -> bytes:
-    """The set as an Office Open XML text with equations."""
-    return docx_file(title, _items(examples), author)
+def docx_text(title: str, examples: list[Given], author: str, typefaces: Path | None) -> bytes:
+    """The same as an Office Open XML text with equations."""
+    return docx_file(title, _items(examples), author, typefaces)
 
 
 def pasted(title: str, examples: list[Given]) -> str:

@@ -15,7 +15,8 @@ from keen_slate.core.expressions.text import text
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from keen_slate.export.expected import expected, right_pattern, right_spellings
-from keen_slate.export.odt import SPACES, TYPE, odt
+from keen_slate.export.odt import TYPE, odt
+from keen_slate.export.opendocument import SPACES
 from keen_slate.export.qti import KINDS, qti
 from tests import strategies
 from tests.export.test_notation import from_mathml

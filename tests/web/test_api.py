@@ -411,6 +411,7 @@ class ApiTests(unittest.TestCase):
             "set.html": b"<!doctype",
             "set.odt": b"PK",
             "set.docx": b"PK",
+            "set.docx?pictures=true": b"PK",
             "set.md": b"# Planks",
             "qti.zip": b"PK",
             "handout.pdf": b"%PDF",

@@ -1,7 +1,12 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
+import { ref } from 'vue'
+
 import { useBench } from '../stores/bench'
 
 const bench = useBench()
+const pictures = ref(false)
+const WITH_PICTURES = ['set.docx', 'set.odt']
 const FILES: [string, string][] = [
   ['set.json', 'The set (JSON)'],
   ['problems.csv', 'Problems and answers (CSV)'],
@@ -15,15 +20,22 @@ const FILES: [string, string][] = [
   ['qti.zip?version=2.1', 'The same in QTI 2.1'],
   ['qti.zip?to_choose=true', 'The same with four options'],
 ]
+
+/** Where a file of the set is had. */
+function address(file: string): string {
+  const more = pictures.value && WITH_PICTURES.includes(file) ? '?pictures=true' : ''
+  return `/api/sets/${bench.set?.id}/${file}${more}`
+}
 </script>
 
 <template>
   <h2>As files</h2>
-  <p v-if="bench.set" class="words">
-    <a v-for="[file, name] in FILES" :key="file" class="word" :href="`/api/sets/${bench.set.id}/${file}`" download>{{
-      name
-    }}</a>
-  </p>
+  <template v-if="bench.set">
+    <p class="words">
+      <a v-for="[file, name] in FILES" :key="file" class="word" :href="address(file)" download>{{ name }}</a>
+    </p>
+    <label class="tick"><Checkbox v-model="pictures" binary />pictures of the steps in DOCX and ODT</label>
+  </template>
 </template>
 
 <style scoped src="./panel.css"></style>

@@ -37,6 +37,12 @@ class TableOut(BaseModel):
     text: str
 
 
+class TextQuery(Query):
+    """Whether a text has pictures of its steps."""
+
+    pictures: bool = False
+
+
 class QtiQuery(Query):
     """The version of the standard, and whether each item has four options to choose from."""
 
