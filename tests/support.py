@@ -101,4 +101,4 @@ def browser() -> Browser:
     """
     left = ExitStack()
     Finalize(None, left.close, exitpriority=4)
-    return left.enter_context(chromium("--process-per-site"))
+    return left.enter_context(chromium("--process-per-site", "--force-prefers-reduced-motion"))

@@ -1,4 +1,4 @@
-"""Debian's Chromium, driven headless: for the tests of the real page and for the screenshots."""
+"""Debian's Chromium without a window: for the tests of the real page and for the screenshots."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from contextlib import contextmanager
 
 from playwright.sync_api import APIRequestContext, Browser, sync_playwright
 
-CHROMIUM = "/usr/bin/chromium"
+CHROMIUM = "/usr/bin/chromium-headless-shell"
 ARGUMENTS = [
     "--no-sandbox",
     "--disable-gpu",
