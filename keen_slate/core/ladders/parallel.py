@@ -41,6 +41,7 @@ from ..reading.problem import labelled, problem_of
 from ..searching.deadline import passed
 from ..worked import Worked
 from ..working.methods import work
+from ..working.methods.common_denominator import relation
 from ..working.methods.single import converting
 from ..working.proof import Working
 from .options import copy_key
@@ -104,7 +105,7 @@ def parallel(worked: Worked, seed: int, shunned: frozenset[str] = frozenset()) -
         if copy_key(expr) == used or written in shunned:
             continue
         shared = _shared(worked.working.problem.expr, expr)
-        if best is not None and (0, shared) >= nearest:
+        if best is not None and (_surely_unlike(worked.features, expr), shared) >= nearest:
             continue
         working = _worked(expr, worked)
         if working is None or not _as_hard(worked.working, working):
@@ -155,6 +156,20 @@ def unlike(a: Features, b: Features) -> list[str]:
         "negatives": (a.negatives, b.negatives),
     }
     return [name for name, (x, y) in seen.items() if x != y]
+
+
+def _surely_unlike(wanted: Features, expr: Expr) -> int:
+    """In how many of the *wanted* features a problem is unlike, as far as it is seen before it is worked."""
+    try:
+        answer = value(expr)
+    except (ValueError, ArithmeticError):  # blanks, or nothing to be worked
+        return 0
+    return (
+        (relation(tuple(denominators(expr))) != wanted.denominators)
+        + ((answer > 1) != wanted.sum_above_one)
+        + ((answer.denominator == 1) != wanted.whole_answer)
+        + (answer < 0 and not wanted.negatives)
+    )
 
 
 def _worked(expr: Expr, like: Worked) -> Working | None:
