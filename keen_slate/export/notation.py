@@ -1,78 +1,61 @@
-"""Expressions and workings as MathML and as LaTeX: two printers over the core's tree."""
+"""Expressions and workings as MathML and as LaTeX."""
 
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from html import escape
-from typing import assert_never
 
 from keen_slate.core.expressions.text import DecimalMark
-from keen_slate.core.expressions.tree import (
-    Blank,
-    Bracket,
-    Dec,
-    Equation,
-    Expr,
-    Frac,
-    Mixed,
-    Neg,
-    OpenFrac,
-    OpenMixed,
-    Operator,
-    OverBar,
-    Power,
-    Product,
-    Sum,
-    Whole,
-)
+from keen_slate.core.expressions.tree import Expr, Operator
 from keen_slate.core.layouts.rows import lead
 from keen_slate.core.ways.voices import mark_of
 from keen_slate.core.working.proof import Working
 
+from .printer import BOX, TRUE_SIGNS, Printer
+
 _LATEX: dict[Operator, str] = {"+": "+", "-": "-", "×": r"\times", "÷": r"\div"}
-_MATHML: dict[Operator, str] = {"+": "+", "-": "\u2212", "×": "\u00d7", "÷": "\u00f7"}
 NAMESPACE = "http://www.w3.org/1998/Math/MathML"
 
 
 def latex(expr: Expr, mark: DecimalMark = ".") -> str:
     r"""*expr* as LaTeX, without the marks around it; decimals with the class's *mark*.
 
+    >>> from keen_slate.core.expressions.tree import Frac, Mixed, Sum
     >>> latex(Sum(Mixed(2, 1, 3), (("-", Frac(3, 4)),)))
     '2\\frac{1}{3} - \\frac{3}{4}'
     """
-    match expr:
-        case Whole(n):
-            return str(n)
-        case Frac(num, den) | OpenFrac(num, den):
-            return rf"\frac{{{_or_box(num)}}}{{{_or_box(den)}}}"
-        case Mixed(whole, num, den):
-            return rf"{whole}\frac{{{num}}}{{{den}}}"
-        case OpenMixed(whole, den):
-            return rf"{whole}\frac{{{_or_box(None)}}}{{{den}}}"
-        case Dec(whole, places, period):
-            point = "." if mark == "." else "{,}"
-            return f"{whole}{point}{places}" + (rf"\overline{{{period}}}" if period else "")
-        case Blank():
-            return r"\square"
-        case Neg(inner):
-            return f"-{latex(inner, mark)}"
-        case Bracket(inner):
-            return rf"\left({latex(inner, mark)}\right)"
-        case OverBar(top, den):
-            return rf"\frac{{{latex(top, mark)}}}{{{den}}}"
-        case Power(base, exponent):
-            return f"{{{latex(base, mark)}}}^{{{exponent}}}"
-        case Sum(first, rest) | Product(first, rest):
-            terms = [f" {_LATEX[operator]} {latex(term, mark)}" for operator, term in rest]
-            return latex(first, mark) + "".join(terms)
-        case Equation(sides):
-            return " = ".join([latex(side, mark) for side in sides])
-        case _:
-            assert_never(expr)
+    return _Latex(mark).write(expr)
 
 
-def _or_box(n: int | None) -> str:
-    return r"\square" if n is None else str(n)
+class _Latex(Printer[str]):
+    def whole(self, n: int | None) -> str:
+        return r"\square" if n is None else str(n)
+
+    def fraction(self, top: str, bottom: str) -> str:
+        return rf"\frac{{{top}}}{{{bottom}}}"
+
+    def mixed(self, whole: str, part: str) -> str:
+        return whole + part
+
+    def decimal(self, whole: int, places: str, period: str) -> str:
+        point = "." if self.mark == "." else "{,}"
+        return f"{whole}{point}{places}" + (rf"\overline{{{period}}}" if period else "")
+
+    def negative(self, inner: str) -> str:
+        return f"-{inner}"
+
+    def bracket(self, inner: str) -> str:
+        return rf"\left({inner}\right)"
+
+    def power(self, base: str, exponent: str) -> str:
+        return f"{{{base}}}^{{{exponent}}}"
+
+    def chain(self, first: str, rest: Sequence[tuple[Operator, str]]) -> str:
+        return first + "".join([f" {_LATEX[operator]} {term}" for operator, term in rest])
+
+    def equation(self, sides: Sequence[str]) -> str:
+        return " = ".join(sides)
 
 
 def mathml(expr: Expr, mark: DecimalMark = ".") -> str:
@@ -81,39 +64,37 @@ def mathml(expr: Expr, mark: DecimalMark = ".") -> str:
 
 
 def _row(expr: Expr, mark: DecimalMark) -> str:
-    match expr:
-        case Whole(n):
-            return _number(str(n))
-        case Frac(num, den) | OpenFrac(num, den):
-            return f"<mfrac>{_top(num)}{_top(den)}</mfrac>"
-        case Mixed(whole, num, den):
-            return f"<mrow>{_number(str(whole))}{_row(Frac(num, den), mark)}</mrow>"
-        case OpenMixed(whole, den):
-            return f"<mrow>{_number(str(whole))}{_row(OpenFrac(None, den), mark)}</mrow>"
-        case Dec(whole, places, period):
-            plain = _number(f"{whole}{mark}{places}")
-            return f"<mrow>{plain}<mover>{_number(period)}<mo>&#xAF;</mo></mover></mrow>" if period else plain
-        case Blank():
-            return "<mi>\u25a1</mi>"
-        case Neg(inner):
-            return f"<mrow>{_sign(_MATHML['-'])}{_row(inner, mark)}</mrow>"
-        case Bracket(inner):
-            return f"<mrow>{_sign('(')}{_row(inner, mark)}{_sign(')')}</mrow>"
-        case OverBar(top, den):
-            return f"<mfrac>{_row(top, mark)}{_top(den)}</mfrac>"
-        case Power(base, exponent):
-            return f"<msup>{_row(base, mark)}{_number(str(exponent))}</msup>"
-        case Sum(first, rest) | Product(first, rest):
-            terms = "".join([f"{_sign(_MATHML[operator])}{_row(term, mark)}" for operator, term in rest])
-            return f"<mrow>{_row(first, mark)}{terms}</mrow>"
-        case Equation(sides):
-            return f"<mrow>{_sign('=').join([_row(side, mark) for side in sides])}</mrow>"
-        case _:
-            assert_never(expr)
+    return _MathML(mark).write(expr)
 
 
-def _top(n: int | None) -> str:
-    return "<mi>\u25a1</mi>" if n is None else _number(str(n))
+class _MathML(Printer[str]):
+    def whole(self, n: int | None) -> str:
+        return f"<mi>{BOX}</mi>" if n is None else _number(str(n))
+
+    def fraction(self, top: str, bottom: str) -> str:
+        return f"<mfrac>{top}{bottom}</mfrac>"
+
+    def mixed(self, whole: str, part: str) -> str:
+        return f"<mrow>{whole}{part}</mrow>"
+
+    def decimal(self, whole: int, places: str, period: str) -> str:
+        plain = _number(f"{whole}{self.mark}{places}")
+        return f"<mrow>{plain}<mover>{_number(period)}<mo>&#xAF;</mo></mover></mrow>" if period else plain
+
+    def negative(self, inner: str) -> str:
+        return f"<mrow>{_sign(TRUE_SIGNS['-'])}{inner}</mrow>"
+
+    def bracket(self, inner: str) -> str:
+        return f"<mrow>{_sign('(')}{inner}{_sign(')')}</mrow>"
+
+    def power(self, base: str, exponent: str) -> str:
+        return f"<msup>{base}{exponent}</msup>"
+
+    def chain(self, first: str, rest: Sequence[tuple[Operator, str]]) -> str:
+        return f"<mrow>{first}{''.join([_sign(TRUE_SIGNS[operator]) + term for operator, term in rest])}</mrow>"
+
+    def equation(self, sides: Sequence[str]) -> str:
+        return f"<mrow>{_sign('=').join(sides)}</mrow>"
 
 
 def _number(written: str) -> str:

@@ -1,4 +1,4 @@
-"""Expressions as Office Math (OMML), the equations of an Office Open XML text: a printer over the core's tree.
+"""Expressions as Office Math (OMML), the equations of an Office Open XML text.
 
 The elements are those of ECMA-376, part 1, chapter 22, from memory; the tests open what is written in an office
 program.
@@ -7,83 +7,50 @@ program.
 from __future__ import annotations
 
 import xml.etree.ElementTree as ET
-from typing import assert_never
+from collections.abc import Sequence
 
 from keen_slate.core.expressions.text import DecimalMark
-from keen_slate.core.expressions.tree import (
-    Blank,
-    Bracket,
-    Dec,
-    Equation,
-    Expr,
-    Frac,
-    Mixed,
-    Neg,
-    OpenFrac,
-    OpenMixed,
-    Operator,
-    OverBar,
-    Power,
-    Product,
-    Sum,
-    Whole,
-)
+from keen_slate.core.expressions.tree import Expr, Operator
+
+from .printer import BOX, TRUE_SIGNS, Printer
 
 NAMESPACE = "http://schemas.openxmlformats.org/officeDocument/2006/math"
-_SIGNS: dict[Operator, str] = {"+": "+", "-": "\u2212", "×": "\u00d7", "÷": "\u00f7"}
-_BOX = "\u25a1"
+_Parts = list[ET.Element]
 
 
 def omml(expr: Expr, mark: DecimalMark = ".") -> ET.Element:
     """*expr* as an `oMath` element, decimals with the class's *mark*."""
-    return _element("oMath", *_parts(expr, mark))
+    return _element("oMath", *_OfficeMath(mark).write(expr))
 
 
-def _parts(expr: Expr, mark: DecimalMark) -> list[ET.Element]:
-    match expr:
-        case Whole(n):
-            return [_run(str(n))]
-        case Frac(num, den) | OpenFrac(num, den):
-            return [_fraction(num, den)]
-        case Mixed(whole, num, den):
-            return [_run(str(whole)), _fraction(num, den)]
-        case OpenMixed(whole, den):
-            return [_run(str(whole)), _fraction(None, den)]
-        case Dec(whole, places, period):
-            plain = _run(f"{whole}{mark}{places}")
-            return [plain, _over(period)] if period else [plain]
-        case Blank():
-            return [_run(_BOX)]
-        case Neg(inner):
-            return [_run(_SIGNS["-"]), *_parts(inner, mark)]
-        case Bracket(inner):
-            return [_element("d", _element("dPr"), _element("e", *_parts(inner, mark)))]
-        case OverBar(top, den):
-            over = _element("num", *_parts(top, mark))
-            return [_element("f", _element("fPr"), over, _element("den", _top(den)))]
-        case Power(base, exponent):
-            raised = _element("sup", _run(str(exponent)))
-            return [_element("sSup", _element("sSupPr"), _element("e", *_parts(base, mark)), raised)]
-        case Sum(first, rest) | Product(first, rest):
-            made = _parts(first, mark)
-            for operator, term in rest:
-                made += [_run(_SIGNS[operator]), *_parts(term, mark)]
-            return made
-        case Equation(sides):
-            made = _parts(sides[0], mark)
-            for side in sides[1:]:
-                made += [_run("="), *_parts(side, mark)]
-            return made
-        case _:
-            assert_never(expr)
+class _OfficeMath(Printer[_Parts]):
+    def whole(self, n: int | None) -> _Parts:
+        return [_run(BOX if n is None else str(n))]
 
+    def fraction(self, top: _Parts, bottom: _Parts) -> _Parts:
+        return [_element("f", _element("fPr"), _element("num", *top), _element("den", *bottom))]
 
-def _fraction(num: int | None, den: int | None) -> ET.Element:
-    return _element("f", _element("fPr"), _element("num", _top(num)), _element("den", _top(den)))
+    def mixed(self, whole: _Parts, part: _Parts) -> _Parts:
+        return [*whole, *part]
 
+    def decimal(self, whole: int, places: str, period: str) -> _Parts:
+        plain = _run(f"{whole}{self.mark}{places}")
+        return [plain, _over(period)] if period else [plain]
 
-def _top(n: int | None) -> ET.Element:
-    return _run(_BOX if n is None else str(n))
+    def negative(self, inner: _Parts) -> _Parts:
+        return [_run(TRUE_SIGNS["-"]), *inner]
+
+    def bracket(self, inner: _Parts) -> _Parts:
+        return [_element("d", _element("dPr"), _element("e", *inner))]
+
+    def power(self, base: _Parts, exponent: _Parts) -> _Parts:
+        return [_element("sSup", _element("sSupPr"), _element("e", *base), _element("sup", *exponent))]
+
+    def chain(self, first: _Parts, rest: Sequence[tuple[Operator, _Parts]]) -> _Parts:
+        return [*first, *[part for operator, term in rest for part in (_run(TRUE_SIGNS[operator]), *term)]]
+
+    def equation(self, sides: Sequence[_Parts]) -> _Parts:
+        return [*sides[0], *[part for side in sides[1:] for part in (_run("="), *side)]]
 
 
 def _over(period: str) -> ET.Element:

@@ -298,11 +298,11 @@ class BuildTests(unittest.TestCase):
             changed = given_spec | {made.limit: made.nearest}
             self.assertNotIsInstance(build_or_why(read_spec(changed)), Impossible)
             return
-        for option, before in zip(made.problems, [None, *made.problems], strict=False):  # why it stands there is true
-            said = why(option, before, made.reveals)
+        for here, before in zip(made.problems, [None, *made.problems], strict=False):  # why it stands there is true
+            said = why(here, before, made.reveals)
             if before is not None:
-                self.assertEqual(said.startswith("now "), option.rung != before.rung)
-            self.assertEqual("shows" in said, bool(set(option.answers) & set(made.reveals)))
+                self.assertEqual(said.startswith("now "), here.rung != before.rung)
+            self.assertEqual("shows" in said, bool(set(here.answers) & set(made.reveals)))
         document = plainly(ladder_document(made, spec))
         self.assertEqual(document, plainly(ladder_document(build(read_spec(given_spec)), spec)))
         self.assertEqual([p["features"]["rung"] for p in document["problems"]], list(spec.slots))
