@@ -5,7 +5,8 @@ from __future__ import annotations
 import shutil
 import tempfile
 import uuid
-from contextlib import ExitStack
+from collections.abc import Iterator
+from contextlib import ExitStack, contextmanager
 from functools import cache
 from multiprocessing.util import Finalize
 from pathlib import Path
@@ -17,6 +18,7 @@ from sqlalchemy.orm import Session
 
 from keen_slate.store.database import let_in, migrate, open_engine
 from keen_slate.store.shelf import Shelf, teacher_named
+from keen_slate.web import heavy
 from tools.browser import chromium
 from tools.postgres import DESK, USER, LocalPostgres
 from tools.server import LiveServer
@@ -92,6 +94,16 @@ def live_server() -> LiveServer:
     made = _server()
     made.start_again()
     return made
+
+
+@contextmanager
+def turns_held(server: LiveServer, *turns: tuple[str, int]) -> Iterator[None]:
+    """While others have these turns at heavy work, as the kernel keeps them."""
+    with ExitStack() as stack:
+        for name, number in turns:
+            handle = stack.enter_context(Path(server.environment["KEEN_SLATE_RUN"], name).open("a+"))
+            assert heavy._locked(handle.fileno(), number)
+        yield
 
 
 @cache

@@ -11,6 +11,7 @@ CHROMIUM = "/usr/bin/chromium-headless-shell"
 ARGUMENTS = [
     "--no-sandbox",
     "--disable-gpu",
+    "--font-render-hinting=none",  # letters as wide as on a screen
     "--disable-quic",
     "--no-first-run",
     "--disable-background-networking",

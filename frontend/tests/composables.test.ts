@@ -6,6 +6,7 @@ import { useLatest } from '../src/api/useLatest'
 import { usePreview } from '../src/bench/usePreview'
 import { seenOf } from '../src/bench/seenOf'
 import { useStoryReading } from '../src/story/useStoryReading'
+import { textOf } from '../src/parts/textOf'
 import { useReveal } from '../src/wall/useReveal'
 import { useWallFigure } from '../src/wall/useWallFigure'
 import { useTimer } from '../src/wall/useTimer'
@@ -306,5 +307,27 @@ describe('useTimer', () => {
     await vi.advanceTimersByTimeAsync(5000)
     expect(seconds()).toBe(0)
     app.unmount()
+  })
+})
+
+describe('textOf', () => {
+  const wanted = 'problem\n5 ÷ 2 · ½ €\n'
+  const wide = (text: string, swap: boolean) =>
+    [...text].flatMap((one) => {
+      const code = one.charCodeAt(0)
+      return swap ? [code >> 8, code & 255] : [code & 255, code >> 8]
+    })
+
+  it.each([
+    ['UTF-8', [...new TextEncoder().encode(wanted)]],
+    ['UTF-8 with its mark', [...new TextEncoder().encode('\ufeff' + wanted)]],
+    ['UTF-16', wide('\ufeff' + wanted, false)],
+    ['UTF-16, the other way round', wide('\ufeff' + wanted, true)],
+    ['UTF-16 without a mark', wide(wanted, false)],
+    ['what older programs save', [...wanted.replace('€', 'é')].map((one) => one.charCodeAt(0))],
+  ])('reads a file in %s', async (_, bytes) => {
+    vi.useRealTimers()
+    const found = (await textOf(new Blob([new Uint8Array(bytes)]))).replace('\ufeff', '')
+    expect(found.replace('é', '€')).toBe(wanted)
   })
 })

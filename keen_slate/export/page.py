@@ -39,11 +39,6 @@ def page(title: str, items: Sequence[Numbered], faces: Mapping[int, str], nonce:
     )
 
 
-def withdrawn() -> str:
-    """The page under an address that was taken back."""
-    return _TEMPLATES.get_template("withdrawn.html.j2").render()
-
-
-def waiting_page(said: str) -> str:
-    """The page that waits for a turn and asks again; *said* tells whom it waits for."""
-    return _TEMPLATES.get_template("waiting.html.j2").render(said=said)
+def said_page(said: str, hint: str, nonce: str, again: bool = False) -> str:
+    """A page that says one thing and what to do; *again*: it asks again by itself."""
+    return _TEMPLATES.get_template("said.html.j2").render(said=said, hint=hint, nonce=nonce, again=again)

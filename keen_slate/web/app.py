@@ -37,6 +37,7 @@ from . import (
     pages,
     passkeys,
     pictures,
+    plain_links,
     provider,
     school,
     session,
@@ -96,6 +97,7 @@ def create_app(config: Mapping[str, Any] | None = None) -> APIFlask:
     logs.init_app(app)
     session.init_app(app)  # before what may change an answer, so that it comes after that when one goes out
     errors.init_app(app)
+    plain_links.init_app(app)
     openapi.init_app(app)
     door.init_app(app, app.config["HOSTS"])
     texts.init_app(app)

@@ -15,7 +15,7 @@ from flask import Response, current_app, request
 from keen_slate.core.errors import ReadError
 from keen_slate.export import fonts
 from keen_slate.export.packages import file_name
-from keen_slate.export.page import withdrawn
+from keen_slate.export.page import said_page
 from keen_slate.export.paper.options import Options
 from keen_slate.export.typesetting import FOLDER
 from keen_slate.store import walls
@@ -157,7 +157,9 @@ def shown(teacher_id: UUID, key: str) -> Response:
 
 def not_there() -> Response:
     """The page that says that a set is not shown, or not any more."""
-    return Response(withdrawn(), 404, {"Cache-Control": "no-store", "X-Robots-Tag": "noindex"}, "text/html")
+    said = "The teacher who made this page has taken it back, or the address is not whole. Ask for a new one."
+    page = said_page("This is not shown any more", said, nonce())
+    return Response(page, 404, {"Cache-Control": "no-store", "X-Robots-Tag": "noindex"}, "text/html")
 
 
 def readable(example_set: ExampleSet, house: Mapping[str, str]) -> Response:

@@ -60,14 +60,8 @@ def init_app(app: APIFlask) -> None:
 
 def waiting(said: str) -> tuple[Response, int]:
     """The answer to whoever has to wait: *said* tells for whom; the page asks again by itself."""
-    answer: Response
-    if request.method == "GET" and request.accept_mimetypes.best == "text/html":
-        from keen_slate.export.page import waiting_page
-
-        answer = Response(waiting_page(said), mimetype="text/html")  # a file that a browser opens by itself
-    else:
-        body = {"message": said, "position": 0, "length": 0, "hint": "It begins by itself."}
-        answer = jsonify({"error": body, "waiting": True})
+    body = {"message": said, "position": 0, "length": 0, "hint": "It begins by itself."}
+    answer = jsonify({"error": body, "waiting": True})
     answer.headers["Retry-After"] = "1"
     return answer, 503
 

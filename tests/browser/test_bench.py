@@ -212,6 +212,7 @@ class BrowserTests(PageTests):
     def test_real_labels_take_no_more_room_than_the_core_gives_them(self):
         self.type_problem("11/30 + 17/40")
         expect(self.page.locator(".paper")).to_contain_text("More than 24 parts to a whole no longer help")
+        self.page.evaluate("document.fonts.ready")
         wide = self.page.eval_on_selector_all(
             "svg.figure text",
             "all => all.filter(t => /^[0-9]+$/.test(t.textContent))"

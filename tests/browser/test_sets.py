@@ -2,6 +2,7 @@
 
 import re
 import uuid
+from contextlib import ExitStack
 from pathlib import Path
 
 from playwright.sync_api import expect
@@ -320,6 +321,18 @@ class SetTests(PageTests):
         self.wait_for_ladder(4)
         before = self.spoken()
         self.page.click(".top >> text=The set")
+        turn = ExitStack()
+        turn.enter_context(support.turns_held(self.server, ("teachers", self.teacher.int >> 66)))
+        with self.page.context.expect_page() as opened:
+            self.page.click("text=A text with equations (DOCX)")
+        waits = opened.value
+        expect(waits.locator("h1")).to_contain_text("Your last search is still at work")
+        with waits.expect_download() as saved:  # its turn comes, and it asks again by itself
+            turn.close()
+        self.assertTrue(Path(saved.value.path()).read_bytes().startswith(b"PK"))
+        waits.goto(f"{self.server.address}/api/sets/{uuid.uuid4()}/set.docx")
+        expect(waits.locator("p")).to_have_text("Go back to the Shelf.")  # a sentence, and no JSON
+        waits.close()
         with self.page.expect_download() as saved:
             self.page.click("text=The set (JSON)")
         path = saved.value.path()

@@ -7,12 +7,9 @@ import unittest
 import urllib.error
 import urllib.request
 import uuid
-from contextlib import ExitStack, contextmanager
-from pathlib import Path
 
 from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
-from keen_slate.web import heavy
 from tests import support
 from tests.web.test_api import Client
 from tools.server import LiveServer
@@ -31,13 +28,11 @@ class SlowTests(unittest.TestCase):
     server: LiveServer
     set_id: uuid.UUID
     teacher: uuid.UUID
-    turns: Path
 
     @classmethod
     def setUpClass(cls):
         cls.teacher = support.new_teacher()
         cls.server = support.live_server()
-        cls.turns = Path(cls.server.environment["KEEN_SLATE_RUN"])
         cls.client = Client(cls.server, cls.teacher)
         cls.set_id = support.new_set(cls.teacher, "Planks", ["1/2 + 1/3"])
 
@@ -71,15 +66,6 @@ class SlowTests(unittest.TestCase):
         for wanted in (b"200 ok", b"content-encoding: gzip", b"x-content-type-options: nosniff", b"immutable"):
             self.assertIn(wanted, head)
 
-    @contextmanager
-    def held(self, *turns):
-        """While others have these turns, as the kernel keeps them."""
-        with ExitStack() as stack:
-            for name, number in turns:
-                handle = stack.enter_context(open(self.turns / name, "a+"))
-                self.assertTrue(heavy._locked(handle.fileno(), number))
-            yield
-
     def build(self):
         return self.client.call("POST", "/api/building", {"numbers": "3, 1/2, 4", "wanted": "10"})
 
@@ -89,7 +75,7 @@ class SlowTests(unittest.TestCase):
             ([("teachers", self.teacher.int >> 66)], "Your last search is still at work"),
             ([("heavy", 0), ("heavy", 1)], "This machine is at work on two"),
         ):
-            with self.held(*turns):
+            with support.turns_held(self.server, *turns):
                 status, body = self.build()
                 self.assertEqual((status, body["waiting"], body["error"]["message"][: len(said)]), (503, True, said))
                 file = urllib.request.Request(
@@ -102,7 +88,7 @@ class SlowTests(unittest.TestCase):
                 ):  # a file that a browser opens by itself waits as a page, and asks again
                     self.assertIn('http-equiv="refresh"', answer.read().decode())
                 self.assertEqual(self.client.call("GET", "/api/sets")[0], 200)  # light requests go on
-        with self.held(("heavy", 0)):
+        with support.turns_held(self.server, ("heavy", 0)):
             self.assertEqual(self.build()[0], 200)
 
     def test_work_ends_when_its_client_has_gone(self):
@@ -134,8 +120,11 @@ class SlowTests(unittest.TestCase):
     def becomes(self, taken):
         """Whether a heavy turn is taken, or free, before long."""
         for _ in range(100):
-            with open(self.turns / "heavy", "a+") as handle:
-                now = not heavy._locked(handle.fileno(), 0)
+            try:
+                with support.turns_held(self.server, ("heavy", 0)):
+                    now = False
+            except AssertionError:
+                now = True
             if now == taken:
                 return True
             time.sleep(0.05)

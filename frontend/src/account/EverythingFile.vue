@@ -3,6 +3,7 @@ import { ref } from 'vue'
 
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import ChooseFile from '../parts/ChooseFile.vue'
+import FileLink from '../parts/FileLink.vue'
 import limits from '../parts/limits.json'
 
 /** All that is one's own as one file: saved, and brought in beside what is there. */
@@ -51,7 +52,7 @@ const said = (desk: Schemas['BroughtDeskOut']) =>
       </template>
     </div>
     <p class="acts">
-      <a class="word" href="/api/account/everything.zip" download>Save it</a>
+      <FileLink to="/api/account/everything.zip">Save it</FileLink>
       <ChooseFile
         label="Bring one in"
         accept=".zip,application/zip"

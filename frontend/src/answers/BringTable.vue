@@ -8,6 +8,7 @@ import { computed, ref } from 'vue'
 import { ask, client, type AnswerEntry, type Refusal, type Schemas } from '../api/client'
 import ChooseFile from '../parts/ChooseFile.vue'
 import limits from '../parts/limits.json'
+import { textOf } from '../parts/textOf'
 import type { SittingDesk } from './useSitting'
 
 const props = defineProps<{ desk: SittingDesk }>()
@@ -38,7 +39,7 @@ async function look(): Promise<void> {
 }
 
 async function choose(file: File): Promise<void> {
-  text.value = await file.text()
+  text.value = await textOf(file)
   await look()
 }
 

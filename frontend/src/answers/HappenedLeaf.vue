@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 
 import { client, type Happened, type Refusal } from '../api/client'
 import { useLatest } from '../api/useLatest'
+import FileLink from '../parts/FileLink.vue'
 import MathLine from '../parts/MathLine.vue'
 import type { SittingDesk } from './useSitting'
 
@@ -45,12 +46,8 @@ const rest = computed(() => found.value?.codes.slice(found.value.main) ?? [])
     <p v-if="refusal" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <template v-if="found">
       <p class="acts">
-        <a class="word" :href="`/api/sittings/${desk.sitting.value?.id}/happened.pdf`" target="_blank"
-          >One page (PDF)</a
-        >
-        <a class="word" :href="`/api/sittings/${desk.sitting.value?.id}/answers.csv`" download
-          >Answers as a table (CSV)</a
-        >
+        <FileLink :to="`/api/sittings/${desk.sitting.value?.id}/happened.pdf`">One page (PDF)</FileLink>
+        <FileLink :to="`/api/sittings/${desk.sitting.value?.id}/answers.csv`">Answers as a table (CSV)</FileLink>
       </p>
       <section aria-labelledby="by-code">
         <h2 id="by-code">{{ main.length ? 'What most of them did' : 'No misconception showed' }}</h2>

@@ -11,6 +11,7 @@ import ClassSettings from '../classes/ClassSettings.vue'
 import NewSitting from '../classes/NewSitting.vue'
 import TodayBox from '../classes/TodayBox.vue'
 import WhatNext from '../classes/WhatNext.vue'
+import FileLink from '../parts/FileLink.vue'
 import PageHead from '../parts/PageHead.vue'
 
 const props = defineProps<{ classId: string }>()
@@ -57,8 +58,8 @@ const asking = ref('')
       <span class="gap" />
       <template v-if="found">
         <Button class="word" @click="print">Print</Button>
-        <a class="word" :href="`/api/classes/${found.id}/class.pdf`" target="_blank">One page (PDF)</a>
-        <a class="word" :href="`/api/classes/${found.id}/class.json`" download>All of it (JSON)</a>
+        <FileLink :to="`/api/classes/${found.id}/class.pdf`">One page (PDF)</FileLink>
+        <FileLink :to="`/api/classes/${found.id}/class.json`">All of it (JSON)</FileLink>
       </template>
     </PageHead>
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>

@@ -5,6 +5,7 @@ import { onMounted, ref } from 'vue'
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import { dayOf, kindOf } from '../answers/cells'
 import ChanceStrip from '../classes/ChanceStrip.vue'
+import FileLink from '../parts/FileLink.vue'
 import MathLine from '../parts/MathLine.vue'
 import PageHead from '../parts/PageHead.vue'
 
@@ -30,7 +31,7 @@ onMounted(async () => {
     >
       <span class="gap" />
       <Button class="word" @click="print">Print</Button>
-      <a class="word" :href="`/api/classes/${classId}/pupils/${pupilId}/pupil.pdf`" target="_blank">One page (PDF)</a>
+      <FileLink :to="`/api/classes/${classId}/pupils/${pupilId}/pupil.pdf`">One page (PDF)</FileLink>
     </PageHead>
     <p v-if="refusal" class="trouble" role="alert">{{ refusal.message }} {{ refusal.hint }}</p>
     <template v-if="page">

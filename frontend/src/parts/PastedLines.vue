@@ -8,6 +8,7 @@ import { useLatest } from '../api/useLatest'
 import ChooseFile from './ChooseFile.vue'
 import { asDocument } from './chosenFile'
 import limits from './limits.json'
+import { textOf } from './textOf'
 
 /** Problems line by line, each judged while it is typed; *lines* are what was found. */
 const lines = defineModel<Schemas['BroughtLine'][]>('lines', { required: true })
@@ -36,7 +37,7 @@ watchDebounced(
 
 async function fromFile(file: File): Promise<void> {
   ofFile.value = null
-  const found = file.name.endsWith('.xlsx') ? await fromSheet(file) : await file.text()
+  const found = file.name.endsWith('.xlsx') ? await fromSheet(file) : await textOf(file)
   if (found === null) return
   if (found.length <= limits.paste) return void (text.value = found)
   const message = `The file has more than ${limits.paste.toLocaleString('en')} characters.`

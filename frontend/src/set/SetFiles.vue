@@ -2,6 +2,7 @@
 import Checkbox from 'primevue/checkbox'
 import { ref } from 'vue'
 
+import FileLink from '../parts/FileLink.vue'
 import { useBench } from '../stores/bench'
 
 const bench = useBench()
@@ -32,7 +33,7 @@ function address(file: string): string {
   <h2>As files</h2>
   <template v-if="bench.set">
     <p class="words">
-      <a v-for="[file, name] in FILES" :key="file" class="word" :href="address(file)" download>{{ name }}</a>
+      <FileLink v-for="[file, name] in FILES" :key="file" :to="address(file)">{{ name }}</FileLink>
     </p>
     <label class="tick"><Checkbox v-model="pictures" binary />pictures of the steps in DOCX and ODT</label>
   </template>
