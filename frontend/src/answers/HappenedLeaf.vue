@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
 
 import { client, type Happened, type Refusal } from '../api/client'
 import { useLatest } from '../api/useLatest'
@@ -11,7 +11,7 @@ const props = defineProps<{ desk: SittingDesk }>()
 
 const BarChart = defineAsyncComponent(() => import('../parts/BarChart.vue'))
 
-const found = ref<Happened | null>(null)
+const found = shallowRef<Happened | null>(null)
 const refusal = ref<Refusal | null>(null)
 const { latest } = useLatest()
 

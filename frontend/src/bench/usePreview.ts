@@ -1,5 +1,5 @@
 import { useDebounceFn } from '@vueuse/core'
-import { readonly, ref, watch } from 'vue'
+import { ref, shallowReadonly, shallowRef, watch } from 'vue'
 
 import { client, type Refusal, type Schemas } from '../api/client'
 import { useLatest } from '../api/useLatest'
@@ -8,7 +8,7 @@ const PAUSE = 150 // milliseconds: shorter than a pause for thought, longer than
 
 /** What the core makes of *text*, in the class's *ways*, while it is typed: how it is read, or a refusal. */
 export function usePreview(text: () => string, ways: () => Record<string, string>) {
-  const preview = ref<Schemas['PreviewOut'] | null>(null)
+  const preview = shallowRef<Schemas['PreviewOut'] | null>(null)
   const refusal = ref<Refusal | null>(null)
   const { latest, drop } = useLatest()
 
@@ -29,5 +29,5 @@ export function usePreview(text: () => string, ways: () => Record<string, string
   const soon = useDebounceFn(() => (text().trim() ? look() : undefined), PAUSE)
   watch(text, (now) => (now.trim() ? void soon() : clear()), { immediate: true })
 
-  return { preview: readonly(preview), refusal, clear }
+  return { preview: shallowReadonly(preview), refusal, clear }
 }

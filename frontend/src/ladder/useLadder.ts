@@ -1,5 +1,5 @@
 import { watchDebounced } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, shallowRef } from 'vue'
 
 import { ask, type Choices, client, type Ladder, type LadderProblem, type Refusal, type Schemas } from '../api/client'
 import { useLatest } from '../api/useLatest'
@@ -9,8 +9,8 @@ import { emptyWish, slotsOf, type Wish, wishAsSpec, withNearest } from './wish'
 export function useLadder(setId: string) {
   const choices = ref<Choices | null>(null)
   const wish = ref<Wish>(emptyWish())
-  const ladder = ref<Ladder | null>(null)
-  const smallest = ref<Schemas['SmallestOut'] | null>(null)
+  const ladder = shallowRef<Ladder | null>(null)
+  const smallest = shallowRef<Schemas['SmallestOut'] | null>(null)
   const locked = ref<boolean[]>([])
   const shunned = ref<string[]>([])
   const refusal = ref<Refusal | null>(null)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask, client, type Refusal, type SchoolClass, type Schemas } from '../api/client'
@@ -17,7 +17,7 @@ import PageHead from '../parts/PageHead.vue'
 const props = defineProps<{ classId: string }>()
 const router = useRouter()
 const found = ref<SchoolClass | null>(null)
-const over = ref<Schemas['OverTimeOut'] | null>(null)
+const over = shallowRef<Schemas['OverTimeOut'] | null>(null)
 const refusal = ref<Refusal | null>(null)
 const params = { path: { class_id: props.classId } }
 const self = computed(() => (found.value ? [{ id: found.value.id, name: found.value.name }] : []))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { onMounted, ref, watch } from 'vue'
+import { onMounted, ref, shallowRef, watch } from 'vue'
 
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import { useLatest } from '../api/useLatest'
@@ -10,9 +10,9 @@ import PageHead from '../parts/PageHead.vue'
 
 const props = defineProps<{ teacherId: string; setId: string; exampleId?: string }>()
 const STILL_THERE = 4000 // milliseconds between two looks whether it is shared
-const set = ref<Schemas['SharedSetOut'] | null>(null)
+const set = shallowRef<Schemas['SharedSetOut'] | null>(null)
 const chosen = ref<string | null>(null)
-const shown = ref<Schemas['NextDoorOut'] | null>(null)
+const shown = shallowRef<Schemas['NextDoorOut'] | null>(null)
 const refusal = ref<Refusal | null>(null)
 const { latest } = useLatest()
 

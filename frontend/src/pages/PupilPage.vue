@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { onMounted, ref } from 'vue'
+import { onMounted, ref, shallowRef } from 'vue'
 
 import { ask, client, type Refusal, type Schemas } from '../api/client'
 import { dayOf, kindOf } from '../answers/cells'
@@ -10,7 +10,7 @@ import MathLine from '../parts/MathLine.vue'
 import PageHead from '../parts/PageHead.vue'
 
 const props = defineProps<{ classId: string; pupilId: string }>()
-const page = ref<Schemas['PupilPageOut'] | null>(null)
+const page = shallowRef<Schemas['PupilPageOut'] | null>(null)
 const refusal = ref<Refusal | null>(null)
 const params = { path: { class_id: props.classId, pupil_id: props.pupilId } }
 const print = () => window.print()

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 
 import {
   type Answer,
@@ -31,12 +31,12 @@ const AGAIN = 2000 // milliseconds until a change that was not answered is sent 
 
 /** The set on the Bench: what is shown, every change to it, and what became of the change. */
 export const useBench = defineStore('bench', () => {
-  const set = ref<ExampleSet | null>(null)
+  const set = shallowRef<ExampleSet | null>(null) // replaced, never changed in place
   const missing = ref<Refusal | null>(null)
   const saving = ref<Saving>('saved')
   const savedAt = ref<Date | null>(null)
   const trouble = ref<Refusal | null>(null)
-  const conflict = ref<ExampleSet | null>(null)
+  const conflict = shallowRef<ExampleSet | null>(null)
   let again: (() => Promise<boolean>) | null = null
   const inTurn = oneAtATime()
   let sendNow: (() => void) | null = null

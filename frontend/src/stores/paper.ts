@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 
 import {
   ask,
@@ -22,9 +22,10 @@ type ExampleFields = Omit<Schemas['ExampleChange'], 'version'>
 export const usePaper = defineStore('paper', () => {
   const bench = useBench()
   const chosen = ref<string | null>(null)
-  const pages = ref<Record<string, Example>>({})
-  const beside = ref<{ name: string; working: Working } | null>(null)
-  const pencil = ref<Working | null>(null)
+  // Documents are replaced and never changed in place: nothing within them is watched.
+  const pages = shallowRef<Record<string, Example>>({})
+  const beside = shallowRef<{ name: string; working: Working } | null>(null)
+  const pencil = shallowRef<Working | null>(null)
   const loading = useLatest()
 
   const example = computed(() => bench.examples.find((item) => item.id === chosen.value) ?? null)
@@ -45,13 +46,13 @@ export const usePaper = defineStore('paper', () => {
     const answer = await loading.latest((signal) =>
       client.GET('/api/sets/{set_id}/examples/{example_id}', { params: { path }, signal }),
     )
-    if (answer?.ok) pages.value[id] = answer.data
+    if (answer?.ok) pages.value = { ...pages.value, [id]: answer.data }
     else if (answer) bench.trouble = answer.refusal
   }
 
   /** A change of the set was made; with it came an example, worked. */
   function made(changed?: Example): void {
-    if (changed) pages.value[changed.id] = changed
+    if (changed) pages.value = { ...pages.value, [changed.id]: changed }
     beside.value = null
   }
 

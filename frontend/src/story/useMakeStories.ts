@@ -1,5 +1,5 @@
 import { watchDebounced } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, shallowRef } from 'vue'
 
 import { ask, client, type Refusal, type Schemas, type StoryChoices } from '../api/client'
 import { useLatest } from '../api/useLatest'
@@ -19,7 +19,7 @@ export interface StoryWish {
 
 /** Stories made to order: the wish, what was made, which of it stays. */
 export function useMakeStories(setId: string) {
-  const choices = ref<StoryChoices | null>(null)
+  const choices = shallowRef<StoryChoices | null>(null)
   const wish = ref<StoryWish>({
     counts: { S1: 2, S2: 1, S3: 1, S4: 1, S5: 1 },
     scenario: 'any',
@@ -29,7 +29,7 @@ export function useMakeStories(setId: string) {
     largestWhole: 12,
   })
   const seed = ref(Math.floor(Math.random() * 2 ** 30))
-  const made = ref<Schemas['MadeOut'] | null>(null)
+  const made = shallowRef<Schemas['MadeOut'] | null>(null)
   const kept = ref<boolean[]>([])
   const shunned = ref<string[]>([])
   const refusal = ref<Refusal | null>(null)

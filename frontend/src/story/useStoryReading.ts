@@ -1,5 +1,5 @@
 import { useDebounceFn } from '@vueuse/core'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
 
 import { client, type Refusal, type Schemas, type Story } from '../api/client'
 import { useLatest } from '../api/useLatest'
@@ -23,7 +23,7 @@ export function useStoryReading(ways: () => Record<string, string>) {
   const text = ref('')
   const parts = reactive<Parts>(empty())
   const corrected = ref(false)
-  const read = ref<Schemas['StoryReadOut'] | null>(null)
+  const read = shallowRef<Schemas['StoryReadOut'] | null>(null)
   const failed = ref<Refusal | null>(null)
   const { latest, drop } = useLatest()
 

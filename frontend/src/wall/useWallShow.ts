@@ -1,5 +1,5 @@
 import { useLocalStorage } from '@vueuse/core'
-import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { computed, onMounted, reactive, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { ask, client, type Example, type ExampleSet, type Refusal } from '../api/client'
@@ -21,8 +21,8 @@ export function useWallShow(setId: string, exampleId: string | undefined) {
   const router = useRouter()
   const kept = useLocalStorage<Kept>(`wall ${setId}`, { example: null, at: 0, layout: '', light: false })
   const began = { ...kept.value }
-  const set = ref<ExampleSet | null>(null)
-  const page = ref<Example | null>(null)
+  const set = shallowRef<ExampleSet | null>(null)
+  const page = shallowRef<Example | null>(null)
   const chosen = ref<string | null>(null)
   const at = ref(0)
   const layout = ref(began.layout)
