@@ -54,6 +54,9 @@ const blank = computed(() => {
 .step {
   position: relative;
   padding: 4px 0;
+  /* Of sixty, the ten that are seen are laid out. */
+  content-visibility: auto;
+  contain-intrinsic-size: auto 64px;
 }
 .harder {
   font-size: 0.82rem;
