@@ -19,10 +19,11 @@ from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from keen_slate.core.working.keys import step_keys
 from keen_slate.export.docx import docx
+from keen_slate.export.gaps import with_blanks
 from keen_slate.export.grid import grid
 from keen_slate.export.markdown import markdown
 from keen_slate.export.odt import odt
-from keen_slate.export.outline import ROOM, outline, with_blanks
+from keen_slate.export.outline import ROOM, outline
 from keen_slate.web.app import DIST
 from tests import strategies
 from tests.support_core import as_item

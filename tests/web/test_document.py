@@ -39,11 +39,13 @@ def _faults(said):
 
 
 class DocumentTests(unittest.TestCase):
-    """Each case works on a throw-away application with the demo data."""
+    """Each test works on a throw-away application with the demo data."""
 
-    def check(self, *options, known=()):
-        """Run it with *options*; *known* are path parameters that it need not guess."""
-        with application(load) as running, tempfile.TemporaryDirectory() as directory:
+    def check(self, running, *options, known=()):
+        """Run it against the application *running*, with *options*; *known* are path parameters that it need not
+        guess.
+        """
+        with tempfile.TemporaryDirectory() as directory:
             client = Client(running.server, running.teacher)
             document = client.call("GET", "/api/openapi.json")[1]
             for operations in document["paths"].values():
@@ -85,11 +87,14 @@ class DocumentTests(unittest.TestCase):
         # Where its known ids take the place of wrong ones it sees no refusal: left out where that is all there is to
         # ask.
         some = ["--exclude-path-regex", "{number}"] if BY_HAND else ["--include-path-regex", COUNTED_OUT]
-        self.check("--phases", "coverage", "--exclude-method", "DELETE", *some, known=known)
-        self.check("--phases", "fuzzing", "--max-examples", EXAMPLES, "--exclude-method", "DELETE", known=known)
+        with application(load) as running:
+            self.check(running, "--phases", "coverage", "--exclude-method", "DELETE", *some, known=known)
+            fuzzing = ("--phases", "fuzzing", "--max-examples", EXAMPLES, "--exclude-method", "DELETE")
+            self.check(running, *fuzzing, known=known)
 
     def test_what_is_made_on_the_way_is_asked_for_and_removed(self):
-        self.check("--phases", "stateful", "--max-examples", BY_HAND or "20")
+        with application(load) as running:
+            self.check(running, "--phases", "stateful", "--max-examples", BY_HAND or "20")
 
     def test_nobody_is_answered_who_is_not_signed_in_unless_it_is_nobodys_own(self):
         server = support.live_server()
