@@ -27,7 +27,7 @@ from keen_slate.core.expressions.voice import Voice
 from .docx_table import squares, told
 from .item import Item
 from .omml import omml
-from .outline import ROOM, Drawing, Entry, Line, Part, outline
+from .outline import ROOM, TextBox, TextEntry, TextLine, TextPicture, outline
 from .typesetting import drawings
 
 TYPE = "application/vnd.openxmlformats-officedocument.wordprocessingml.document"
@@ -66,7 +66,7 @@ class _Writer:
         self.made.save(out)
         return out.getvalue()
 
-    def _example(self, entry: Entry) -> None:
+    def _example(self, entry: TextEntry) -> None:
         self.made.add_paragraph(entry.kind, EXAMPLE)
         if entry.table:
             self._table(told(entry.table))
@@ -99,7 +99,7 @@ class _Writer:
         behind._p.addprevious(element)
         return Table(element, self.made._body)
 
-    def _parts(self, entry: Entry) -> None:
+    def _parts(self, entry: TextEntry) -> None:
         """Boxes, two beside each other."""
         made = self.made.add_table((len(entry.parts) + 1) // 2, 2, "Table Grid")
         cells = [cell for row in made.rows for cell in row.cells]
@@ -107,7 +107,7 @@ class _Writer:
             _part(cell, part, entry.voice)
         self.made.add_paragraph()
 
-    def _drawing(self, drawing: Drawing) -> None:
+    def _drawing(self, drawing: TextPicture) -> None:
         holder = self.made.add_paragraph()
         holder.paragraph_format.keep_with_next = True
         picture = holder.add_run().add_picture(io.BytesIO(next(self.pictures)), width=Mm(min(drawing.width, 150)))
@@ -146,7 +146,7 @@ def _declare(made: Text) -> None:
         )
 
 
-def _part(cell: _Cell, part: Part, voice: Voice) -> None:
+def _part(cell: _Cell, part: TextBox, voice: Voice) -> None:
     cell.paragraphs[0].add_run(part.title).bold = True
     for line in part.lines:
         _line(cell.add_paragraph(style=LINE), line, voice)
@@ -154,7 +154,7 @@ def _part(cell: _Cell, part: Part, voice: Voice) -> None:
         cell.add_paragraph(jotting, JOTTING)
 
 
-def _line(paragraph: Paragraph, line: Line, voice: Voice) -> None:
+def _line(paragraph: Paragraph, line: TextLine, voice: Voice) -> None:
     # The sign stands before an equation, not in it: some programs take a sign without a left side away.
     paragraph.add_run(f"{line.sign} ".lstrip())
     _written(paragraph, line.expr, voice)

@@ -7,7 +7,7 @@ from html import escape
 
 from docx.oxml.ns import nsdecls
 
-from .grid import HALF_SQUARE, Grid, Spot
+from .grid import HALF_SQUARE, SheetTable, Spot
 
 _TWIPS = 56.7  # of a millimetre
 _POINTS = {"tall": 16, "half": 12, "small": 8}
@@ -16,7 +16,7 @@ _FRAME = 'w:val="dashed" w:sz="8" w:space="0" w:color="55656F"'
 _THIN = 'w:val="single" w:sz="6" w:space="0" w:color="14191D"'
 
 
-def squares(grid: Grid) -> str:
+def squares(grid: SheetTable) -> str:
     """The numbers of a sheet, each in a cell of its own, with bars and rules as borders."""
     widths = [_twips(width) for width in grid.widths]
     rows = []

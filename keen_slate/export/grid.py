@@ -37,7 +37,7 @@ class Spot:
 
 
 @dataclass(frozen=True, slots=True)
-class Grid:
+class SheetTable:
     """The table: how wide its columns and how high its rows are, its cells row by row, and what is *said* of it."""
 
     widths: tuple[float, ...]
@@ -63,7 +63,7 @@ class _Placed:
     spot: Spot
 
 
-def grid(sheet: Sheet, said: str) -> Grid:
+def grid(sheet: Sheet, said: str) -> SheetTable:
     """*sheet* as a table that is told as *said*; what is hidden on it is left out, with a frame in its place."""
     placed = [*_cells(sheet), *_frames(sheet)]
     rules = [rule for rule in sheet.rules if _seen(sheet, rule.at)]
@@ -76,7 +76,7 @@ def grid(sheet: Sheet, said: str) -> Grid:
         taken.setdefault((column, row), Spot(column, row))
     ruled = {(x, ys.index(rule.y)) for rule in rules for x in _between(xs, rule.x, rule.x + rule.w)}
     spots = sorted(set(taken.values()), key=lambda one: (one.row, one.column))
-    return Grid(_steps(xs), _steps(ys), tuple([_ruled(one, ruled) for one in spots]), said)
+    return SheetTable(_steps(xs), _steps(ys), tuple([_ruled(one, ruled) for one in spots]), said)
 
 
 def _seen(sheet: Sheet, at: int) -> bool:

@@ -9,7 +9,7 @@ from keen_slate.core.expressions.tree import Expr
 
 from .item import Item
 from .notation import latex
-from .outline import Entry, outline
+from .outline import TextEntry, outline
 
 _ROOM = r"\underline{\hspace{6em}}"  # for what pupils write
 # What Markdown, or HTML within it, would read as something else.
@@ -25,7 +25,7 @@ def markdown(title: str, items: Sequence[Item]) -> str:
     return "\n\n".join(parts) + "\n"
 
 
-def _example(number: int, entry: Entry) -> str:
+def _example(number: int, entry: TextEntry) -> str:
     def formula(expr: Expr | None) -> str:
         return latex(expr, entry.voice.mark) if expr is not None else _ROOM
 

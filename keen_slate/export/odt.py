@@ -18,7 +18,7 @@ from .item import Item
 from .notation import mathml_with
 from .odt_table import DIGITS, boxes, cell_styles, squares, told
 from .opendocument import made, name, spaces, within, written
-from .outline import ROOM, Drawing, Entry, Line, Part, outline
+from .outline import ROOM, TextBox, TextEntry, TextLine, TextPicture, outline
 from .packages import package
 from .starmath import starmath
 from .typesetting import drawings
@@ -101,7 +101,7 @@ class _Writer:
         }
         return package(whole, plain=("mimetype",))
 
-    def _example(self, entry: Entry) -> None:
+    def _example(self, entry: TextEntry) -> None:
         self._heading(entry.kind, "Example")
         if entry.table:
             self.body.append(told(entry.table, self.styles))
@@ -124,20 +124,20 @@ class _Writer:
             if line.drawing is not None:
                 self._drawing(line.drawing)
 
-    def _boxes(self, entry: Entry) -> None:
+    def _boxes(self, entry: TextEntry) -> None:
         table, cells = boxes(len(entry.parts))
         for cell, part in zip(cells, entry.parts, strict=False):
             self._part(cell, part, entry.voice)
         self.body.append(table)
 
-    def _part(self, cell: ET.Element, part: Part, voice: Voice) -> None:
+    def _part(self, cell: ET.Element, part: TextBox, voice: Voice) -> None:
         self._paragraph(cell, part.title, "Heading_20_of_20_a_20_box")
         for line in part.lines:
             self._line_of(cell, line, voice)
         for jotting in part.jottings:
             self._paragraph(cell, jotting, "Jotting")
 
-    def _line_of(self, parent: ET.Element, line: Line, voice: Voice) -> None:
+    def _line_of(self, parent: ET.Element, line: TextLine, voice: Voice) -> None:
         self._line(parent, f"{line.sign} ".lstrip(), line.expr, f"   {line.said}" if line.said else "", voice)
 
     def _line(
@@ -182,7 +182,7 @@ class _Writer:
         within(frame, "draw:object", _link(f"./Object {number}"))
         within(frame, "svg:desc", said=voice.text(expr))
 
-    def _drawing(self, drawing: Drawing) -> None:
+    def _drawing(self, drawing: TextPicture) -> None:
         made_of = next(self.drawn)
         self.pictures.append(made_of)
         number = len(self.pictures)

@@ -6,7 +6,7 @@ import xml.etree.ElementTree as ET
 from collections.abc import Iterable
 from itertools import product
 
-from .grid import HALF_SQUARE, Grid, Spot
+from .grid import HALF_SQUARE, SheetTable, Spot
 from .opendocument import made, name, within
 
 _TOLD = 36  # half squares: the width of the table that a story tells
@@ -44,7 +44,7 @@ def _look(styles: ET.Element, called: str, values: dict[str, str]) -> None:
     within(style, "style:table-cell-properties", {"style:vertical-align": "middle", "fo:padding": "0cm", **values})
 
 
-def squares(grid: Grid, styles: ET.Element) -> ET.Element:
+def squares(grid: SheetTable, styles: ET.Element) -> ET.Element:
     """The numbers of a sheet, each in a cell of its own, with bars and rules as borders; the widths and heights go to
     the *styles* of the document.
     """

@@ -29,7 +29,7 @@ from keen_slate.core.teaching.fading import Fading, sheet_with_blanks
 from keen_slate.core.working.keys import step_keys
 
 from .gaps import with_blanks
-from .grid import Grid, grid
+from .grid import SheetTable, grid
 from .item import Item
 
 ROOM = "_" * 24  # in a text, for what pupils write
@@ -37,7 +37,7 @@ UNIT = 0.17  # millimetres of a unit of a picture, as on paper
 
 
 @dataclass(frozen=True, slots=True)
-class Drawing:
+class TextPicture:
     """A picture as SVG, *width* millimetres wide; what it says to who does not see it, and what stands under it."""
 
     svg: str
@@ -47,7 +47,7 @@ class Drawing:
 
 
 @dataclass(frozen=True, slots=True)
-class Line:
+class TextLine:
     """A line of a working: the *sign* before it, what is written (None where pupils write it), what is done in it, and
     a picture of that where one is wanted.
     """
@@ -55,20 +55,20 @@ class Line:
     sign: str
     expr: Expr | None
     said: str
-    drawing: Drawing | None = None
+    drawing: TextPicture | None = None
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class TextBox:
     """A box of a working: its title, its lines, what is jotted in it."""
 
     title: str
-    lines: tuple[Line, ...]
+    lines: tuple[TextLine, ...]
     jottings: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
-class Entry:
+class TextEntry:
     """An example: of what *kind* it is, a *story* as it is told ("" where it is none) with the rows of its *table* and
     pictures of its calculations, what its working begins with (None where pupils write it), what is *asked* of it and
     its label, its lines, and its answer for the key.
@@ -79,13 +79,13 @@ class Entry:
     kind: str
     story: str
     table: tuple[tuple[str, str], ...]
-    models: tuple[Drawing, ...]
+    models: tuple[TextPicture, ...]
     start: Expr | None
     asked: str
-    lines: tuple[Line, ...]
-    grid: Grid | None
+    lines: tuple[TextLine, ...]
+    grid: SheetTable | None
     jottings: tuple[str, ...]
-    parts: tuple[Part, ...]
+    parts: tuple[TextBox, ...]
     answer: str
     voice: Voice
 
@@ -96,24 +96,24 @@ class Entry:
         return "\n".join([one for one in self.story.splitlines() if not rows or not one.lstrip().startswith(rows)])
 
     @property
-    def drawings(self) -> list[Drawing]:
+    def drawings(self) -> list[TextPicture]:
         """All its pictures."""
         return [*self.models, *[one.drawing for one in self.lines if one.drawing is not None]]
 
 
-def outline(items: Sequence[Item], pictures: bool = False) -> list[Entry]:
+def outline(items: Sequence[Item], pictures: bool = False) -> list[TextEntry]:
     """The examples of a set, with their *pictures* where they are wanted."""
     return [_entry(item, pictures) for item in items]
 
 
-def _entry(item: Item, pictures: bool) -> Entry:
+def _entry(item: Item, pictures: bool) -> TextEntry:
     working, voice = item.working, item.voice
     told = story_view(working, item.fading)
     kind = voice.said(KIND_NAMES[working.problem.kind])
     start = with_blanks(working.start, "problem", item.fading)
     lines = tuple(_lines(item, pictures))
     _, laid = lay(working)
-    return Entry(
+    return TextEntry(
         kind[0].upper() + kind[1:],
         problem_text(working, voice) if told else "",
         tuple(_rows(told)) if told else (),
@@ -123,7 +123,7 @@ def _entry(item: Item, pictures: bool) -> Entry:
         lines,
         _grid(item, laid),
         tuple(_jottings(item, [one for i in range(len(lines)) for one in _of_step(item, i)])) if laid.sheet else (),
-        tuple([_part(item, box, Line("", start, ""), lines) for box in laid.boxes]),
+        tuple([_part(item, box, TextLine("", start, ""), lines) for box in laid.boxes]),
         answer_line(working) if told else answer_text(working, voice),
         voice,
     )
@@ -135,22 +135,22 @@ def _asked(item: Item) -> str:
     return ", ".join(filter(None, [item.voice.said(task_of(item.working)), f"in {label}" if label else ""]))
 
 
-def _lines(item: Item, pictures: bool) -> Iterator[Line]:
+def _lines(item: Item, pictures: bool) -> Iterator[TextLine]:
     keys = step_keys(item.working)
     for i, (step, key) in enumerate(zip(item.working.steps, keys, strict=True)):
         sign = " ".join(lead(item.working, i).strip())
         if item.fading.hides_line(i, keys):
-            yield Line(sign, None, "")
+            yield TextLine(sign, None, "")
         else:
             title = item.plain_title(i)
             figure = picture_of(item.working, i, item.sentences) if pictures else None
             drawn = None if figure is None else _drawing(item, figure, title, "both")
-            yield Line(sign, with_blanks(step.after, key, item.fading), title, drawn)
+            yield TextLine(sign, with_blanks(step.after, key, item.fading), title, drawn)
 
 
-def _drawing(item: Item, figure: Figure, caption: str, state: Literal["before", "after", "both"]) -> Drawing:
+def _drawing(item: Item, figure: Figure, caption: str, state: Literal["before", "after", "both"]) -> TextPicture:
     wide = (figure.width + 2 * PAD) * UNIT
-    return Drawing(svg(figure, state, item.voice), wide, item.voice.said(figure.alt), caption)
+    return TextPicture(svg(figure, state, item.voice), wide, item.voice.said(figure.alt), caption)
 
 
 # Stories --------------------------------------------------------------------------------------------------------------
@@ -162,7 +162,7 @@ def _rows(told: StoryView) -> Iterator[tuple[str, str]]:
         yield row.name, amount.text
 
 
-def _models(item: Item, told: StoryView) -> Iterator[Drawing]:
+def _models(item: Item, told: StoryView) -> Iterator[TextPicture]:
     """The models that pupils do not draw themselves."""
     story = story_of(item.working.problem)
     assert story is not None, "only a story has models"
@@ -177,19 +177,19 @@ def _models(item: Item, told: StoryView) -> Iterator[Drawing]:
 # Squares and boxes ----------------------------------------------------------------------------------------------------
 
 
-def _grid(item: Item, laid: Laid) -> Grid | None:
+def _grid(item: Item, laid: Laid) -> SheetTable | None:
     if laid.sheet is None:
         return None
     said = item.voice.said(laid.sheet.spoken) if item.fading.plain else "A working with blanks."
     return grid(sheet_with_blanks(laid.sheet, step_keys(item.working), item.fading), said)
 
 
-def _part(item: Item, box: Box, start: Line, lines: Sequence[Line]) -> Part:
+def _part(item: Item, box: Box, start: TextLine, lines: Sequence[TextLine]) -> TextBox:
     """A *box*; of what follows it from its question only the lines, for the question stands over them."""
     rows = [start if row.step is None else replace(lines[row.step], said="") for row in box.rows]
     hidden = any(row.step is not None and lines[row.step].expr is None for row in box.rows)
     answer = f" {item.voice.said(box.answer)}" if box.answer and not hidden else ""
-    return Part(f"{box.heading(item.voice)}{answer}", tuple(rows), tuple(_jottings(item, box.jottings)))
+    return TextBox(f"{box.heading(item.voice)}{answer}", tuple(rows), tuple(_jottings(item, box.jottings)))
 
 
 def _of_step(item: Item, index: int) -> list[Jotting]:
