@@ -2,6 +2,7 @@
 
 import io
 import unittest
+import xml.etree.ElementTree as ET
 import zipfile
 from collections import Counter
 from itertools import product
@@ -23,6 +24,7 @@ from keen_slate.export.gaps import with_blanks
 from keen_slate.export.grid import grid
 from keen_slate.export.markdown import markdown
 from keen_slate.export.odt import odt
+from keen_slate.export.opendocument import name
 from keen_slate.export.outline import ROOM, outline
 from keen_slate.web.app import DIST
 from tests import strategies
@@ -128,6 +130,9 @@ class TableTests(unittest.TestCase):
                 ]
                 self.assertTrue(any(abs(middle - one.x - one.w / 2) <= 0.3 for middle in middles), one)
 
+        points = [spot for spot in made.spots if spot.text in (".", ",")]
+        wide = [across[spot.column + spot.across] - across[spot.column] for spot in points]
+        self.assertTrue(all(abs(one - 0.6) < 1e-6 for one in wide), "a point has a narrow column of its own")
         ruled = {
             (x, edge)
             for spot in made.spots
@@ -159,6 +164,14 @@ class TableTests(unittest.TestCase):
         self.assertEqual(
             [[cell.text for cell in row.cells] for row in told.rows], [["Rope", "7 1/4 m"], ["Wire", "3 5/6 m"]]
         )
+        self.assertFalse([one.text for one in document.paragraphs if "Rope:" in one.text], "told once, in the table")
+        boxed_entry, faded = outline([items[1], as_item(work_text("7 1/4 - 3 5/6", STACKED), Fading(hide=2))])
+        self.assertEqual([one.expr for one in boxed_entry.parts[-1].lines], [one.expr for one in boxed_entry.lines])
+        self.assertFalse([one for one in faded.jottings if "15" in one], "what is jotted in steps that pupils write")
+        content = ET.fromstring(zipfile.ZipFile(io.BytesIO(odt("Planks", items))).read("content.xml"))
+        table = content.find(f".//{name('table:table')}")
+        for row in table.iter(name("table:table-row")):
+            self.assertEqual(len(row), len(table.findall(name("table:table-column"))), "each place, covered or not")
         captions = [one.text for one in document.paragraphs if one.style.name == "Caption"]
         self.assertEqual(len(document.inline_shapes), len(captions))
         alts = [one._inline.docPr.get("descr") for one in document.inline_shapes]
