@@ -100,10 +100,16 @@ def live_server() -> LiveServer:
 def turns_held(server: LiveServer, *turns: tuple[str, int]) -> Iterator[None]:
     """While others have these turns at heavy work, as the kernel keeps them."""
     with ExitStack() as stack:
-        for name, number in turns:
-            handle = stack.enter_context(Path(server.environment["KEEN_SLATE_RUN"], name).open("a+"))
-            assert heavy._locked(handle.fileno(), number)
+        for turn in turns:
+            assert stack.enter_context(turn_tried(server, *turn))
         yield
+
+
+@contextmanager
+def turn_tried(server: LiveServer, name: str, number: int) -> Iterator[bool]:
+    """Whether this turn was free; it is held meanwhile, if so."""
+    with Path(server.environment["KEEN_SLATE_RUN"], name).open("a+") as handle:
+        yield heavy._locked(handle.fileno(), number)
 
 
 @cache

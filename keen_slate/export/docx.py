@@ -82,11 +82,11 @@ class _Writer:
             self._table(squares(entry.grid))
         elif entry.parts:
             self._parts(entry)
-        first.paragraph_format.keep_with_next = entry.grid is not None or bool(entry.parts)
+        first.paragraph_format.keep_with_next = entry.in_table
         for jotting in entry.jottings:
             self.made.add_paragraph(jotting, JOTTING)
         for line in entry.lines:
-            if entry.grid is None and not entry.parts:
+            if not entry.in_table:
                 _line(self.made.add_paragraph(style=LINE), line, entry.voice)
             if line.drawing is not None:
                 self._drawing(line.drawing)

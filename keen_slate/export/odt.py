@@ -110,8 +110,7 @@ class _Writer:
         for drawing in entry.models:
             self._drawing(drawing)
         asked = f"  {entry.asked}" if entry.asked else ""
-        in_table = entry.grid is not None or bool(entry.parts)
-        self._line(self.body, "", entry.start, asked, entry.voice, "Start" if in_table else "Line")
+        self._line(self.body, "", entry.start, asked, entry.voice, "Start" if entry.in_table else "Line")
         if entry.grid is not None:
             self.body.append(squares(entry.grid, self.styles))
         elif entry.parts:
@@ -119,7 +118,7 @@ class _Writer:
         for jotting in entry.jottings:
             self._paragraph(self.body, jotting, "Jotting")
         for line in entry.lines:
-            if not in_table:
+            if not entry.in_table:
                 self._line_of(self.body, line, entry.voice)
             if line.drawing is not None:
                 self._drawing(line.drawing)

@@ -90,6 +90,11 @@ class TextEntry:
     voice: Voice
 
     @property
+    def in_table(self) -> bool:
+        """Whether its working stands in a table rather than in lines."""
+        return self.grid is not None or bool(self.parts)
+
+    @property
     def told(self) -> str:
         """The story without the rows of its table."""
         rows = tuple([f"{name}:" for name, _ in self.table])

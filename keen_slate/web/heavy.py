@@ -19,12 +19,13 @@ from pathlib import Path
 from typing import Any, TypeVar
 
 from apiflask import APIFlask, HTTPError
-from flask import Response, current_app, jsonify, request
+from flask import Response, current_app, request
 
 from keen_slate.core.searching.deadline import EndedEarlyError
 
 from . import session
 from .door import teacher
+from .errors import refusal
 from .workers import DiedError, Workers
 
 AT_ONCE = 2  # for the machine
@@ -60,10 +61,9 @@ def init_app(app: APIFlask) -> None:
 
 def waiting(said: str) -> tuple[Response, int]:
     """The answer to whoever has to wait: *said* tells for whom; the page asks again by itself."""
-    body = {"message": said, "position": 0, "length": 0, "hint": "It begins by itself."}
-    answer = jsonify({"error": body, "waiting": True})
+    answer, status = refusal(503, said, "It begins by itself.", waiting=True)
     answer.headers["Retry-After"] = "1"
-    return answer, 503
+    return answer, status
 
 
 def run(task: Callable[..., T], *arguments: Any, seconds: int = BUTTON) -> T:

@@ -120,12 +120,8 @@ class SlowTests(unittest.TestCase):
     def becomes(self, taken):
         """Whether a heavy turn is taken, or free, before long."""
         for _ in range(100):
-            try:
-                with support.turns_held(self.server, ("heavy", 0)):
-                    now = False
-            except AssertionError:
-                now = True
-            if now == taken:
-                return True
+            with support.turn_tried(self.server, "heavy", 0) as free:
+                if free != taken:
+                    return True
             time.sleep(0.05)
         return False

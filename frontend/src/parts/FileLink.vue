@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A link to a file that takes work to make. In a page of its own: where its turn has not come, that page says so, waits and asks again. */
+/**
+ * A link to a file that takes work to make. In a page of its own: where its turn has not come, that page says so,
+ * waits and asks again.
+ */
 defineProps<{ to: string }>()
 </script>
 

@@ -1,17 +1,15 @@
-/** The text of a *file* as it was saved: in UTF-16 as its first bytes tell, else in UTF-8, else in the western letters of older programs. */
+/**
+ * The text of a *file* as it was saved: in UTF-16 as its first bytes tell, else in UTF-8, else in the western letters
+ * of older programs.
+ */
 export async function textOf(file: Blob): Promise<string> {
   const bytes = new Uint8Array(await file.arrayBuffer())
-  return new TextDecoder(encodingOf(bytes)).decode(bytes)
-}
-
-function encodingOf(bytes: Uint8Array): string {
   const [first, second] = bytes
-  if ((first === 0xff && second === 0xfe) || second === 0) return 'utf-16le'
-  if ((first === 0xfe && second === 0xff) || first === 0) return 'utf-16be'
+  if ((first === 0xff && second === 0xfe) || second === 0) return new TextDecoder('utf-16le').decode(bytes)
+  if ((first === 0xfe && second === 0xff) || first === 0) return new TextDecoder('utf-16be').decode(bytes)
   try {
-    new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-    return 'utf-8'
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
   } catch {
-    return 'windows-1252'
+    return new TextDecoder('windows-1252').decode(bytes)
   }
 }

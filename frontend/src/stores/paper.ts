@@ -46,13 +46,17 @@ export const usePaper = defineStore('paper', () => {
     const answer = await loading.latest((signal) =>
       client.GET('/api/sets/{set_id}/examples/{example_id}', { params: { path }, signal }),
     )
-    if (answer?.ok) pages.value = { ...pages.value, [id]: answer.data }
+    if (answer?.ok) keep(answer.data)
     else if (answer) bench.trouble = answer.refusal
+  }
+
+  function keep(one: Example): void {
+    pages.value = { ...pages.value, [one.id]: one }
   }
 
   /** A change of the set was made; with it came an example, worked. */
   function made(changed?: Example): void {
-    if (changed) pages.value = { ...pages.value, [changed.id]: changed }
+    if (changed) keep(changed)
     beside.value = null
   }
 
