@@ -18,6 +18,7 @@ from keen_slate.core.limits import (
     SOURCE_CHARACTERS,
     TITLE_LENGTH,
 )
+from keen_slate.core.reading.kinds import Target
 from keen_slate.core.working.keys import MARK_KEY
 
 from . import json_document
@@ -42,7 +43,7 @@ class QuestionPart(Part):
     """
 
     problem: Annotated[str, StringConstraints(max_length=SOURCE_CHARACTERS)]
-    to: Literal["improper", "mixed", "fraction", "decimal"] | None = None
+    to: Target | None = None
     ways: Codes = {}
     marks: Annotated[
         dict[Annotated[str, StringConstraints(pattern=MARK_KEY)], Annotated[int, Field(ge=0, le=MOST_POINTS)]],

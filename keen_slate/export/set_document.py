@@ -19,6 +19,7 @@ from keen_slate.core.limits import (
     TITLE_LENGTH,
     WORDS_LENGTH,
 )
+from keen_slate.core.reading.kinds import Target
 from keen_slate.core.working.keys import BLANK_KEY, MARK_KEY, STEP_KEY, WORDS_KEY
 
 from . import json_document
@@ -42,7 +43,7 @@ class ExamplePart(Part):
     """An example: its problem as typed (with a decimal point), and what its teacher added."""
 
     problem: Annotated[str, StringConstraints(max_length=SOURCE_CHARACTERS)]
-    to: Literal["improper", "mixed", "fraction", "decimal"] | None = None
+    to: Target | None = None
     ways: Codes = {}
     words: Words = {}
     note: Text = ""

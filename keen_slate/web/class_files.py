@@ -13,6 +13,8 @@ from apiflask import APIBlueprint
 from flask import Response, request
 
 from keen_slate.core.days import day_of
+from keen_slate.core.documents.cells import name_in_cell, question_view
+from keen_slate.core.documents.sitting import happened_view
 from keen_slate.core.limits import LARGEST_FILE
 from keen_slate.export import answers_table
 from keen_slate.export.class_document import (
@@ -25,6 +27,7 @@ from keen_slate.export.class_document import (
     WordPart,
     read_document,
 )
+from keen_slate.export.class_reports import class_report, pupil_report, sitting_report
 from keen_slate.export.json_document import written
 from keen_slate.export.report import Report, report
 from keen_slate.store.classes import Classes
@@ -33,16 +36,14 @@ from keen_slate.store.shelf import Shelf
 from keen_slate.store.sittings import Entered, Sittings
 
 from . import heavy, session
-from .cells import name_in_cell, question_out
-from .classes import class_view
+from .classes import class_view, pupil_of
 from .desk import shelf
 from .files import download
 from .handouts import inline_pdf, typefaces
 from .openapi import body_doc, file_doc, reference
-from .over_time import class_page, pupil_page, year_of
-from .reports import class_report, pupil_report, sitting_report
+from .over_time import class_page, year_of
 from .schemas.classes import ClassOut
-from .sittings import Desk, happened_out
+from .sittings import Desk
 
 blueprint = APIBlueprint("class_files", __name__, url_prefix="/api")
 CLASS_FILE: Any = {
@@ -65,7 +66,7 @@ def save_table(sitting_id: UUID) -> Response:
             for number, cell in enumerate(answers.cells[key])
         ]
         rows.append((pupil.alias, cells, answers.points(key)))
-    texts = [question_out(one.question, 0).text for one in answers.asked]
+    texts = [question_view(one.question, 0).text for one in answers.asked]
     # The mark tells a spreadsheet that this is UTF-8.
     content = ("\ufeff" + answers_table.table(texts, rows)).encode()
     return download(content, f"answers {desk.sitting.title} {desk.sitting.day}", "csv", "text/csv")
@@ -85,8 +86,7 @@ def class_paper(class_id: UUID) -> Response:
 def pupil_paper(class_id: UUID, pupil_id: UUID) -> Response:
     """A pupil on one page."""
     with shelf() as mine:
-        pupil = Classes(mine.session, mine.teacher_id).pupil(class_id, pupil_id)
-        page = pupil_page(year_of(mine, class_id), pupil)
+        page = pupil_of(mine, class_id, pupil_id)
     return inline_pdf(page.pupil.alias, _paper(pupil_report(page)))
 
 
@@ -97,7 +97,7 @@ def sitting_paper(sitting_id: UUID) -> Response:
     with shelf() as mine:
         desk = Desk(mine, sitting_id)
         name = desk.classes.one(desk.sitting.class_id).name
-    found, sitting = happened_out(desk.answers, desk.pupils, desk.ways), desk.sitting
+    found, sitting = happened_view(desk.answers, desk.seen), desk.sitting
     said = f"{name}, {sitting.kind}, {day_of(sitting.day)}"
     return inline_pdf(f"{name} {sitting.title}", _paper(sitting_report(sitting.title, said, found)))
 

@@ -10,6 +10,9 @@ from uuid import UUID
 from apiflask import APIBlueprint
 
 from keen_slate.core.days import day_of
+from keen_slate.core.documents.cells import pupil_view
+from keen_slate.core.documents.over_time import PupilPage, called, pupil_page
+from keen_slate.core.documents.sitting import next_problem
 from keen_slate.core.sittings.holding import mixed_up
 from keen_slate.core.stories.any_text import read_any
 from keen_slate.store.classes import ClassError, Classes
@@ -17,9 +20,8 @@ from keen_slate.store.models import SchoolClass
 from keen_slate.store.shelf import Shelf
 
 from . import heavy, session, sittings_tasks
-from .cells import pupil_out, question_out
 from .desk import shelf
-from .over_time import Year, class_page, pupil_page, warm_up, year_of
+from .over_time import KeptYear, class_page, warm_up, year_of
 from .schemas.classes import (
     BackOut,
     ClassChange,
@@ -36,7 +38,6 @@ from .schemas.classes import (
     TodayQuery,
     TodaysOut,
     WarmUpIn,
-    WarmUpProblem,
 )
 from .schemas.sets import SetOut
 from .sets import set_view
@@ -151,8 +152,8 @@ def class_view(mine: Shelf, found: SchoolClass) -> ClassOut:
     year = year_of(mine, found.id)
     return ClassOut(
         id=found.id, name=found.name, returns=found.returns, forget_months=found.forget_months or 0,
-        pupils=[pupil_out(one.id, one.alias, one.here) for one in year.pupils],
-        sittings=class_page(year).sittings[::-1],
+        pupils=[pupil_view(str(one.id), one.alias, one.here) for one in year.pupils],
+        sittings=[*reversed(class_page(year).sittings)],
     )  # fmt: skip
 
 
@@ -164,7 +165,7 @@ def class_view(mine: Shelf, found: SchoolClass) -> ClassOut:
 def over_time(class_id: UUID) -> OverTimeOut:
     """A class over all its sittings."""
     with shelf() as mine:
-        return class_page(year_of(mine, class_id))
+        return OverTimeOut(class_page(year_of(mine, class_id)))
 
 
 @blueprint.post("/classes/<uuid:class_id>/sets")
@@ -186,7 +187,7 @@ def make_group_set(class_id: UUID, json_data: GroupNowIn) -> SetOut:
     here = {str(pupil.id) for pupil in year.pupils if pupil.here}
     last, day = year.sittings[-1], max(one.day for one in year.sittings)
     after = f"what was written until {day_of(day)}, {last.title} the last."
-    names = [year.name(code) for code in group.codes]
+    names = [called(code, year.voice) for code in group.codes]
     with shelf() as mine:
         ways = year.sittings[0].questions[0].get("ways", {})
         return set_of_group(mine, names, fields, ways, len(here & set(group.pupils)), last.title, after)
@@ -196,8 +197,14 @@ def make_group_set(class_id: UUID, json_data: GroupNowIn) -> SetOut:
 @blueprint.output(PupilPageOut)
 def pupil_over_time(class_id: UUID, pupil_id: UUID) -> PupilPageOut:
     """A pupil over all sittings of her class."""
-    with classes() as (shelf_, mine):
-        return pupil_page(year_of(shelf_, class_id), mine.pupil(class_id, pupil_id))
+    with shelf() as mine:
+        return PupilPageOut(pupil_of(mine, class_id, pupil_id))
+
+
+def pupil_of(mine: Shelf, class_id: UUID, pupil_id: UUID) -> PupilPage:
+    """A pupil over all sittings of her class. Raises `NotFoundError`."""
+    one = Classes(mine.session, mine.teacher_id).pupil(class_id, pupil_id)
+    return pupil_page(year_of(mine, class_id).seen, pupil_view(str(one.id), one.alias, one.here))
 
 
 @blueprint.get("/today")
@@ -211,7 +218,7 @@ def today(query_data: TodayQuery) -> TodaysOut:
     return TodaysOut(classes=[one for one in found if one is not None])
 
 
-def _today(year: Year, day: date) -> TodayOut | None:
+def _today(year: KeptYear, day: date) -> TodayOut | None:
     over = year.on(day)
     if not over.come_back:
         return None
@@ -220,11 +227,9 @@ def _today(year: Year, day: date) -> TodayOut | None:
         class_id=year.school_class.id,
         name=year.school_class.name,
         back=[
-            BackOut(what=one.what, name=year.name(one.what), pupils=len(one.pupils)) for one in over.come_back
+            BackOut(what=one.what, name=called(one.what, year.voice), pupils=len(one.pupils)) for one in over.come_back
         ],
-        problems=[
-            WarmUpProblem(text=one.source, target=one.target, glyphs=question_out(one, 0).glyphs) for one in problems
-        ],
+        problems=[next_problem(one) for one in problems],
     )  # fmt: skip
 
 

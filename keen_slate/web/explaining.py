@@ -12,6 +12,7 @@ from keen_slate.core.diagnosing.answers import diagnose as diagnosed
 from keen_slate.core.diagnosing.catalogue import Shown, catalogue
 from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.lines import check as checked_lines
+from keen_slate.core.documents.over_time import called
 from keen_slate.core.documents.verdict import checked_view, estimate_view, verdict_view
 from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.judging.beliefs import LIKELY
@@ -112,7 +113,7 @@ def _entry(shown: Shown, voice: Voice) -> EntryOut:
 def mend(json_data: MendIn) -> MendOut:
     """The nearest problem that shows a misconception, or tells two apart."""
     asked = json_data
-    return heavy.run(searches.mend, asked.text, asked.ways, asked.code, asked.apart_from)
+    return MendOut(heavy.run(searches.mend, asked.text, asked.ways, asked.code, asked.apart_from))
 
 
 @blueprint.get("/sets/<uuid:set_id>/reveals")
@@ -134,5 +135,5 @@ def reveals(set_id: UUID, query_data: RevealsQuery) -> RevealsOut:
             row.holders = holders[row.code]
         found.rows.sort(key=lambda row: -(row.holders or 0))
         shown = {row.code for row in found.rows}
-        found.not_shown = [year.name(code) for code, _ in holders.most_common() if code not in shown]
+        found.not_shown = [called(code, year.voice) for code, _ in holders.most_common() if code not in shown]
     return found

@@ -7,7 +7,6 @@ from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
 from random import Random
-from typing import cast
 
 from keen_slate.core import ladders
 from keen_slate.core.building.given import read_numbers, read_wanted
@@ -16,6 +15,7 @@ from keen_slate.core.building.search import Built
 from keen_slate.core.building.search import build as build_number
 from keen_slate.core.diagnosing.mend import nearest
 from keen_slate.core.diagnosing.revealing import reveal
+from keen_slate.core.documents.nearest import NearestView, nearest_view
 from keen_slate.core.documents.working import problem_text
 from keen_slate.core.errors import CoreError, ReadError
 from keen_slate.core.expressions.tree import Expr, mixed
@@ -36,9 +36,8 @@ from keen_slate.core.worked import Worked, work_out, work_text
 from keen_slate.export.table import judged
 
 from .given import Given, each_worked
-from .schemas.base import Target
 from .schemas.building import BuiltOut, WayOut
-from .schemas.explaining import AlikePair, MendOut, RevealRow, RevealsOut
+from .schemas.explaining import AlikePair, RevealRow, RevealsOut
 from .schemas.files import BroughtLine
 from .schemas.ladders import CountsOut, ImpossibleOut, LadderOut, LadderProblem, ParallelOut, SmallestOut
 
@@ -137,7 +136,7 @@ def _problems(
         shown.append(
             LadderProblem(
                 text=labelled(voice.text(one.expr), label),
-                target=cast("Target | None", one.target),
+                target=one.target,
                 glyphs=voice.glyphs(one.expr),
                 rung=rung or "",
                 harder=voice.said(RUNGS[rung]) if rung and rung != last else None,
@@ -216,7 +215,7 @@ def reveals(title: str, examples: list[Given], ways: Chosen) -> RevealsOut:
             for row in result.rows
         ],
         alike=[AlikePair(names=[name(code) for code in pair]) for pair in result.alike],
-        add=[problem_out(one, None) for one in result.add],
+        add=[nearest_view(one) for one in result.add],
         caught=result.caught,
         wrong=result.wrong,
         teaches_estimation=result.teaches_estimation,
@@ -224,20 +223,11 @@ def reveals(title: str, examples: list[Given], ways: Chosen) -> RevealsOut:
     )
 
 
-def mend(source: str, ways: Chosen, code: str, apart_from: str | None) -> MendOut:
+def mend(source: str, ways: Chosen, code: str, apart_from: str | None) -> NearestView:
     """The nearest problem that shows a misconception, or tells two apart."""
     chosen = Ways.of(ways)
     worked = work_text(source, chosen, mark_of(chosen))
-    return problem_out(nearest(worked, code, apart_from), worked.working.problem.label)
-
-
-def problem_out(worked: Worked | None, label: str | None) -> MendOut:
-    """A problem that was looked for, with a *label*; empty where none was found."""
-    if worked is None:
-        return MendOut(text=None, glyphs=[])
-    voice = voice_of(worked.working.ways)
-    expr = worked.working.problem.expr
-    return MendOut(text=labelled(voice.text(expr), label), glyphs=voice.glyphs(expr))
+    return nearest_view(nearest(worked, code, apart_from), worked.working.problem.label)
 
 
 def judge(brought: str, examples: list[Given], ways: Chosen) -> list[BroughtLine]:

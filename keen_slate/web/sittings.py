@@ -12,16 +12,21 @@ from apiflask import APIBlueprint
 
 from keen_slate.core.days import day_of
 from keen_slate.core.diagnosing.faults import is_code
-from keen_slate.core.documents.figure import exposure_of, figure_view
+from keen_slate.core.documents.about_cell import about_cell, points_for
+from keen_slate.core.documents.cells import (
+    PupilView,
+    cell_view,
+    cell_views,
+    code_names,
+    pupil_view,
+    question_view,
+    tally_view,
+)
+from keen_slate.core.documents.sitting import group_view, happened_view
 from keen_slate.core.errors import ReadError
-from keen_slate.core.grading.rungs import ALL_RUNGS
-from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.sittings.answers import Answers
 from keen_slate.core.sittings.day import read_day
-from keen_slate.core.sittings.following import Following, next_rung
-from keen_slate.core.sittings.happened import MAIN, happened
-from keen_slate.core.sittings.holding import Group, Held, believe, mixed_up
-from keen_slate.core.sittings.question import Question, explainer_of
+from keen_slate.core.sittings.holding import Held, believe, mixed_up
 from keen_slate.core.stories.any_text import read_any
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
@@ -32,10 +37,9 @@ from keen_slate.store.shelf import NotFoundError, Shelf
 from keen_slate.store.sittings import Entered, Sittings
 
 from . import heavy, session, sittings_tasks
-from .cells import about_cell, cell_out, cells_out, names, points_for, pupil_out, question_out, tally, written_glyphs
 from .desk import shelf
 from .given import given
-from .over_time import cannot_tell, held_out, mended_out, year_of
+from .over_time import year_of
 from .sat import answers_of, keep_judged, question_of, snapshot
 from .schemas.sets import SetOut
 from .schemas.sittings import (
@@ -47,19 +51,13 @@ from .schemas.sittings import (
     ChangesQuery,
     EntriesIn,
     EntryIn,
-    EvidenceOut,
-    GroupOut,
     GroupSetIn,
     HappenedOut,
     LogLine,
     LogOut,
     MovesIn,
     NextOut,
-    NextProblem,
-    OfCodeOut,
-    OfProblemOut,
     Place,
-    PupilDid,
     SittingChange,
     SittingIn,
     SittingOut,
@@ -90,6 +88,11 @@ class Desk:
         """The ways in which the sitting is spoken of: those of its first problem."""
         return self.answers.asked[0].question.ways
 
+    @property
+    def seen(self) -> dict[str, PupilView]:
+        """The pupils as screens show them, by what they are called in its answers."""
+        return {str(one.id): pupil_view(str(one.id), one.alias, one.here) for one in self.pupils}
+
     def out(self) -> SittingOut:
         """It as the API shows it."""
         one = self.sitting
@@ -97,9 +100,8 @@ class Desk:
             id=one.id, class_id=one.class_id, class_name=self.classes.one(one.class_id).name, set_id=self._set_id(),
             title=one.title, day=one.day, kind=one.kind, counter=one.counter, mark=mark_of(self.ways),
             labels=self.answers.asked[0].question.labels,
-            questions=[question_out(asked.question, asked.points) for asked in self.answers.asked],
-            pupils=[pupil_out(pupil.id, pupil.alias, pupil.here) for pupil in self.pupils],
-            cells=cells_out(self.answers), tally=tally(self.answers),
+            questions=[question_view(asked.question, asked.points) for asked in self.answers.asked],
+            pupils=[*self.seen.values()], cells=[*cell_views(self.answers)], tally=tally_view(self.answers),
         )  # fmt: skip
 
     def _set_id(self) -> UUID | None:
@@ -215,9 +217,9 @@ def _changes(desk: Desk, since: int) -> ChangesOut:
     gone = set(desk.store.emptied(desk.sitting.id, since)) - filled
     return ChangesOut(
         counter=desk.sitting.counter,
-        cells=[cell_out(desk.answers, str(row.pupil_id), row.number) for row in rows if row.pupil_id in there],
+        cells=[cell_view(desk.answers, str(row.pupil_id), row.number) for row in rows if row.pupil_id in there],
         gone=[Place(pupil_id=pupil, number=number) for pupil, number in gone],
-        tally=tally(desk.answers),
+        tally=tally_view(desk.answers),
     )
 
 
@@ -250,14 +252,7 @@ def about(sitting_id: UUID, pupil_id: UUID, number: int) -> AboutCellOut:
     answers = next(found for one, found in zip(year.sittings, year.answers, strict=True) if one.id == sitting_id)
     if key not in answers.cells or number >= len(answers.asked):
         raise NotFoundError("This pupil or problem is not in the sitting any more.")
-    found = about_cell(answers, key, number)
-    found.holds = [
-        EvidenceOut(**held_out(year, one).model_dump(), seen=[at in one.did for at in one.could])
-        for one in year.over.held.beliefs.get(key, ())
-    ]
-    found.no_longer = mended_out(year, key)
-    found.cannot_tell, found.telling = cannot_tell(year, key)
-    return found
+    return AboutCellOut(about_cell(year.seen, answers, key, number))
 
 
 @blueprint.post("/sittings/<uuid:sitting_id>/read")
@@ -267,7 +262,7 @@ def read_table(sitting_id: UUID, json_data: BringAnswersIn) -> BroughtTable:
     """A table of answers, its columns and lines matched; nothing is entered by asking."""
     with shelf() as mine:
         desk = Desk(mine, sitting_id)
-        texts = [question_out(one.question, 0).text for one in desk.answers.asked]
+        texts = [question_view(one.question, 0).text for one in desk.answers.asked]
         found = answers_table.read(json_data.text, texts, {one.alias: str(one.id) for one in desk.pupils})
     return BroughtTable(
         columns=list(found.columns),
@@ -292,39 +287,7 @@ def what_happened(sitting_id: UUID) -> HappenedOut:
     """What happened in a sitting, by misconception and by problem."""
     with shelf() as mine:
         desk = Desk(mine, sitting_id)
-    return happened_out(desk.answers, desk.pupils, desk.ways)
-
-
-def happened_out(answers: Answers, pupils: Sequence[Pupil], ways: Ways) -> HappenedOut:
-    """What happened, in the class's words."""
-    found = happened(answers)
-    voice = voice_of(ways)
-    aliases = {str(pupil.id): pupil for pupil in pupils}
-    codes = [
-        OfCodeOut(
-            code=one.code,
-            name=voice.said(ENTRIES[one.code].name),
-            question=voice.said(ENTRIES[one.code].question),
-            pupils=[
-                PupilDid(id=aliases[key].id, alias=aliases[key].alias, numbers=list(numbers))
-                for key, numbers in one.pupils
-            ],
-            did=one.did,
-            could=one.could,
-        )
-        for one in found.codes
-    ]
-    problems = []
-    for asked, one in zip(answers.asked, found.problems, strict=True):
-        wrong = one.commonest
-        problems.append(
-            OfProblemOut(
-                glyphs=question_out(asked.question, 0).glyphs, right=one.right, value=one.value, wrong=one.wrong,
-                blank=one.blank, commonest=list(written_glyphs(wrong, True, asked.question.ways)) if wrong else [],
-                times=one.times, name=", then ".join(names(one.codes, voice)), hides=names(one.hides, voice),
-            )
-        )  # fmt: skip
-    return HappenedOut(pupils=found.pupils, main=MAIN, codes=codes, problems=problems)
+    return HappenedOut(happened_view(desk.answers, desk.seen))
 
 
 # Next -----------------------------------------------------------------------------------------------------------------
@@ -344,48 +307,17 @@ def _next(sitting_id: UUID) -> NextOut:
         held = desk.held()
         apart = [mixed_up(held, group) for group in held.groups]
     made = heavy.run(sittings_tasks.next_of, held.groups, desk.answers.asked, apart)
-    pupils = {str(pupil.id): pupil_out(pupil.id, pupil.alias, pupil.here) for pupil in desk.pupils}
+    pupils, moves = desk.seen, desk.sitting.moves
     grouped = {key for group in held.groups for key in group.pupils} | set(held.unclear)
     return NextOut(
         groups=[
-            _group_out(desk, group, following, apart[i])
-            for i, (group, following) in enumerate(zip(held.groups, made, strict=True))
+            group_view(group, made[i], apart[i], desk.answers.asked, pupils, moves)
+            for i, group in enumerate(held.groups)
         ],
         unclear=[pupils[key] for key in held.unclear],
         absent=[pupil for key, pupil in pupils.items() if key not in grouped],
         returns=[desk.sitting.day + timedelta(days=days) for days in year_returns],
     )
-
-
-def _group_out(desk: Desk, group: Group, following: Following, apart: Sequence[str]) -> GroupOut:
-    voice = voice_of(desk.ways)
-    pupils = {str(pupil.id): pupil for pupil in desk.pupils}
-    shown = desk.answers.asked[group.show].question if group.show is not None else None
-    likely = None
-    if shown is not None:
-        worked = explainer_of(shown).worked
-        likely = next((one for one in worked.likely if one.entry.code in group.codes and one.status != "hidden"), None)
-    figure = exposure_of(worked, likely.entry.code) if shown is not None and likely else None
-    onwards = None if group.codes else next_rung([one.rung for one in desk.answers.asked])
-    return GroupOut(
-        codes=list(group.codes),
-        names=names(group.codes, voice),
-        pupils=[pupil_out(pupils[key].id, pupils[key].alias, pupils[key].here) for key in group.pupils],
-        moved=[pupils[key].id for key in group.pupils if key in desk.sitting.moves],
-        show=question_out(shown, 0).glyphs if shown else [],
-        show_wrong=voice.glyphs(likely.wrong.answer, ("wrong",)) if likely else [],
-        show_lines=[voice.typeset(line) for line in likely.wrong.lines] if likely else [],
-        figure=figure_view(figure, voice) if figure else None,
-        question=voice.said(ENTRIES[group.codes[0]].question) if group.codes else "",
-        ladder=[_problem(one) for one in following.ladder],
-        check=_problem(following.check) if following.check else None,
-        tells_from=names([code for code in apart if code in following.targets], voice),
-        onwards=voice.said(ALL_RUNGS[onwards]) if onwards else "",
-    )
-
-
-def _problem(question: Question) -> NextProblem:
-    return NextProblem(text=question.source, target=question.target, glyphs=question_out(question, 0).glyphs)
 
 
 @blueprint.put("/sittings/<uuid:sitting_id>/groups")
@@ -412,7 +344,7 @@ def make_set(sitting_id: UUID, json_data: GroupSetIn) -> SetOut:
         stored = desk.sitting.questions[0].get("ways", {})
         day = day_of(desk.sitting.day)
         note = f"the {_KIND[desk.sitting.kind]} of {day}, {desk.sitting.title}."
-        about_ = names(wish.codes, voice_of(desk.ways))
+        about_ = code_names(wish.codes, voice_of(desk.ways))
         return set_of_group(mine, about_, fields, stored, wish.pupils, desk.sitting.title, note)
 
 

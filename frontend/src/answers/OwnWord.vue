@@ -11,14 +11,14 @@ const props = defineProps<{
   desk: SittingDesk
   cell: AnswerCell
   /** What each step and the answer are worth. */
-  points: Schemas['PointsOut'][]
+  points: Schemas['PointsView'][]
   most: number
 }>()
 const bySteps = ref(false)
 const right = computed(() => ['right', 'right-value'].includes(props.cell.said))
 
 /** Say something of the answer above the program; undone as any entry is. */
-function say(word: Partial<Schemas['WordIn']>): void {
+function say(word: Partial<Schemas['TeachersWord']>): void {
   const { pupil_id, number, written } = props.cell
   props.desk.enter([{ pupil_id, number, written, gone: false, word: { ...props.cell.word, ...word } }])
 }

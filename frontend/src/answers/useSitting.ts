@@ -22,7 +22,7 @@ export function useSitting(sittingId: string) {
   const sitting = shallowRef<Sitting | null>(null)
   const rows = reactive(new Map<string, Row>())
   const pending = reactive(new Map<string, AnswerEntry>())
-  const tally = shallowRef<Schemas['Tally'] | null>(null)
+  const tally = shallowRef<Schemas['TallyView'] | null>(null)
   const refusal = ref<Refusal | null>(null)
   const savedAt = ref<Date | null>(null)
   const undone = ref<Undo[]>([])

@@ -57,6 +57,8 @@ const blank = computed(() => {
   /* Of sixty, the ten that are seen are laid out. */
   content-visibility: auto;
   contain-intrinsic-size: auto 64px;
+  /* The outline of what has the focus lies outside of it. */
+  overflow-clip-margin: 8px;
 }
 .harder {
   font-size: 0.82rem;

@@ -4,7 +4,7 @@ import { dayOf } from '../answers/cells'
 
 defineProps<{
   /** How often a misconception did and could show, sitting by sitting. */
-  chances: Schemas['ChancesOut'][]
+  chances: Schemas['ChancesView'][]
   /** Whether each chance is drawn: for one pupil. */
   each?: boolean
 }>()

@@ -6,7 +6,7 @@ import type { Schemas } from '../api/client'
 import { dayOf } from '../answers/cells'
 import ChanceStrip from './ChanceStrip.vue'
 
-const props = defineProps<{ over: Schemas['OverTimeOut']; classId: string }>()
+const props = defineProps<{ over: Schemas['ClassOverTime']; classId: string }>()
 
 const BarChart = defineAsyncComponent(() => import('../parts/BarChart.vue'))
 

@@ -8,7 +8,7 @@ import { ask, client, type Refusal, type Schemas } from '../api/client'
 import AliasLinks from './AliasLinks.vue'
 
 /** A class's groups after all that it wrote, each with what to ask and a set to be made; and who is to be asked. */
-const props = defineProps<{ over: Schemas['OverTimeOut']; classId: string }>()
+const props = defineProps<{ over: Schemas['ClassOverTime']; classId: string }>()
 const router = useRouter()
 const refusal = ref<Refusal | null>(null)
 const making = ref<string | null>(null)

@@ -17,7 +17,7 @@ import PageHead from '../parts/PageHead.vue'
 const props = defineProps<{ classId: string }>()
 const router = useRouter()
 const found = ref<SchoolClass | null>(null)
-const over = shallowRef<Schemas['OverTimeOut'] | null>(null)
+const over = shallowRef<Schemas['ClassOverTime'] | null>(null)
 const refusal = ref<Refusal | null>(null)
 const params = { path: { class_id: props.classId } }
 const self = computed(() => (found.value ? [{ id: found.value.id, name: found.value.name }] : []))

@@ -10,7 +10,7 @@ import MathLine from '../parts/MathLine.vue'
 import PageHead from '../parts/PageHead.vue'
 
 const props = defineProps<{ classId: string; pupilId: string }>()
-const page = shallowRef<Schemas['PupilPageOut'] | null>(null)
+const page = shallowRef<Schemas['PupilPage'] | null>(null)
 const refusal = ref<Refusal | null>(null)
 const params = { path: { class_id: props.classId, pupil_id: props.pupilId } }
 const print = () => window.print()

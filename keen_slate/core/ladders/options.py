@@ -15,7 +15,7 @@ from ..grading.features import Features, features
 from ..grading.footing import Footing, footing_of
 from ..judging.misconceptions import likely_answers
 from ..limits import MOST_PARTS
-from ..reading.kinds import kind_of
+from ..reading.kinds import Target, kind_of
 from ..reading.problem import Problem
 from ..ways.settings import Ways
 from ..working.methods import work
@@ -39,7 +39,7 @@ class Option:
     right: Fraction
     answers: Mapping[str, Fraction]
     hidden: frozenset[str]
-    target: str | None = None
+    target: Target | None = None
 
     @property
     def rung(self) -> str:
@@ -65,7 +65,7 @@ def problem_on(expr: Expr, rung: str) -> Problem | None:
         return None
     if kind != "simplify" or rung not in _CONVERTED:
         return Problem(expr, None, kind)
-    target = "improper" if rung == "V2" else "fraction" if isinstance(expr, Dec) else "decimal"
+    target: Target = "improper" if rung == "V2" else "fraction" if isinstance(expr, Dec) else "decimal"
     return Problem(expr, None, "convert", target)
 
 

@@ -12,6 +12,9 @@ Kind = Literal[
     "simplify", "convert", "equivalent", "add-subtract", "decimal", "multiply-divide", "order", "missing", "story"
 ]  # fmt: skip
 
+# The form in which a lone number is asked for.
+Target = Literal["improper", "mixed", "fraction", "decimal"]
+
 KIND_NAMES: dict[Kind, str] = {
     "simplify": "a number to simplify",
     "convert": "a number to convert",

@@ -10,7 +10,7 @@ from ..expressions.text import text as write
 from ..expressions.tree import Dec, Equation, Expr, Frac, Mixed, OpenFrac, OpenMixed, OverBar, Power, Whole, value
 from ..expressions.walks import children, has_blank, largest_integer, leaves
 from ..limits import MAX_DIGITS, PRINTED, TOO_LARGE, Limits
-from .kinds import Kind, kind_of
+from .kinds import Kind, Target, kind_of
 
 CURRENCY = "$€£"
 LONE_NUMBER = re.compile(r"-?[0-9_.,/\[\]]+(?: [0-9_]+/[0-9]+)?")
@@ -23,7 +23,7 @@ class Problem:
     expr: Expr
     label: str | None
     kind: Kind
-    target: str | None = None
+    target: Target | None = None
 
     @property
     def text(self) -> str:

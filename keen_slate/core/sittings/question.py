@@ -14,6 +14,7 @@ from ..expressions.tree import Equation
 from ..expressions.walks import denominators
 from ..judging.beliefs import Seen
 from ..judging.slips import slips
+from ..reading.kinds import Target
 from ..reading.problem import labelled
 from ..teaching.points import points_of
 from ..ways.settings import Ways
@@ -31,7 +32,7 @@ class Question:
 
     source: str
     ways: Ways = field(default_factory=Ways)
-    target: str | None = None
+    target: Target | None = None
     points: tuple[tuple[str, int], ...] = ()
     labels: bool = True
     mark: DecimalMark = "."

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from datetime import date
-from typing import Annotated, Literal
+from typing import Annotated
 from uuid import UUID
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, StringConstraints
@@ -18,13 +18,13 @@ from keen_slate.core.limits import (
     TITLE_LENGTH,
     WORDS_LENGTH,
 )
+from keen_slate.core.reading.kinds import Target as Target
 from keen_slate.core.working.keys import BLANK_KEY, MARK_KEY, WORDS_KEY
 
 Source = Annotated[str, StringConstraints(max_length=SOURCE_CHARACTERS)]
 Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TITLE_LENGTH)]
 Sentence = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=WORDS_LENGTH)]
 Words = Annotated[dict[Annotated[str, StringConstraints(pattern=WORDS_KEY)], Sentence], Field(max_length=MOST_WORDS)]
-Target = Literal["improper", "mixed", "fraction", "decimal"]
 BlankKey = Annotated[str, StringConstraints(pattern=BLANK_KEY)]
 Points = Annotated[
     dict[Annotated[str, StringConstraints(pattern=MARK_KEY)], Annotated[int, Field(ge=0, le=MOST_POINTS)]],

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, RootModel
 
+from keen_slate.core.documents.nearest import NearestView
 from keen_slate.core.documents.verdict import CheckedView, EstimateVerdictView, VerdictView
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.limits import MOST_EXAMPLES
@@ -71,11 +72,8 @@ class MendIn(Strict):
     apart_from: Code | None = None
 
 
-class MendOut(BaseModel):
-    """The nearest problem that does it; null where none is near."""
-
-    text: str | None
-    glyphs: list[Glyph]
+class MendOut(RootModel[NearestView]):
+    """The nearest problem that does it."""
 
 
 class RevealRow(BaseModel):
@@ -106,7 +104,7 @@ class RevealsOut(BaseModel):
     problems: list[list[Glyph]]
     rows: list[RevealRow]
     alike: list[AlikePair]
-    add: list[MendOut]
+    add: list[NearestView]
     caught: int
     wrong: int
     teaches_estimation: bool | None

@@ -6,17 +6,15 @@ from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
-from pydantic import BaseModel, Field, StringConstraints
+from pydantic import BaseModel, Field, RootModel, StringConstraints
 
-from keen_slate.core.documents.figure import FigureView
-from keen_slate.core.documents.verdict import CheckedView, ExplanationView
-from keen_slate.core.expressions.typeset import Glyph
+from keen_slate.core.documents.about_cell import AboutCellView
+from keen_slate.core.documents.cells import CellView, PupilView, QuestionView, TallyView
+from keen_slate.core.documents.sitting import GroupView, HappenedView
 from keen_slate.core.limits import ANSWER_LENGTH, LONGEST_PASTE, MOST_EXAMPLES, MOST_PUPILS
-from keen_slate.core.sittings.judge import Word
 
 from .base import Code, Codes, Id, Query, Source, Strict, Target
-from .classes import Day, HeldOut, MendedOut, NamedCode, PupilOut
-from .explaining import MendOut
+from .classes import Day
 
 Kind = Literal["board", "quiz", "homework", "warm-up"]
 Number = Annotated[int, Field(ge=0, lt=MOST_EXAMPLES)]
@@ -38,16 +36,6 @@ class SittingChange(Strict):
     labels: bool | None = None
 
 
-class QuestionOut(BaseModel):
-    """A problem as it was given, and its answer as a pupil would write it."""
-
-    text: str
-    spoken: str
-    glyphs: list[Glyph]
-    points: int
-    answer: str
-
-
 class WordIn(Strict):
     """What a teacher says of an answer, above the program: right or wrong, the explanation that counts, points in all
     or by *steps*.
@@ -57,29 +45,6 @@ class WordIn(Strict):
     codes: Codes = []
     points: Annotated[int, Field(ge=0, le=999)] | None = None
     steps: Annotated[list[Code], Field(max_length=MOST_EXAMPLES)] | None = None
-
-
-class CellOut(BaseModel):
-    """An answer with its judgement: *name* says in few words what it is, *overruled* that its teacher has said so."""
-
-    pupil_id: UUID
-    number: int
-    written: str | None
-    glyphs: list[Glyph]
-    said: Word
-    name: str
-    points: int
-    overruled: bool
-    word: WordIn
-
-
-class Tally(BaseModel):
-    """The points of each pupil, and of each problem how many answers there are and how many of them are right."""
-
-    points: dict[UUID, int]
-    of: int
-    answered: list[int]
-    right: list[int]
 
 
 class Place(BaseModel):
@@ -100,10 +65,10 @@ class SittingOut(BaseModel):
     counter: int
     mark: str
     labels: bool
-    questions: list[QuestionOut]
-    pupils: list[PupilOut]
-    cells: list[CellOut]
-    tally: Tally
+    questions: list[QuestionView]
+    pupils: list[PupilView]
+    cells: list[CellView]
+    tally: TallyView
 
 
 class EntryIn(Strict):
@@ -131,119 +96,25 @@ class ChangesOut(BaseModel):
     """The cells that changed since then, and what they come to; null where nothing changed."""
 
     counter: int
-    cells: list[CellOut]
+    cells: list[CellView]
     gone: list[Place]
-    tally: Tally | None
+    tally: TallyView | None
 
 
-class PointsOut(BaseModel):
-    """The points of a step or of the answer, and what loses them."""
-
-    key: str
-    points: int
-    loses: str
+class AboutCellOut(RootModel[AboutCellView]):
+    """All that is known of an answer."""
 
 
-class EvidenceOut(HeldOut):
-    """A misconception over all her answers; *seen* says of each chance in turn whether it showed."""
-
-    seen: list[bool]
-
-
-class CountOut(BaseModel):
-    """How many pupils gave an answer of a kind."""
-
-    name: str
-    pupils: int
-
-
-class AboutCellOut(BaseModel):
-    """All that is known of an answer: how it may have come about, its lines if it is a working, the picture that
-    exposes it, what the pupil holds, what she no longer does, what cannot be told apart and the problem that would, and
-    the class on this problem.
-    """
-
-    explanations: list[ExplanationView]
-    form_text: str | None
-    checked: CheckedView | None
-    figure: FigureView | None
-    holds: list[EvidenceOut]
-    no_longer: list[MendedOut]
-    cannot_tell: list[list[str]]
-    telling: MendOut
-    class_on_it: list[CountOut]
-    points: list[PointsOut]
-    answer: list[Glyph]
-
-
-class PupilDid(BaseModel):
-    """A pupil who showed a misconception, with the numbers of the problems."""
-
-    id: UUID
-    alias: str
-    numbers: list[int]
-
-
-class OfCodeOut(NamedCode):
-    question: str
-    pupils: list[PupilDid]
-    did: int
-    could: int
-
-
-class OfProblemOut(BaseModel):
-    """How a problem went; *hides* are misconceptions seen in this sitting that give its right answer."""
-
-    glyphs: list[Glyph]
-    right: int
-    value: int
-    wrong: int
-    blank: int
-    commonest: list[Glyph]
-    times: int
-    name: str
-    hides: list[str]
-
-
-class HappenedOut(BaseModel):
-    """What happened in a sitting: the *main* misconceptions come first in *codes*."""
-
-    pupils: int
-    main: int
-    codes: list[OfCodeOut]
-    problems: list[OfProblemOut]
-
-
-class NextProblem(BaseModel):
-    text: str
-    target: Target | None
-    glyphs: list[Glyph]
-
-
-class GroupOut(BaseModel):
-    """A group and what comes next for it; without codes it is ready to go on, to the rung *onwards*."""
-
-    codes: list[str]
-    names: list[str]
-    pupils: list[PupilOut]
-    moved: list[UUID]
-    show: list[Glyph]
-    show_wrong: list[Glyph]
-    show_lines: list[list[Glyph]]
-    figure: FigureView | None
-    question: str
-    ladder: list[NextProblem]
-    check: NextProblem | None
-    tells_from: list[str]
-    onwards: str
+class HappenedOut(RootModel[HappenedView]):
+    """What happened in a sitting."""
 
 
 class NextOut(BaseModel):
     """Groups, who has many wrong answers without a reason, who has none at all, and the days on which it comes back."""
 
-    groups: list[GroupOut]
-    unclear: list[PupilOut]
-    absent: list[PupilOut]
+    groups: list[GroupView]
+    unclear: list[PupilView]
+    absent: list[PupilView]
     returns: list[date]
 
 

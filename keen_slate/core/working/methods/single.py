@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from math import gcd
+from typing import cast, get_args
 
 from ...arithmetic.division import long_division, only_twos_and_fives
 from ...errors import ReadError
@@ -12,6 +13,7 @@ from ...expressions.spoken import parts_name
 from ...expressions.terms import Unsigned, parts
 from ...expressions.tree import Dec, Expr, Frac, Mixed, Neg, Whole, make
 from ...expressions.walks import leaves
+from ...reading.kinds import Target
 from ...reading.problem import CURRENCY, Problem
 from ...ways.settings import Ways
 from ..proof import Working
@@ -19,7 +21,7 @@ from ..scribe import Scribe
 from ..step_kinds import DROP_ZEROS, TO_DECIMAL, TO_FRACTION, TO_IMPROPER
 from .forms import finish, improper_line, simplify, tidy_mixed, to_improper, to_mixed
 
-TARGETS = ("improper", "mixed", "fraction", "decimal")
+TARGETS: tuple[str, ...] = get_args(Target)
 
 
 def converting(problem: Problem, target: str) -> Problem:
@@ -34,7 +36,7 @@ def converting(problem: Problem, target: str) -> Problem:
     if problem.kind != "simplify":
         length = len(problem.text)
         raise ReadError("Only a single number is converted.", 0, length, "Type one number, like 4 3/7.")
-    return replace(problem, kind="convert", target=target)
+    return replace(problem, kind="convert", target=cast("Target", target))
 
 
 def work(problem: Problem, ways: Ways) -> Working:

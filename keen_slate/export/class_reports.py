@@ -5,18 +5,25 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import date
 
+from keen_slate.core.documents.over_time import (
+    ClassOverTime,
+    CodeOverTime,
+    GroupNow,
+    PupilOverTime,
+    PupilPage,
+    SittingSummary,
+)
+from keen_slate.core.documents.sitting import HappenedView
 from keen_slate.core.expressions.typeset import Glyph
-from keen_slate.export.report import Cell, Report, Table
 
-from .schemas.classes import CodeOverTime, GroupNow, OverTimeOut, PupilOverTime, PupilPageOut, SittingSummary
-from .schemas.sittings import HappenedOut
+from .report import Cell, Report, Table
 
 MOST_CODES = 12  # on a page
 MOST_SITTINGS = 12  # the last ones
 _MOST_ANSWERS = 30
 
 
-def class_report(page: OverTimeOut) -> Report:
+def class_report(page: ClassOverTime) -> Report:
     """A class on one page: its misconceptions sitting by sitting, and what each pupil holds."""
     here = [pupil for pupil in page.pupils if pupil.here]
     pupils = [
@@ -40,7 +47,7 @@ def class_report(page: OverTimeOut) -> Report:
     )
 
 
-def pupil_report(page: PupilPageOut) -> Report:
+def pupil_report(page: PupilPage) -> Report:
     """A pupil on one page: what she holds, what she no longer does, rungs reached, her last answers."""
     pupil = page.pupil
     held: list[list[Cell]] = [[one.name, one.word, f"{one.shown} of {one.chances} chances"] for one in pupil.holds]
@@ -67,7 +74,7 @@ def pupil_report(page: PupilPageOut) -> Report:
     )
 
 
-def sitting_report(title: str, said: str, found: HappenedOut) -> Report:
+def sitting_report(title: str, said: str, found: HappenedView) -> Report:
     """What happened in a sitting on one page: its main misconceptions, then problem by problem."""
     codes: list[list[Cell]] = [
         [
