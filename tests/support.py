@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import shutil
 import tempfile
 import uuid
@@ -22,6 +23,10 @@ from keen_slate.web import heavy
 from tools.browser import chromium
 from tools.postgres import DESK, USER, LocalPostgres
 from tools.server import LiveServer
+
+# Turns at heavy work of this process alone: tests do not wait for those of others.
+_run = os.environ["KEEN_SLATE_RUN"] = tempfile.mkdtemp(prefix="keen-slate-run-")
+Finalize(None, shutil.rmtree, (_run, True), exitpriority=1)
 
 
 @cache
@@ -80,9 +85,7 @@ def new_set(teacher: uuid.UUID, title: str, problems: list[str]) -> uuid.UUID:
 @cache
 def _server() -> LiveServer:
     # Both cores are at work when the tests run: what gives way to everything would never have its turn.
-    run = tempfile.mkdtemp(prefix="keen-slate-run-")  # turns of its own: other tests do not wait for them
-    Finalize(None, shutil.rmtree, (run, True), exitpriority=1)
-    made = LiveServer(database_url(), desk_url(), more={"KEEN_SLATE_NICE": "0", "KEEN_SLATE_RUN": run})
+    made = LiveServer(database_url(), desk_url(), more={"KEEN_SLATE_NICE": "0"})
     Finalize(None, made.stop, exitpriority=3)
     return made
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from random import Random
 from typing import Any, TypeVar
 
@@ -27,14 +27,18 @@ def sweep(usual: int, whole: int) -> int:
     return whole if os.environ.get("KEEN_SLATE_ALL") else usual
 
 
-def drawn(things: Mapping[str, T]) -> dict[str, T]:
-    """Some of *things*: a third of them, another one with each version of the files, or all of them by
-    ./slate test --all.
-    """
+def some(things: Iterable[T]) -> list[T]:
+    """A third of *things* in their order, another one with each version of the files; all by ./slate test --all."""
+    there = list(things)
     if os.environ.get("KEEN_SLATE_ALL"):
-        return dict(things)
+        return there
     dice = Random(os.environ.get("KEEN_SLATE_SEED", ""))
-    return {name: things[name] for name in dice.sample(sorted(things), -(-len(things) // 3))}
+    return [there[i] for i in sorted(dice.sample(range(len(there)), -(-len(there) // 3)))]
+
+
+def drawn(things: Mapping[str, T]) -> dict[str, T]:
+    """The same of what has names."""
+    return {name: things[name] for name in some(sorted(things))}
 
 
 def viewed(*arguments: Any, **more: Any) -> Any:

@@ -1,4 +1,4 @@
-"""Style, types, then all tests with unittest, some of a class at a time on every core; the last line counts them.
+"""Style, types, then all tests with unittest, some of a class at a time; the last line counts them.
 
 python -m tools.run_tests [PATTERN ...]    only the tests whose name holds one of the patterns, without the checks
 python -m tools.run_tests --all ...        every sweep whole, which takes about twice as long
@@ -161,8 +161,8 @@ def main(patterns: list[str]) -> int:
         os.environ["KEEN_SLATE_ALL"] = "1"
     prepare()
     done: list[Ran] = []
-    cores = os.cpu_count() or 1
-    with ProcessPoolExecutor(cores, multiprocessing.get_context("spawn"), initializer=prepare) as pool:
+    at_once = 1 + (os.cpu_count() or 1)  # where one waits for what starts or ends, the others have its core
+    with ProcessPoolExecutor(at_once, multiprocessing.get_context("spawn"), initializer=prepare) as pool:
         for future in as_completed([pool.submit(run_some, names) for names in _units(patterns)]):
             done.append(future.result())
             print(done[-1].output, flush=True)

@@ -10,6 +10,8 @@ import unittest
 import xml.etree.ElementTree as ET
 import zipfile
 from collections import Counter
+from functools import cache
+from multiprocessing.util import Finalize
 from pathlib import Path
 
 from docx import Document
@@ -64,24 +66,25 @@ def tight(written):
     return re.sub(r"[\s{}]", "", written)
 
 
-def saved_by_office(made, kind, wanted):
-    """The file *made*, opened by the office program and saved as another kind."""
+@cache
+def _profile():
+    """The office program's own settings, which it makes when it first runs."""
+    directory = tempfile.TemporaryDirectory()
+    Finalize(None, directory.cleanup, exitpriority=1)
+    return directory.name
+
+
+def saved_by_office(files, wanted):
+    """Each of the *files* (as content and kind), opened by the office program and saved as another kind."""
     with tempfile.TemporaryDirectory() as directory:
-        (Path(directory) / f"set.{kind}").write_bytes(made)
-        profile = f"-env:UserInstallation=file://{directory}/profile"
-        out = Path(directory) / "out"
-        command = [
-            "soffice",
-            profile,
-            "--headless",
-            "--convert-to",
-            wanted,
-            "--outdir",
-            str(out),
-            f"{directory}/set.{kind}",
-        ]
+        paths = [Path(directory, f"{i}.{kind}") for i, (_, kind) in enumerate(files)]
+        for path, (made, _) in zip(paths, files, strict=True):
+            path.write_bytes(made)
+        out = Path(directory, "out")
+        command = ["soffice", f"-env:UserInstallation=file://{_profile()}", "--headless", "--convert-to", wanted,
+            "--outdir", out, *paths]  # fmt: skip
         subprocess.run(command, check=True, capture_output=True, timeout=180)
-        return (out / f"set.{wanted}").read_bytes()
+        return [out.joinpath(f"{path.stem}.{wanted}").read_bytes() for path in paths]
 
 
 def formulas(docx_file):
@@ -100,15 +103,18 @@ def is_struck(run):
 class OfficeTests(unittest.TestCase):
     def test_every_formula_is_still_the_same_after_an_office_program_has_saved_it(self):
         problems = [problem for _, some in SETS for problem in some] + list(MORE)
+        files, wanted = [], []
         for ways, mark in ((Ways(), "."), (Ways.of({"decimal_mark": "comma"}), ",")):
             worked = [as_item(work_text(problem, ways, mark=".")) for problem in problems]
-            wanted = [
+            exprs = [
                 tight(text(expr).replace(".", mark))
                 for entry in outline(worked)
                 for expr in (entry.start, *[line.expr for line in entry.lines if entry.grid is None])
             ]
-            for made, kind in ((odt("All kinds", worked), "odt"), (docx("All kinds", worked), "docx")):
-                self.assertEqual(formulas(saved_by_office(made, kind, "docx")), wanted, kind)
+            files += [(odt("All kinds", worked), "odt"), (docx("All kinds", worked), "docx")]
+            wanted += [exprs, exprs]
+        for saved, exprs, (_, kind) in zip(saved_by_office(files, "docx"), wanted, files, strict=True):
+            self.assertEqual(formulas(saved), exprs, kind)
 
     def test_squares_and_boxes_are_tables_and_pictures_are_numbered_in_an_office_program(self):
         items = [
@@ -118,8 +124,8 @@ class OfficeTests(unittest.TestCase):
         ]
         *sheets, boxed = outline(items, pictures=True)
         captions = [one.caption for entry in (*sheets, boxed) for one in entry.drawings]
-        for make, kind in ((odt, "odt"), (docx, "docx")):
-            saved = saved_by_office(make("Planks", items, "", DIST / "typefaces"), kind, "docx")
+        made = [(make("Planks", items, "", DIST / "typefaces"), kind) for make, kind in ((odt, "odt"), (docx, "docx"))]
+        for saved, (_, kind) in zip(saved_by_office(made, "docx"), made, strict=True):
             document = Document(io.BytesIO(saved))
             *tables, boxes = document.tables
             for table, entry in zip(tables, sheets, strict=True):
@@ -136,8 +142,9 @@ class OfficeTests(unittest.TestCase):
 
     def test_examples_and_answers_are_numbered_by_the_program(self):
         items = [as_item(work_text(problem)) for problem in ("12.05 - 8.36", "7 1/4 - 3 5/6 ft")]
-        for made, kind in ((odt("Planks", items), "odt"), (docx("Planks", items), "docx")):
-            lines = saved_by_office(made, kind, "txt").decode("utf-8-sig").splitlines()
+        made = [(odt("Planks", items), "odt"), (docx("Planks", items), "docx")]
+        for saved, (_, kind) in zip(saved_by_office(made, "txt"), made, strict=True):
+            lines = saved.decode("utf-8-sig").splitlines()
             numbered = [" ".join(line.split()) for line in lines if re.match(r"\s*\d+\.\s", line)]
             kinds = ["1. A decimal calculation", "2. Adding and subtracting fractions and mixed numbers"]
             self.assertEqual(numbered, [*kinds, "1. 3.69", "2. 3 5/12 ft"], kind)
@@ -149,7 +156,7 @@ class SheetTests(unittest.TestCase):
     def test_a_table_stays_text_in_a_spreadsheet_and_comes_back_from_it(self):
         rows = rows_for([work_text(problem) for problem in self.PROBLEMS])
         for made, kind in ((workbook(rows), "xlsx"), (("\ufeff" + written(rows)).encode(), "csv")):
-            saved = saved_by_office(made, kind, "xlsx" if kind == "csv" else "csv")
+            (saved,) = saved_by_office([(made, kind)], "xlsx" if kind == "csv" else "csv")
             if kind == "csv":
                 cells = [row[1].value for row in load_workbook(io.BytesIO(saved)).active.iter_rows(min_row=2)]
                 self.assertEqual([type(one) for one in cells], [str] * len(cells), "no date, no number")
