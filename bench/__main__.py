@@ -42,7 +42,7 @@ from keen_slate.core.worked import work_text
 from keen_slate.export.paper.options import Options
 from keen_slate.export.typesetting import FOLDER
 from keen_slate.store.demo import load
-from keen_slate.web.given import Given
+from keen_slate.web.given import GivenExample
 from keen_slate.web.papers import Wish, handout_pages, handout_pdf
 from keen_slate.web.schemas.papers import MOST_PAGES
 from tools.application import ROOT
@@ -191,7 +191,7 @@ def paper() -> None:
     """
     wish = read_spec({"from": "M1", "to": "M9", "steps": 30, "avoid": ["negatives"]})
     sources = [written(one.expr) for one in build(wish).problems]
-    examples = [Given(source, None, {}, i, {}, {}, {}, {}) for i, source in enumerate(sources)]
+    examples = [GivenExample(source, None, {}, i, {}, {}, {}, {}) for i, source in enumerate(sources)]
     typefaces = ROOT / "frontend" / "dist" / FOLDER
     for said, pictures, versions in (
         ("without pictures", False, 1),

@@ -17,7 +17,7 @@ from keen_slate.core.judging.beliefs import LIKELY, SHOWS, SLIPS, Given, Priors,
 from keen_slate.core.ladders import build_or_why, read_spec
 from keen_slate.core.sittings.holding import believe, given_by
 from keen_slate.core.sittings.question import Question, asked_of
-from keen_slate.core.sittings.stand_in import Pupil, answers
+from keen_slate.core.sittings.stand_in import StandIn, answers
 
 CODES = (
     "smaller-from-larger", "add-across", "top-not-scaled", "regroup-ten", "whole-not-reduced", "fraction-brought-down",
@@ -40,13 +40,13 @@ def revealing_set(count: int, seed: int) -> list[str]:
     return [text(one.expr) for one in made.problems]
 
 
-def make_pupils(seed: int) -> list[Pupil]:
+def make_pupils(seed: int) -> list[StandIn]:
     """Pupils with one to three of the codes each, which show three times in four; 8 slips in a hundred."""
     dice = Random(f"pupils {seed}")
-    return [Pupil(f"pupil {i}", tuple(dice.sample(CODES, dice.randint(1, 3))), 75, 8) for i in range(_PUPILS)]
+    return [StandIn(f"pupil {i}", tuple(dice.sample(CODES, dice.randint(1, 3))), 75, 8) for i in range(_PUPILS)]
 
 
-def written_by(pupils: Sequence[Pupil], problems: Sequence[str], seed: int) -> dict[str, list[str]]:
+def written_by(pupils: Sequence[StandIn], problems: Sequence[str], seed: int) -> dict[str, list[str]]:
     """What each pupil writes, by alias."""
     wrote: dict[str, list[str]] = {one.alias: [] for one in pupils}
     for one in answers(pupils, problems, seed):

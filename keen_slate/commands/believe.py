@@ -13,7 +13,7 @@ from keen_slate.core.errors import ReadError
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.limits import MOST_EXAMPLES, MOST_PUPILS, MOST_SITTINGS
 from keen_slate.core.sittings.holding import Held, believe, given_by
-from keen_slate.core.sittings.over_time import Sitting, over_time, warm_up
+from keen_slate.core.sittings.over_time import SittingAnswers, over_time, warm_up
 from keen_slate.core.sittings.question import Question, asked_of
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import mark_of, voice_of
@@ -51,7 +51,7 @@ def run(known: argparse.Namespace, parser: argparse.ArgumentParser) -> int:
     return 0
 
 
-def _say_over_time(sittings: list[Sitting], today: date, ways: Ways, document_wanted: bool) -> int:
+def _say_over_time(sittings: list[SittingAnswers], today: date, ways: Ways, document_wanted: bool) -> int:
     found = over_time(sittings, today)
     asked = [problem for one in sittings if one.day <= today for problem in one.asked]
     again = [one.source for one in warm_up(found, asked, today)]
@@ -124,7 +124,7 @@ def _answers(given: Mapping[str, Any], place: str) -> tuple[list[str], Class]:
     return problems, pupils
 
 
-def _sittings(given: Mapping[str, Any], ways: Ways) -> tuple[list[Sitting], date]:
+def _sittings(given: Mapping[str, Any], ways: Ways) -> tuple[list[SittingAnswers], date]:
     """The sittings in the order of their days, and what day it is."""
     found = given["sittings"]
     if not isinstance(found, list) or not 1 <= len(found) <= MOST_SITTINGS or {"problems", "pupils"} & set(given):
@@ -140,7 +140,7 @@ def _sittings(given: Mapping[str, Any], ways: Ways) -> tuple[list[Sitting], date
         problems, pupils = _answers(one, place)
         asked = tuple([asked_of(Question(problem, ways, mark=mark_of(ways))) for problem in problems])
         wrote = {alias: given_by(asked, answers) for alias, answers in pupils.items()}
-        sittings.append(Sitting(_day(one.get("day"), f"{place}day"), asked, wrote))
+        sittings.append(SittingAnswers(_day(one.get("day"), f"{place}day"), asked, wrote))
     today = _day(given["today"], "today") if "today" in given else date.today()
     return sorted(sittings, key=lambda one: one.day), today
 

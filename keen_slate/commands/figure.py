@@ -64,6 +64,6 @@ def _pictures_there(working: Working) -> str:
     problem = {figure.kind for kind in FIGURE_KINDS if (figure := choose.of_problem(working, kind)) is not None}
     there = [f"--kind {', '.join(sorted(problem))}"] if problem else []
     for i, step in enumerate(working.steps):
-        kinds = choose.offered(choose.Seen.of(step, look))
+        kinds = choose.offered(choose.StepSeen.of(step, look))
         there += [f"--step {i + 1} --kind {', '.join(kinds)}"] if kinds else []
     return f"There are: {'; '.join(there)}." if there else "Neither it nor any of its steps has one."

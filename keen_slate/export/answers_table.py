@@ -16,7 +16,7 @@ _ALIAS_HEADS = ("alias", "pupil", "pupils", "name", "")
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class AnswersRow:
     """A line of a table, counted from 1: an *alias*, what is *written* to each question in their order, and *why* it
     cannot be taken.
     """
@@ -29,14 +29,14 @@ class Row:
 
 
 @dataclass(frozen=True, slots=True)
-class Table:
+class AnswersTable:
     """A table that was brought: its *columns*, the question (from 0) that each belongs to, its *rows*, and what else is
     *said* of it.
     """
 
     columns: tuple[str, ...]
     questions: tuple[int | None, ...]
-    rows: tuple[Row, ...]
+    rows: tuple[AnswersRow, ...]
     said: tuple[str, ...]
 
 
@@ -50,7 +50,7 @@ def table(questions: Sequence[str], rows: Sequence[tuple[str, Sequence[tuple[str
     return written(made)
 
 
-def read(text: str, questions: Sequence[str], pupils: Mapping[str, str]) -> Table:
+def read(text: str, questions: Sequence[str], pupils: Mapping[str, str]) -> AnswersTable:
     """What a table says of *questions* (texts) and *pupils* (alias -> who it is). Raises `ReadError` where it is no
     table.
 
@@ -73,7 +73,7 @@ def read(text: str, questions: Sequence[str], pupils: Mapping[str, str]) -> Tabl
             why = f"{found[0]} stands on line {seen[alias.casefold()]} as well."
         elif found:
             seen[alias.casefold()] = number
-        rows.append(Row(number, alias, found[1] if found else None, wrote, why))
+        rows.append(AnswersRow(number, alias, found[1] if found else None, wrote, why))
     strange = [
         name for name, at in zip(head[1:], columns[1:], strict=True) if has_head and at is None and not _is_ours(name)
     ]
@@ -83,7 +83,7 @@ def read(text: str, questions: Sequence[str], pupils: Mapping[str, str]) -> Tabl
     missing = len(head) - 1 - len(questions)
     if not has_head and missing > 0:
         said.append(f"There are {len(questions)} problems; {missing} more columns are left out.")
-    return Table(tuple(head), tuple(columns), tuple(rows), tuple(said))
+    return AnswersTable(tuple(head), tuple(columns), tuple(rows), tuple(said))
 
 
 def _is_head(cells: Sequence[str], known: Mapping[str, object], questions: Sequence[str]) -> bool:

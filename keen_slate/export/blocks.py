@@ -38,7 +38,7 @@ class Run:
 
 
 @dataclass(frozen=True, slots=True)
-class Written:
+class WrittenLine:
     """A line of mathematics or a sentence."""
 
     style: Literal["line", "jotting", "story", "sentence", "answer", "said"]
@@ -80,7 +80,7 @@ class Pause:
 
 
 @dataclass(frozen=True, slots=True)
-class Cell:
+class BoxCell:
     """A box with a title, and what it is answered with; *number* where it is a question, else 0."""
 
     title: str
@@ -93,7 +93,7 @@ class Cell:
 class Boxes:
     """Boxes in pairs; questions stand under each other."""
 
-    cells: tuple[Cell, ...]
+    cells: tuple[BoxCell, ...]
     questions: bool
     block: Literal["boxes"] = "boxes"
 
@@ -102,7 +102,7 @@ class Boxes:
 class Table:
     """Rows of a table: the head of each, and its cells."""
 
-    rows: tuple[tuple[str, Written], ...]
+    rows: tuple[tuple[str, WrittenLine], ...]
     block: Literal["table"] = "table"
 
 
@@ -110,11 +110,11 @@ class Table:
 class Ticks:
     """What is ticked, with a box before each; *label* is printed in bold."""
 
-    options: tuple[tuple[str, Written], ...]
+    options: tuple[tuple[str, WrittenLine], ...]
     block: Literal["ticks"] = "ticks"
 
 
-Block = Written | Picture | Room | Pause | Boxes | Table | Ticks
+Block = WrittenLine | Picture | Room | Pause | Boxes | Table | Ticks
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,13 +122,13 @@ class Head:
     """The line that an example begins with."""
 
     number: int
-    problem: Written | None
+    problem: WrittenLine | None
     label: str = ""
     marks: str = ""
 
 
 @dataclass(frozen=True, slots=True)
-class Example:
+class PageExample:
     """An example on a page: what stands before the room to work in, and what after it."""
 
     head: Head
@@ -143,14 +143,14 @@ class Example:
 
 def written(
     style: Literal["line", "jotting", "story", "sentence", "answer", "said"], pieces: Sequence[Glyph], voice: Voice
-) -> Written:
+) -> WrittenLine:
     """*pieces* in a *style*; what is mathematics among them is read aloud in the class's *voice*."""
-    return Written(style, tuple(_runs(pieces, voice)))
+    return WrittenLine(style, tuple(_runs(pieces, voice)))
 
 
-def words(style: Literal["story", "sentence", "answer", "said"], text: str) -> Written:
+def words(style: Literal["story", "sentence", "answer", "said"], text: str) -> WrittenLine:
     """A sentence."""
-    return Written(style, (Run((Piece("words", text),), ""),))
+    return WrittenLine(style, (Run((Piece("words", text),), ""),))
 
 
 def _runs(pieces: Sequence[Glyph], voice: Voice) -> Iterable[Run]:

@@ -16,7 +16,7 @@ from keen_slate.core.documents.over_time import (
 from keen_slate.core.documents.sitting import HappenedView
 from keen_slate.core.expressions.typeset import Glyph
 
-from .report import Cell, Report, Table
+from .report import Cell, Report, ReportTable
 
 MOST_CODES = 12  # on a page
 MOST_SITTINGS = 12  # the last ones
@@ -40,9 +40,9 @@ def class_report(page: ClassOverTime) -> Report:
         page.name,
         _over(page.sittings, f"{len(here)} pupils"),
         [
-            Table("Groups now", said, ["", "who", "ask"] if groups else [], groups),
+            ReportTable("Groups now", said, ["", "who", "ask"] if groups else [], groups),
             _codes(page.codes, page.sittings, "pupils who showed it (and how often, of its chances)"),
-            Table("Pupils", "", ["", "right", "holds", "no longer"], pupils),
+            ReportTable("Pupils", "", ["", "right", "holds", "no longer"], pupils),
         ],
     )
 
@@ -66,10 +66,10 @@ def pupil_report(page: PupilPage) -> Report:
         pupil.alias,
         f"{page.class_name}, {_share(pupil)} answers right",
         [
-            Table("Holds", "" if held else "Nothing stands out.", ["", "", ""], held),
-            Table("No longer", "" if gone else "Nothing yet.", ["", "", ""], gone),
-            Table("Rungs reached", "" if reached else "None yet: right on two days.", ["", ""], reached),
-            Table("Answers", shown, ["problem", "written", "", "day"], rows),
+            ReportTable("Holds", "" if held else "Nothing stands out.", ["", "", ""], held),
+            ReportTable("No longer", "" if gone else "Nothing yet.", ["", "", ""], gone),
+            ReportTable("Rungs reached", "" if reached else "None yet: right on two days.", ["", ""], reached),
+            ReportTable("Answers", shown, ["problem", "written", "", "day"], rows),
         ],
     )
 
@@ -103,19 +103,21 @@ def sitting_report(title: str, said: str, found: HappenedView) -> Report:
         title,
         said,
         [
-            Table("What they did", "", ["", "pupils", "chances", "who", "ask"], codes),
-            Table("Problem by problem", "", heads, problems),
+            ReportTable("What they did", "", ["", "pupils", "chances", "who", "ask"], codes),
+            ReportTable("Problem by problem", "", heads, problems),
         ],
     )
 
 
-def _codes(codes: Sequence[CodeOverTime], sittings: Sequence[SittingSummary], said: str) -> Table:
+def _codes(codes: Sequence[CodeOverTime], sittings: Sequence[SittingSummary], said: str) -> ReportTable:
     last = slice(-MOST_SITTINGS, None)
     rows: list[list[Cell]] = [
         [one.name, *[f"{it.pupils} ({it.did} of {it.could})" if it.could else "–" for it in one.sittings[last]]]
         for one in codes[:MOST_CODES]
     ]
-    return Table("What they wrote", f"In each sitting: {said}.", ["", *[_day(one.day) for one in sittings[last]]], rows)
+    return ReportTable(
+        "What they wrote", f"In each sitting: {said}.", ["", *[_day(one.day) for one in sittings[last]]], rows
+    )
 
 
 def _held_by(group: GroupNow) -> str:

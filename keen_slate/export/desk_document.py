@@ -37,7 +37,7 @@ class DeskDocument(Part):
 
 
 @dataclass(slots=True)
-class Desk:
+class WholeDesk:
     """All that is a teacher's: her *ways*, her sets by the file that each is in (`set_files`), classes, and scenarios.
 
     *left* names what could not be read, and why.
@@ -51,7 +51,7 @@ class Desk:
     left: list[str] = field(default_factory=list)
 
 
-def packed(desk: Desk) -> bytes:
+def packed(desk: WholeDesk) -> bytes:
     """A *desk* as a file; the same desk makes the same bytes."""
     head = DeskDocument(format="keen-slate/desk", version=1, name=desk.name[:TITLE_LENGTH], ways=desk.ways)
     files = {_DESK: json_document.written(head)}
@@ -89,13 +89,13 @@ def refuse_large(file: bytes) -> None:
         raise ReadError("This file is too large.", 0, 0, "Bring the sets in one by one.")
 
 
-def unpacked(file: bytes) -> Desk:
+def unpacked(file: bytes) -> WholeDesk:
     """The desk that a *file* holds. Raises `ReadError` where it is none."""
     refuse_large(file)
     with zipfile.ZipFile(io.BytesIO(file)) as given:
         head = json_document.read(_content(given, _DESK), DeskDocument, "desk", "It has a few lines.")
         ways_at(head.ways, "ways")
-        desk = Desk(head.name, dict(head.ways))
+        desk = WholeDesk(head.name, dict(head.ways))
         for name in given.namelist():
             if name == _DESK or name.endswith("/"):
                 continue
@@ -106,7 +106,7 @@ def unpacked(file: bytes) -> Desk:
     return desk
 
 
-def _take(desk: Desk, name: str, content: bytes) -> None:
+def _take(desk: WholeDesk, name: str, content: bytes) -> None:
     match name.split("/"):
         case ["sets", place, _] if place in PLACES:
             desk.sets[name] = set_document.read_document(content)

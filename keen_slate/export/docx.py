@@ -40,10 +40,10 @@ def docx(title: str, items: Sequence[Item], author: str = "", typefaces: Path | 
 
     With pictures where the folder of the *typefaces* is given that their labels are set in.
     """
-    return _Writer(title, items, author, typefaces).file()
+    return _DocxWriter(title, items, author, typefaces).file()
 
 
-class _Writer:
+class _DocxWriter:
     def __init__(self, title: str, items: Sequence[Item], author: str, typefaces: Path | None) -> None:
         self.made = Document()
         about = self.made.core_properties

@@ -42,7 +42,7 @@ _ZEROS = "0{0,2}"  # that may stand before a number
 
 
 @dataclass(frozen=True, slots=True)
-class Judged:
+class ExpectedAnswer:
     """An answer that is expected: its *texts*, a *pattern* of further spellings (""), the *identifier* of its feedback,
     and what that says.
     """
@@ -61,7 +61,7 @@ class Gap:
     pattern: str
 
 
-def expected(worked: Worked) -> list[Judged]:
+def expected(worked: Worked) -> list[ExpectedAnswer]:
     """The right answer, then each likely wrong one that is written differently.
 
     What is said of a wrong one is how it may have come about, never that it did.
@@ -70,7 +70,7 @@ def expected(worked: Worked) -> list[Judged]:
     voice = voice_of(working.ways)
     label = working.problem.label
     right = tuple(right_spellings(worked))
-    judged = [Judged(right, right_pattern(worked), RIGHT, "Right.")]
+    judged = [ExpectedAnswer(right, right_pattern(worked), RIGHT, "Right.")]
     taken = set(right)
     for found in worked.likely:
         bare = voice.text(found.wrong.answer)
@@ -83,7 +83,7 @@ def expected(worked: Worked) -> list[Judged]:
             continue
         taken.update(texts)
         said = f"One way to this answer: {voice.said(found.entry.name)}. {voice.said(found.entry.question)}"
-        judged.append(Judged(tuple(texts), "", found.entry.code, said))
+        judged.append(ExpectedAnswer(tuple(texts), "", found.entry.code, said))
     return judged
 
 

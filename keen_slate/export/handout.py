@@ -13,7 +13,7 @@ from . import typesetting
 from .grey import grey
 from .paper.kinds import KINDS
 from .paper.options import Options
-from .paper.parts import Numbered, Part, Sheet, is_empty, numbers_on
+from .paper.parts import Numbered, PageMaterial, Part, is_empty, numbers_on
 
 TEMPLATE = "handout.typ"
 Version = tuple[str, Sequence[Numbered]]  # its letter ("" where there is one version only), its examples
@@ -22,7 +22,9 @@ Version = tuple[str, Sequence[Numbered]]  # its letter ("" where there is one ve
 def parts_of(title: str, versions: Sequence[Version], options: Options) -> list[Part]:
     """What the handout is made of: the pupils' pages of all versions, then what is for the teacher."""
     made = [
-        part for letter, items in versions for part in KINDS[options.kind](Sheet(title, letter, tuple(items), options))
+        part
+        for letter, items in versions
+        for part in KINDS[options.kind](PageMaterial(title, letter, tuple(items), options))
     ]
     there = [part for part in made if not is_empty(part)]
     return sorted(there, key=lambda part: part.part in ("key", "copy"))

@@ -64,10 +64,10 @@ def odt(title: str, items: Sequence[Item], author: str = "", typefaces: Path | N
 
     With pictures where the folder of the *typefaces* is given that their labels are set in.
     """
-    return _Writer(title, items, author, typefaces).file()
+    return _OdtWriter(title, items, author, typefaces).file()
 
 
-class _Writer:
+class _OdtWriter:
     def __init__(self, title: str, items: Sequence[Item], author: str, typefaces: Path | None) -> None:
         self.title, self.author = title, author
         self.formulas: list[bytes] = []

@@ -13,7 +13,7 @@ from keen_slate.core.expressions.tree import Equation
 from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import Worked
 
-from .expected import RIGHT, Gap, Judged, expected, gaps
+from .expected import RIGHT, ExpectedAnswer, Gap, expected, gaps
 from .notation import NAMESPACE, mathml
 
 _XML = "http://www.w3.org/XML/1998/namespace"
@@ -72,7 +72,7 @@ def gap_item(identifier: str, title: str, worked: Worked, points: int, wanted: S
     every = ET.SubElement(branch, "qti-and") if len(names) > 1 else branch
     for name, gap in zip(names, wanted, strict=True):
         _matches(every, name, gap.texts, gap.pattern)
-    right = Judged((), "", RIGHT, "Right.")
+    right = ExpectedAnswer((), "", RIGHT, "Right.")
     _judge(branch, right, points)
     _feedback(root, right.identifier, right.said)
     return root
@@ -187,7 +187,7 @@ def _match(branch: ET.Element, kind: str, name: str, base: str, value: str) -> E
     return match
 
 
-def _judge(branch: ET.Element, one: Judged, points: int) -> None:
+def _judge(branch: ET.Element, one: ExpectedAnswer, points: int) -> None:
     if one.identifier == RIGHT:
         _set(branch, _SCORE, "float", str(points))
     _set(branch, _FEEDBACK, "identifier", one.identifier)

@@ -20,7 +20,7 @@ SIZES = (10.5, 9, 7.5, 6.2)  # points; the largest in which all fits on one page
 
 
 @dataclass(frozen=True, slots=True)
-class Table:
+class ReportTable:
     """A heading, words below it, and a table whose first cell of a row is its head."""
 
     heading: str
@@ -35,7 +35,7 @@ class Report:
 
     title: str
     said: str
-    tables: Sequence[Table]
+    tables: Sequence[ReportTable]
 
 
 def report(page: Report, typefaces: Path) -> bytes:

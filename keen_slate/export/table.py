@@ -46,7 +46,7 @@ def rows_for(examples: Sequence[Worked]) -> list[list[object]]:
 
 
 @dataclass(frozen=True, slots=True)
-class Line:
+class TableLine:
     """A line that was brought: *number* from 1, its *text*, and whether it can be taken; if not, *why*."""
 
     number: int
@@ -55,7 +55,7 @@ class Line:
     why: str = ""
 
 
-def judged(brought: str, known: Collection[str], ways: Ways) -> list[Line]:
+def judged(brought: str, known: Collection[str], ways: Ways) -> list[TableLine]:
     """Each problem of *brought* (a line each, or CSV with a column called problem), judged; empty lines are left out.
 
     A copy of a *known* problem or of an earlier line is a duplicate.
@@ -66,13 +66,13 @@ def judged(brought: str, known: Collection[str], ways: Ways) -> list[Line]:
         try:
             worked = work_text(typed, ways, mark_of(ways))
         except CoreError as error:
-            lines.append(Line(number, typed, "unreadable", f"{error.message} {error.hint}"))
+            lines.append(TableLine(number, typed, "unreadable", f"{error.message} {error.hint}"))
             continue
         key = _copy_key(worked.working.problem)
         if key in seen:
-            lines.append(Line(number, typed, "duplicate", "This problem is there already."))
+            lines.append(TableLine(number, typed, "duplicate", "This problem is there already."))
         else:
-            lines.append(Line(number, typed, "read"))
+            lines.append(TableLine(number, typed, "read"))
         seen.add(key)
     return lines
 

@@ -11,7 +11,7 @@ from keen_slate.core.layouts.laying import lay
 from keen_slate.core.stories.story import story_of
 from keen_slate.core.teaching.fading import Fading
 
-from .blocks import Block, Room, Table, Written, picture, written
+from .blocks import Block, Room, Table, WrittenLine, picture, written
 from .item import Item
 from .workings import line
 
@@ -19,7 +19,7 @@ _DRAW = Room("draw", "Draw the model.")
 _CALCULATE = Room("fill")
 
 
-class Told:
+class ToldParts:
     """The parts of a story, with what a *fading* leaves to pupils; *whole*: all of it."""
 
     def __init__(self, item: Item, fading: Fading) -> None:
@@ -74,7 +74,7 @@ class Told:
         _, laid = lay(self.item.working)
         return [] if laid.sheet is not None or laid.boxes else [self.calculation()]
 
-    def calculation(self) -> Written:
+    def calculation(self) -> WrittenLine:
         """The first calculation, whatever the layout."""
         return line(self.item.working, None, "", self.fading)
 

@@ -18,7 +18,7 @@ from keen_slate.core.ways.voices import voice_of
 from keen_slate.core.working.keys import step_keys
 from keen_slate.core.working.proof import Working
 
-from .blocks import Block, Boxes, Cell, Pause, Picture, Room, Written, picture, written
+from .blocks import Block, BoxCell, Boxes, Pause, Picture, Room, WrittenLine, picture, written
 from .item import Item
 from .squares import size_of, squares
 
@@ -37,7 +37,7 @@ def body(item: Item, fading: Fading, pictures: bool) -> list[Block]:
     return [block for i in range(len(item.working.steps)) for block in _step(item, i, fading, pictures)]
 
 
-def line(working: Working, index: int | None, key: str, fading: Fading) -> Written:
+def line(working: Working, index: int | None, key: str, fading: Fading) -> WrittenLine:
     """The problem (*index* None) or the end of a step, with its blanks."""
     voice = voice_of(working.ways)
     if index is None:
@@ -69,16 +69,16 @@ def _hides(item: Item, index: int, fading: Fading) -> bool:
     return fading.hides_line(index, step_keys(item.working))
 
 
-def _written(item: Item, index: int, fading: Fading) -> Written:
+def _written(item: Item, index: int, fading: Fading) -> WrittenLine:
     return line(item.working, index, step_keys(item.working)[index], fading)
 
 
-def _jottings(item: Item, steps: Iterable[int], fading: Fading) -> list[Written]:
+def _jottings(item: Item, steps: Iterable[int], fading: Fading) -> list[WrittenLine]:
     every = [Jotting(rich, i, j) for i in steps for j, rich in enumerate(item.working.steps[i].lines)]
     return [found for one in every if (found := _jotting(item, one, fading)) is not None]
 
 
-def _jotting(item: Item, one: Jotting, fading: Fading) -> Written | None:
+def _jotting(item: Item, one: Jotting, fading: Fading) -> WrittenLine | None:
     if one.step is None:
         return written("jotting", item.voice.typeset(one.rich), item.voice)
     key = f"{step_keys(item.working)[one.step]} line {one.line}"
@@ -116,13 +116,13 @@ def _boxes(item: Item, boxes: tuple[Box, ...], fading: Fading, numbered: bool) -
     return Boxes(tuple(made), numbered)
 
 
-def _box(item: Item, box: Box, fading: Fading, number: int) -> Cell:
+def _box(item: Item, box: Box, fading: Fading, number: int) -> BoxCell:
     steps = [row.step for row in box.rows]
     hidden = any(step is not None and _hides(item, step, fading) for step in steps)
     answer = item.voice.said(box.answer) if box.answer and not hidden else ""
     blocks: list[Block] = [_row(item, step, fading) for step in steps]
     blocks += [found for one in box.jottings if (found := _jotting(item, one, fading)) is not None]
-    return Cell(box.heading(item.voice), answer, number, tuple(blocks))
+    return BoxCell(box.heading(item.voice), answer, number, tuple(blocks))
 
 
 def _row(item: Item, step: int | None, fading: Fading) -> Block:

@@ -12,7 +12,7 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from keen_slate.core.sittings.stand_in import Pupil, answers, make_class
+from keen_slate.core.sittings.stand_in import StandIn, answers, make_class
 
 from .classes import Classes
 from .models import ExampleSet
@@ -63,8 +63,8 @@ def load(session: Session, teacher_id: uuid.UUID) -> None:
     )
 
 
-def _pupils(habits: Mapping[str, Sequence[str]]) -> list[Pupil]:
-    return [Pupil(alias, tuple([code for code, who in habits.items() if alias in who]), 85, 4) for alias in HERON]
+def _pupils(habits: Mapping[str, Sequence[str]]) -> list[StandIn]:
+    return [StandIn(alias, tuple([code for code, who in habits.items() if alias in who]), 85, 4) for alias in HERON]
 
 
 class _Class:
@@ -74,7 +74,7 @@ class _Class:
         self.ids = {pupil.alias: pupil.id for pupil in classes.pupils(self.made.id)}
         self.store = Sittings(session, teacher_id)
 
-    def sit(self, example_set: ExampleSet, day: date, kind: str, pupils: Sequence[Pupil], away: str) -> None:
+    def sit(self, example_set: ExampleSet, day: date, kind: str, pupils: Sequence[StandIn], away: str) -> None:
         """A sitting in which stand-ins with their habits wrote; one of them was *away*."""
         sources = [one.source for one in example_set.examples]
         questions: list[dict[str, Any]] = [

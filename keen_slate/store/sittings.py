@@ -35,7 +35,7 @@ class Entered:
     gone: bool = False
 
 
-class Written(NamedTuple):
+class CellWritten(NamedTuple):
     """What stands in a cell."""
 
     sitting_id: uuid.UUID
@@ -111,7 +111,7 @@ class Sittings:
 
     # Answers ------------------------------------------------------------------------------------------------------
 
-    def answers(self, sitting_ids: Sequence[uuid.UUID], since: int = 0) -> list[Written]:
+    def answers(self, sitting_ids: Sequence[uuid.UUID], since: int = 0) -> list[CellWritten]:
         """What was written in some sittings, by entries after number *since*."""
         word = func.nullif(
             Answer.word, literal({}, JSONB), type_=JSONB
@@ -121,7 +121,7 @@ class Sittings:
             Answer.teacher_id == self.teacher_id, Answer.sitting_id.in_(sitting_ids), Answer.counter > since
         )
         return [
-            Written(row[0], row[1], row[2], row[3], row[4] or {}, row[5])
+            CellWritten(row[0], row[1], row[2], row[3], row[4] or {}, row[5])
             for row in self.session.execute(query.order_by(Answer.sitting_id, Answer.number))
         ]
 

@@ -43,7 +43,7 @@ from .handouts import inline_pdf, typefaces
 from .openapi import body_doc, file_doc, reference
 from .over_time import class_page, year_of
 from .schemas.classes import ClassOut
-from .sittings import Desk
+from .sittings import SittingDesk
 
 blueprint = APIBlueprint("class_files", __name__, url_prefix="/api")
 CLASS_FILE: Any = {
@@ -56,7 +56,7 @@ CLASS_FILE: Any = {
 def save_table(sitting_id: UUID) -> Response:
     """The answers and verdicts of a sitting as CSV."""
     with shelf() as mine:
-        desk = Desk(mine, sitting_id)
+        desk = SittingDesk(mine, sitting_id)
     answers = desk.answers
     rows = []
     for pupil in desk.pupils:
@@ -95,7 +95,7 @@ def pupil_paper(class_id: UUID, pupil_id: UUID) -> Response:
 def sitting_paper(sitting_id: UUID) -> Response:
     """What happened in a sitting, on one page."""
     with shelf() as mine:
-        desk = Desk(mine, sitting_id)
+        desk = SittingDesk(mine, sitting_id)
         name = desk.classes.one(desk.sitting.class_id).name
     found, sitting = happened_view(desk.answers, desk.seen), desk.sitting
     said = f"{name}, {sitting.kind}, {day_of(sitting.day)}"

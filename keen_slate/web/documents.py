@@ -12,7 +12,7 @@ from pydantic import BaseModel
 from pydantic_core import PydanticSerializationError
 
 
-class Written(str):
+class WrittenJSON(str):
     """A document that is JSON already."""
 
     __slots__ = ()
@@ -25,7 +25,7 @@ class WrittenOnce(PydanticAdapter):
         """*data* as JSON; as plain values where it is no model, or has half a character in it."""
         if isinstance(data, BaseModel):
             try:
-                return Written(data.model_dump_json(by_alias=True))
+                return WrittenJSON(data.model_dump_json(by_alias=True))
             except PydanticSerializationError:
                 pass
         return super().serialize_output(data, many)
@@ -39,7 +39,7 @@ class DocumentJSON(DefaultJSONProvider):
 
     def dumps(self, obj: Any, **kwargs: Any) -> str:
         """*obj* as JSON."""
-        if isinstance(obj, Written):
+        if isinstance(obj, WrittenJSON):
             return obj
         written = super().dumps(obj, **kwargs)
         try:

@@ -9,7 +9,7 @@ from flask import Response, request
 
 from keen_slate.core.limits import LARGEST_DESK
 from keen_slate.core.stories.scenarios import scenarios
-from keen_slate.export.desk_document import PLACES, Desk, packed, place_of, refuse_large, set_files, unpacked
+from keen_slate.export.desk_document import PLACES, WholeDesk, packed, place_of, refuse_large, set_files, unpacked
 from keen_slate.store import log
 from keen_slate.store.classes import Classes
 from keen_slate.store.database import where_there_is_room
@@ -38,7 +38,7 @@ def save() -> Response:
             there = mine.whole_sets(place)
             sets |= dict(zip(set_files(place, [one.title for one in there]), there, strict=True))
         named = {one.id: name for name, one in sets.items()}
-        desk = Desk(
+        desk = WholeDesk(
             teacher.name,
             dict(teacher.ways),
             {name: files.document_of(one) for name, one in sets.items()},
@@ -78,7 +78,7 @@ def bring() -> BroughtDeskOut:
     )
 
 
-def _bring_scenario(mine: Shelf, scenario: dict[str, object], desk: Desk) -> bool:
+def _bring_scenario(mine: Shelf, scenario: dict[str, object], desk: WholeDesk) -> bool:
     """Keep a scenario, under another code where a different one has its own; whether it was kept."""
     own = OwnScenarios(mine.session, mine.teacher_id)
     known = {one["code"]: one for one in own.all()}

@@ -9,7 +9,7 @@ from uuid import UUID
 from apiflask import APIBlueprint
 
 from keen_slate.core.diagnosing.answers import diagnose as diagnosed
-from keen_slate.core.diagnosing.catalogue import Shown, catalogue
+from keen_slate.core.diagnosing.catalogue import CatalogueEntry, catalogue
 from keen_slate.core.diagnosing.estimates import judge_estimate
 from keen_slate.core.diagnosing.lines import check as checked_lines
 from keen_slate.core.documents.over_time import called
@@ -90,7 +90,7 @@ def misconceptions() -> CatalogueOut:
     return CatalogueOut(entries=[_entry(shown, voice) for shown in catalogue()])
 
 
-def _entry(shown: Shown, voice: Voice) -> EntryOut:
+def _entry(shown: CatalogueEntry, voice: Voice) -> EntryOut:
     working = shown.worked.working
     return EntryOut(
         code=shown.entry.code,

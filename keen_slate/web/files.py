@@ -25,7 +25,7 @@ from keen_slate.store.shelf import Shelf
 from . import heavy, papers, searches, views
 from .desk import shelf
 from .door import teacher
-from .given import Given, given
+from .given import GivenExample, given
 from .handouts import typefaces
 from .openapi import body_doc, file_body_doc, file_doc, reference
 from .schemas.files import BroughtIn, BroughtOut, NotationOut, QtiQuery, TableOut, TextQuery
@@ -126,7 +126,7 @@ def save_items(set_id: UUID, query_data: QtiQuery) -> Response:
     return download(made, f"{title}{' choices' if query_data.to_choose else ''}", "zip", "application/zip")
 
 
-def _asked(set_id: UUID) -> tuple[str, list[Given]]:
+def _asked(set_id: UUID) -> tuple[str, list[GivenExample]]:
     with shelf() as mine:
         example_set = mine.one_set(set_id)
         return example_set.title, given(example_set, mine.house_ways())

@@ -19,7 +19,7 @@ if TYPE_CHECKING:
 
 
 @dataclass(frozen=True, slots=True)
-class Given:
+class GivenExample:
     """An example with the *ways* that hold for it, in all that was chosen: the house's, its set's and its own."""
 
     source: str
@@ -56,15 +56,15 @@ def ways_of(example: Example, house: Mapping[str, str]) -> dict[str, str]:
     return {**house, **example.example_set.ways, **example.ways}
 
 
-def given(example_set: ExampleSet, house: Mapping[str, str]) -> list[Given]:
+def given(example_set: ExampleSet, house: Mapping[str, str]) -> list[GivenExample]:
     """The examples of a set."""
     return [
-        Given(e.source, e.target, ways_of(e, house), e.position, e.words, example_set.words, e.fading, e.marks)
+        GivenExample(e.source, e.target, ways_of(e, house), e.position, e.words, example_set.words, e.fading, e.marks)
         for e in example_set.examples
     ]
 
 
-def each_worked(examples: list[Given]) -> list[tuple[Given, Worked]]:
+def each_worked(examples: list[GivenExample]) -> list[tuple[GivenExample, Worked]]:
     """Those that can be worked, each with its working."""
     done = []
     for one in examples:
@@ -75,6 +75,6 @@ def each_worked(examples: list[Given]) -> list[tuple[Given, Worked]]:
     return done
 
 
-def points_in_all(one: Given, worked: Worked) -> int:
+def points_in_all(one: GivenExample, worked: Worked) -> int:
     """The points that an example is worth."""
     return sum(part.points for part in points_of(worked.working, step_keys(worked.working), one.marks))

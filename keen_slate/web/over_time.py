@@ -16,7 +16,7 @@ from cachetools import LRUCache, cached
 from pydantic import TypeAdapter
 
 from keen_slate.core.documents.cells import pupil_view
-from keen_slate.core.documents.over_time import ClassOverTime, Sat, Year, class_over_time
+from keen_slate.core.documents.over_time import ClassOverTime, SittingSeen, Year, class_over_time
 from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.sittings.answers import Answers
 from keen_slate.core.sittings.over_time import OverTime, over_time
@@ -92,7 +92,7 @@ class KeptYear:
         """All of it, looked up, as the core knows it."""
         pupils = [pupil_view(str(one.id), one.alias, one.here) for one in self.pupils]
         sat = [
-            Sat(str(one.id), one.title, one.day, one.kind, answers)
+            SittingSeen(str(one.id), one.title, one.day, one.kind, answers)
             for one, answers in zip(self.sittings, self.answers, strict=True)
         ]
         return Year(self.school_class.name, pupils, sat, self.over, self.voice)

@@ -28,7 +28,7 @@ from keen_slate.export.table import rows_for
 from keen_slate.export.table import table as csv_table
 from keen_slate.export.workbook import workbook
 
-from .given import Given, each_worked, points_in_all
+from .given import GivenExample, each_worked, points_in_all
 from .schemas.papers import PagesOut
 from .searches import other_problem
 
@@ -47,12 +47,12 @@ class Wish:
     only: frozenset[int] = frozenset()
 
 
-def handout_pdf(title: str, examples: Sequence[Given], wish: Wish, typefaces: Path) -> bytes:
+def handout_pdf(title: str, examples: Sequence[GivenExample], wish: Wish, typefaces: Path) -> bytes:
     """The handout as a PDF."""
     return handout.pdf(title, _versions(examples, wish), wish.options, typefaces)
 
 
-def handout_pages(title: str, examples: Sequence[Given], wish: Wish, typefaces: Path, most: int) -> PagesOut:
+def handout_pages(title: str, examples: Sequence[GivenExample], wish: Wish, typefaces: Path, most: int) -> PagesOut:
     """The first pages as SVG pictures, at *most* so many."""
     pictures, shown = handout.pages(title, _versions(examples, wish), wish.options, typefaces)
     wanted = [number for number in range(1, len(examples) + 1) if not wish.only or number in wish.only]
@@ -63,7 +63,7 @@ def handout_pages(title: str, examples: Sequence[Given], wish: Wish, typefaces: 
     )
 
 
-def _versions(examples: Sequence[Given], wish: Wish) -> list[Version]:
+def _versions(examples: Sequence[GivenExample], wish: Wish) -> list[Version]:
     """The examples of each version; kept for the next look at the same ones, for a preview changes how they look and
     not what they are.
     """
@@ -74,7 +74,7 @@ def _versions(examples: Sequence[Given], wish: Wish) -> list[Version]:
     return found
 
 
-def _made(examples: Sequence[Given], wish: Wish) -> list[Version]:
+def _made(examples: Sequence[GivenExample], wish: Wish) -> list[Version]:
     used = {one.source for one in examples}
     numbered = [(number, one) for number, one in enumerate(examples, 1) if not wish.only or number in wish.only]
     made: list[Version] = []
@@ -87,58 +87,58 @@ def _made(examples: Sequence[Given], wish: Wish) -> list[Version]:
     return made
 
 
-def _like(one: Given, item: Item, wish: Wish, used: set[str]) -> Item | None:
+def _like(one: GivenExample, item: Item, wish: Wish, used: set[str]) -> Item | None:
     """Another problem like that of *item*, where the kind of page needs one."""
     if wish.options.kind != "yours":
         return None
     return _other(one, item.worked, f"{wish.seed} yours {one.position}", used)
 
 
-def page(title: str, examples: Sequence[Given], faces: Mapping[int, str], nonce: str = "") -> str:
+def page(title: str, examples: Sequence[GivenExample], faces: Mapping[int, str], nonce: str = "") -> str:
     """The set as one HTML page with its typeface at the addresses *faces*."""
     ((_, items),) = _versions(examples, Wish(Options()))
     return page_of(title, items, faces, nonce)
 
 
-def page_alone(title: str, examples: Sequence[Given], assets: Path) -> str:
+def page_alone(title: str, examples: Sequence[GivenExample], assets: Path) -> str:
     """The same as a file that needs nothing else."""
     return page(title, examples, fonts.within(assets))
 
 
-def text_file(title: str, examples: list[Given], author: str, typefaces: Path | None) -> bytes:
+def text_file(title: str, examples: list[GivenExample], author: str, typefaces: Path | None) -> bytes:
     """The set as an OpenDocument text with formulas; with pictures where *typefaces* are given for them."""
     return odt_file(title, _items(examples), author, typefaces)
 
 
-def docx_text(title: str, examples: list[Given], author: str, typefaces: Path | None) -> bytes:
+def docx_text(title: str, examples: list[GivenExample], author: str, typefaces: Path | None) -> bytes:
     """The same as an Office Open XML text with equations."""
     return docx_file(title, _items(examples), author, typefaces)
 
 
-def pasted(title: str, examples: list[Given]) -> str:
+def pasted(title: str, examples: list[GivenExample]) -> str:
     """The set as Markdown."""
     return markdown(title, _items(examples))
 
 
-def _items(examples: list[Given]) -> list[Item]:
+def _items(examples: list[GivenExample]) -> list[Item]:
     return [_as_given(one, worked) for one, worked in each_worked(examples)]
 
 
-def _as_given(one: Given, worked: Worked) -> Item:
+def _as_given(one: GivenExample, worked: Worked) -> Item:
     return Item(worked, one.sentences, one.faded, dict(one.marks))
 
 
-def table(examples: list[Given], separator: str) -> str:
+def table(examples: list[GivenExample], separator: str) -> str:
     """Problems, answers and likely wrong answers as CSV, or with another separator."""
     return csv_table([worked for _, worked in each_worked(examples)], separator)
 
 
-def sheet(examples: list[Given]) -> bytes:
+def sheet(examples: list[GivenExample]) -> bytes:
     """The same as a spreadsheet's own file."""
     return workbook(rows_for([worked for _, worked in each_worked(examples)]))
 
 
-def items(title: str, examples: list[Given], to_choose: bool, version: QtiVersion) -> bytes:
+def items(title: str, examples: list[GivenExample], to_choose: bool, version: QtiVersion) -> bytes:
     """The set as a QTI package, an item for each example that can be one."""
     pairs = [(worked, points_in_all(one, worked)) for one, worked in each_worked(examples)]
     return qti(title, [worked for worked, _ in pairs], [points for _, points in pairs], to_choose, version)
@@ -149,7 +149,7 @@ def checklist_card(ways: Mapping[str, str], typefaces: Path) -> bytes:
     return handout.pdf_of("Our checklist", [cards_of(Ways.of(ways))], Options(), typefaces)
 
 
-def _item(one: Given, version: int, seed: int, used: set[str]) -> Item | None:
+def _item(one: GivenExample, version: int, seed: int, used: set[str]) -> Item | None:
     """An example as *version* (from 0) has it: itself, or a problem like it. None where it cannot be worked."""
     try:
         worked = one.worked()
@@ -160,7 +160,7 @@ def _item(one: Given, version: int, seed: int, used: set[str]) -> Item | None:
     return _as_given(one, worked)
 
 
-def _other(one: Given, worked: Worked, seed: str, used: set[str]) -> Item:
+def _other(one: GivenExample, worked: Worked, seed: str, used: set[str]) -> Item:
     """A problem like *worked* that is not among those *used*, found by lot from the *seed*."""
     source = other_problem(worked, seed, used)
     used.add(source)

@@ -16,24 +16,24 @@ from cachetools import LRUCache, cached
 
 from keen_slate.core.errors import CoreError
 from keen_slate.core.judging.beliefs import Evidence, Seen
-from keen_slate.core.sittings.answers import Answers, Cell
+from keen_slate.core.sittings.answers import AnswerCell, Answers
 from keen_slate.core.sittings.judge import AWAY, Judged, TeachersWord, judged
 from keen_slate.core.sittings.judge import kept as kept_judged
-from keen_slate.core.sittings.over_time import Sitting as Sat
+from keen_slate.core.sittings.over_time import SittingAnswers as Sat
 from keen_slate.core.sittings.over_time import evidence_of
 from keen_slate.core.sittings.question import Asked, Question, asked_of
 from keen_slate.core.sittings.question import kept as kept_asked
 from keen_slate.core.ways.settings import Ways
 from keen_slate.store.models import Pupil, Sitting
-from keen_slate.store.sittings import Sittings, Written
+from keen_slate.store.sittings import CellWritten, Sittings
 
-from .given import Given, each_worked
+from .given import GivenExample, each_worked
 
 _NOTHING = Seen(Fraction(0), {}, {}, frozenset())
 _SITTINGS, _PUPILS = 300, 2000  # that are kept in this process
 
 
-def snapshot(examples: list[Given]) -> list[dict[str, Any]]:
+def snapshot(examples: list[GivenExample]) -> list[dict[str, Any]]:
     """The examples of a set as a sitting keeps them; those that cannot be worked are left out.
 
     Labels do not count at first.
@@ -60,14 +60,14 @@ def word_of(stored: Mapping[str, Any]) -> TeachersWord:
 # The answers to sittings ----------------------------------------------------------------------------------------------
 
 
-def answers_of(store: Sittings, sitting: Sitting, pupils: Sequence[Pupil], rows: Iterable[Written]) -> Answers:
+def answers_of(store: Sittings, sitting: Sitting, pupils: Sequence[Pupil], rows: Iterable[CellWritten]) -> Answers:
     """The answers to a sitting, given its *rows*."""
     judge = _judge(store, sitting)
-    cells: dict[str, list[Cell | None]] = {str(pupil.id): [None] * len(judge.questions) for pupil in pupils}
+    cells: dict[str, list[AnswerCell | None]] = {str(pupil.id): [None] * len(judge.questions) for pupil in pupils}
     for row in rows:
         mine = cells.get(str(row.pupil_id))
         if mine is not None and row.number < len(judge.questions):
-            mine[row.number] = Cell(row.written, judge.judged(row.number, row.written), word_of(row.word))
+            mine[row.number] = AnswerCell(row.written, judge.judged(row.number, row.written), word_of(row.word))
     return Answers(judge.asked, cells)
 
 
@@ -76,7 +76,7 @@ def all_answers(store: Sittings, sittings: Sequence[Sitting], pupils: Sequence[P
     keys = {one.id: (one.id, one.counter, has_labels(one), tuple([pupil.id for pupil in pupils])) for one in sittings}
     with _lock:
         found = {one.id: _answers.get(keys[one.id]) for one in sittings}
-    rows: dict[uuid.UUID, list[Written]] = {}
+    rows: dict[uuid.UUID, list[CellWritten]] = {}
     for row in store.answers([one.id for one in sittings if found[one.id] is None]):
         rows.setdefault(row.sitting_id, []).append(row)
     for one in sittings:

@@ -35,7 +35,7 @@ from keen_slate.core.ways.voices import mark_of, voice_of
 from keen_slate.core.worked import Worked, work_out, work_text
 from keen_slate.export.table import judged
 
-from .given import Given, each_worked
+from .given import GivenExample, each_worked
 from .schemas.building import BuiltOut, WayOut
 from .schemas.explaining import AlikePair, RevealRow, RevealsOut
 from .schemas.files import BroughtLine
@@ -152,7 +152,7 @@ def _problems(
 # One like this, versions ----------------------------------------------------------------------------------------------
 
 
-def one_like_this(example: Given, seed: int, used: frozenset[str]) -> ParallelOut:
+def one_like_this(example: GivenExample, seed: int, used: frozenset[str]) -> ParallelOut:
     """A problem like an example that is not *used* yet."""
     worked = example.worked()
     return _parallel_out(parallel(worked, seed, used), worked.working.ways)
@@ -170,7 +170,7 @@ def _parallel_out(found: Parallel | None, ways: Ways) -> ParallelOut:
     return ParallelOut(text=told, glyphs=voice.glyphs(working.problem.expr), different=names)
 
 
-def versions(examples: Sequence[Given], numbers: Sequence[int], seed: int) -> list[list[str]]:
+def versions(examples: Sequence[GivenExample], numbers: Sequence[int], seed: int) -> list[list[str]]:
     """For each version by its number (from 1) a problem like each example; an example's own where none can be made in
     time.
     """
@@ -178,7 +178,7 @@ def versions(examples: Sequence[Given], numbers: Sequence[int], seed: int) -> li
     return [[_other(one, f"{seed} {number} {one.position}", used) for one in examples] for number in numbers]
 
 
-def _other(one: Given, seed: str, used: set[str]) -> str:
+def _other(one: GivenExample, seed: str, used: set[str]) -> str:
     if passed():
         return one.source
     try:
@@ -198,7 +198,7 @@ def other_problem(worked: Worked, seed: str, used: Collection[str]) -> str:
 # What is revealed -----------------------------------------------------------------------------------------------------
 
 
-def reveals(title: str, examples: list[Given], ways: Chosen) -> RevealsOut:
+def reveals(title: str, examples: list[GivenExample], ways: Chosen) -> RevealsOut:
     """What the examples of a set reveal together; those that cannot be worked are left out."""
     worked = [one for _, one in each_worked(examples)]
     voice = voice_of(Ways.of(ways))
@@ -230,7 +230,7 @@ def mend(source: str, ways: Chosen, code: str, apart_from: str | None) -> Neares
     return nearest_view(nearest(worked, code, apart_from), worked.working.problem.label)
 
 
-def judge(brought: str, examples: list[Given], ways: Chosen) -> list[BroughtLine]:
+def judge(brought: str, examples: list[GivenExample], ways: Chosen) -> list[BroughtLine]:
     """Lines of problems, judged one by one against the *examples* that are there already."""
     known = [worked.working.problem.text for _, worked in each_worked(examples)]
     return [

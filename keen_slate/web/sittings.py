@@ -51,9 +51,9 @@ from .schemas.sittings import (
     ChangesQuery,
     EntriesIn,
     EntryIn,
+    EntryLogLine,
     GroupSetIn,
     HappenedOut,
-    LogLine,
     LogOut,
     MovesIn,
     NextOut,
@@ -67,7 +67,7 @@ from .sets import set_view
 blueprint = APIBlueprint("sittings", __name__, url_prefix="/api")
 
 
-class Desk:
+class SittingDesk:
     """A sitting with its class and its answers, on the desk of its teacher. Raises `NotFoundError`."""
 
     def __init__(self, mine: Shelf, sitting_id: UUID) -> None:
@@ -125,7 +125,7 @@ def add_sitting(class_id: UUID, json_data: SittingIn) -> SittingOut:
         questions = snapshot(given(example_set, mine.house_ways()))
         store = Sittings(mine.session, mine.teacher_id)
         made = store.add(class_id, example_set, questions, read_day(json_data.day), json_data.kind)
-        return Desk(mine, made.id).out()
+        return SittingDesk(mine, made.id).out()
 
 
 @blueprint.get("/sittings/<uuid:sitting_id>")
@@ -133,7 +133,7 @@ def add_sitting(class_id: UUID, json_data: SittingIn) -> SittingOut:
 def get_sitting(sitting_id: UUID) -> SittingOut:
     """A sitting with every answer judged."""
     with shelf() as mine:
-        desk = Desk(mine, sitting_id)
+        desk = SittingDesk(mine, sitting_id)
         keep_judged(desk.store, desk.sitting)
         return desk.out()
 
@@ -151,7 +151,7 @@ def change_sitting(sitting_id: UUID, json_data: SittingChange) -> SittingOut:
         sitting.day = read_day(json_data.day) if json_data.day else sitting.day
         sitting.kind = json_data.kind or sitting.kind
         mine.session.flush()
-        return Desk(mine, sitting_id).out()
+        return SittingDesk(mine, sitting_id).out()
 
 
 @blueprint.delete("/sittings/<uuid:sitting_id>")
@@ -186,7 +186,7 @@ def enter(sitting_id: UUID, json_data: EntriesIn) -> ChangesOut:
             Entered(one.pupil_id, one.number, one.written, _word(one, questions), one.gone) for one in json_data.entries
         ]
         store.enter(sitting_id, entered)
-        return _changes(Desk(mine, sitting_id), json_data.since)
+        return _changes(SittingDesk(mine, sitting_id), json_data.since)
 
 
 @blueprint.get("/sittings/<uuid:sitting_id>/changes")
@@ -199,7 +199,7 @@ def changes(sitting_id: UUID, query_data: ChangesQuery) -> ChangesOut:
         now = store.one(sitting_id).counter
         if now == query_data.since:
             return ChangesOut(counter=now, cells=[], gone=[], tally=None)
-        return _changes(Desk(mine, sitting_id), query_data.since)
+        return _changes(SittingDesk(mine, sitting_id), query_data.since)
 
 
 def _word(entry: EntryIn, questions: Sequence[dict[str, Any]]) -> dict[str, Any]:
@@ -210,7 +210,7 @@ def _word(entry: EntryIn, questions: Sequence[dict[str, Any]]) -> dict[str, Any]
     return word.model_dump(exclude_defaults=True)
 
 
-def _changes(desk: Desk, since: int) -> ChangesOut:
+def _changes(desk: SittingDesk, since: int) -> ChangesOut:
     there = {pupil.id for pupil in desk.pupils}
     rows = sorted(desk.store.answers([desk.sitting.id], since), key=lambda row: row.counter)
     filled = {(row.pupil_id, row.number) for row in rows}
@@ -228,11 +228,11 @@ def _changes(desk: Desk, since: int) -> ChangesOut:
 def log(sitting_id: UUID) -> LogOut:
     """Who entered what and when, the last entry first; a thousand at most."""
     with shelf() as mine:
-        desk = Desk(mine, sitting_id)
+        desk = SittingDesk(mine, sitting_id)
         aliases = {pupil.id: pupil.alias for pupil in desk.everybody}
         return LogOut(
             lines=[
-                LogLine(
+                EntryLogLine(
                     alias=aliases[one.pupil_id], number=one.number, written=one.written, gone=one.gone,
                     made_by=one.made_by, made_at=one.made_at.isoformat(),
                 )
@@ -261,7 +261,7 @@ def about(sitting_id: UUID, pupil_id: UUID, number: int) -> AboutCellOut:
 def read_table(sitting_id: UUID, json_data: BringAnswersIn) -> BroughtTable:
     """A table of answers, its columns and lines matched; nothing is entered by asking."""
     with shelf() as mine:
-        desk = Desk(mine, sitting_id)
+        desk = SittingDesk(mine, sitting_id)
         texts = [question_view(one.question, 0).text for one in desk.answers.asked]
         found = answers_table.read(json_data.text, texts, {one.alias: str(one.id) for one in desk.pupils})
     return BroughtTable(
@@ -286,7 +286,7 @@ def read_table(sitting_id: UUID, json_data: BringAnswersIn) -> BroughtTable:
 def what_happened(sitting_id: UUID) -> HappenedOut:
     """What happened in a sitting, by misconception and by problem."""
     with shelf() as mine:
-        desk = Desk(mine, sitting_id)
+        desk = SittingDesk(mine, sitting_id)
     return HappenedOut(happened_view(desk.answers, desk.seen))
 
 
@@ -302,7 +302,7 @@ def what_next(sitting_id: UUID) -> NextOut:
 
 def _next(sitting_id: UUID) -> NextOut:
     with shelf() as mine:
-        desk = Desk(mine, sitting_id)
+        desk = SittingDesk(mine, sitting_id)
         year_returns = desk.classes.one(desk.sitting.class_id).returns
         held = desk.held()
         apart = [mixed_up(held, group) for group in held.groups]
@@ -338,7 +338,7 @@ def make_set(sitting_id: UUID, json_data: GroupSetIn) -> SetOut:
     """A set of a group's ladder, as it was shown, with a note of where it came from. It names no pupil and no class."""
     wish = json_data
     with shelf() as mine:
-        desk = Desk(mine, sitting_id)
+        desk = SittingDesk(mine, sitting_id)
         asked = zip_longest(wish.problems, wish.targets[: len(wish.problems)])
         fields = [{"source": read_any(problem).text, "target": target} for problem, target in asked]
         stored = desk.sitting.questions[0].get("ways", {})

@@ -23,7 +23,7 @@ from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.sittings.holding import believe, given_by
 from keen_slate.core.sittings.judge import NO_WORD, TeachersWord, judged
 from keen_slate.core.sittings.judge import given_of as as_given
-from keen_slate.core.sittings.over_time import Sitting, due, over_time, warm_up
+from keen_slate.core.sittings.over_time import SittingAnswers, due, over_time, warm_up
 from keen_slate.core.sittings.question import Question, asked_of, explainer_of
 
 A, B, C, FORM = "smaller-from-larger", "add-across", "regroup-ten", "not-simplified"
@@ -187,7 +187,7 @@ def on(day):
 
 def sitting(day, problems, wrote):
     there = asked(*problems)
-    return Sitting(on(day), tuple(there), {"Sedge": given_by(there, wrote)})
+    return SittingAnswers(on(day), tuple(there), {"Sedge": given_by(there, wrote)})
 
 
 class OverTimeTests(unittest.TestCase):

@@ -26,7 +26,7 @@ from keen_slate.core.sittings.day import read_day
 from keen_slate.core.sittings.following import wish_of
 from keen_slate.core.sittings.holding import Group, holding
 from keen_slate.core.sittings.judge import TeachersWord, checked_of, judged, word_of
-from keen_slate.core.sittings.over_time import Back, Sitting, over_time, warm_up
+from keen_slate.core.sittings.over_time import Back, SittingAnswers, over_time, warm_up
 from keen_slate.core.sittings.question import Question, asked_of
 from keen_slate.core.stories.words import third_person
 from keen_slate.core.teaching.minutes import own_time, seconds
@@ -201,7 +201,7 @@ class BeliefBoundaries(unittest.TestCase):
 
     def test_what_was_likely_is_no_longer_held_from_the_third_chance_without_it(self):
         def gone(chances, before):
-            days = [Sitting(date(2026, 11, 2) + timedelta(days=i), (self.asked[0],),
+            days = [SittingAnswers(date(2026, 11, 2) + timedelta(days=i), (self.asked[0],),
                 {"a": (Given(self.asked[0].seen.right, "3 5/12"),)})
                     for i in range(1 + chances)]  # fmt: skip
             found = Belief(A, Fraction(1, 2), tuple(range(1 + chances)), (0,))

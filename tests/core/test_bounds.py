@@ -26,7 +26,7 @@ from keen_slate.core.ladders import Impossible, build_or_why, counts_of, grids, 
 from keen_slate.core.ladders.options import is_within
 from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.ladders.spaces import space_of
-from keen_slate.core.ladders.spec import Limits
+from keen_slate.core.ladders.spec import TermLimits
 from keen_slate.core.searching.deadline import EndedEarlyError, after_looks, until
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import answers_from, work_text
@@ -150,7 +150,7 @@ class DeadlineTests(unittest.TestCase):
 
     def test_going_through_what_does_not_fit_ends_at_the_deadline(self):
         # Hundreds of millions of problems, hardly one within the limit: none is found however long one looks.
-        limits = Limits(denominators=(7, 11, 13, 17), largest_whole=99, below=Fraction(1, 9999))
+        limits = TermLimits(denominators=(7, 11, 13, 17), largest_whole=99, below=Fraction(1, 9999))
         for rung in ("M11", "D6"):
             with until(after_looks(5000)), self.assertRaises(EndedEarlyError):
                 list(space_of(rung, limits).all())

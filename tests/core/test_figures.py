@@ -110,7 +110,7 @@ class FigureTests(unittest.TestCase):
             working = work_text(problem, strategies.Ways.of(ways)).working
             look = choose.Look.of(working)
             for step in working.steps:
-                for kind in choose.offered(choose.Seen.of(step, look)):
+                for kind in choose.offered(choose.StepSeen.of(step, look)):
                     figure = choose.of_step(step, look, kind)
                     self.assertEqual(figure.kind, kind)
                     drawn.add(kind)
@@ -127,7 +127,7 @@ class FigureTests(unittest.TestCase):
             scene = scene_of(step)
             if scene is None:
                 continue
-            for kind in [k for k in choose.offered(choose.Seen.of(step, look)) if k in PIECES]:
+            for kind in [k for k in choose.offered(choose.StepSeen.of(step, look)) if k in PIECES]:
                 figure = choose.of_step(step, look, kind)
                 one = next((whole_area(s) for s in figure.shapes if s.look == "whole" and s.at[-1] != 24), None)
                 for state in ("before", "after"):
@@ -177,7 +177,7 @@ class FigureTests(unittest.TestCase):
         working = work_text(text(expr)).working
         look = choose.Look.of(working)
         for step in working.steps:
-            if "bars" not in choose.offered(choose.Seen.of(step, look)):
+            if "bars" not in choose.offered(choose.StepSeen.of(step, look)):
                 continue
             figure = choose.of_step(step, look, "bars")
             for state in ("before", "after"):
@@ -288,7 +288,7 @@ class FigureTests(unittest.TestCase):
             working = work_text(problem, strategies.Ways.of({"mixed_subtract": way})).working
             look = choose.Look.of(working)
             for step in working.steps:
-                if "number-line" not in choose.offered(choose.Seen.of(step, look)):
+                if "number-line" not in choose.offered(choose.StepSeen.of(step, look)):
                     continue
                 figure = choose.of_step(step, look, "number-line")
                 ticks = {
@@ -307,7 +307,7 @@ class FigureTests(unittest.TestCase):
         working = work_text(text(expr), ways).working
         look = choose.Look.of(working)
         for step in working.steps:
-            scene, kinds = scene_of(step), choose.offered(choose.Seen.of(step, look))
+            scene, kinds = scene_of(step), choose.offered(choose.StepSeen.of(step, look))
             figure = choose.of_step(step, look)
             if scene is not None:
                 parts, wholes = largest(in_blocks(scene).scene if look.wholes > MOST_WHOLES else scene)
@@ -317,7 +317,8 @@ class FigureTests(unittest.TestCase):
                     self.assertIn(figure.kind, ("number-line",))
                     self.assertEqual("number line" in figure.note, parts > MOST_PARTS)
             self.assertTrue(
-                figure is not None or step.kind is REORDER or not choose.offered(choose.Seen.of(step, look)), step.kind
+                figure is not None or step.kind is REORDER or not choose.offered(choose.StepSeen.of(step, look)),
+                step.kind,
             )
 
     @given(strategies.classroom_pairs)
@@ -353,7 +354,7 @@ class FigureTests(unittest.TestCase):
         for typed, counters in (("0.375", 15), ("2.04", 6), ("0.[6]", None), ("10.123456", None)):
             working = work_text(typed, target="fraction").working
             look = choose.Look.of(working)
-            kinds = choose.offered(choose.Seen.of(working.steps[0], look))
+            kinds = choose.offered(choose.StepSeen.of(working.steps[0], look))
             self.assertEqual("place-value" in kinds, counters is not None, typed)
             if counters is not None:
                 figure = choose.of_step(working.steps[0], look, "place-value")
@@ -366,7 +367,7 @@ class FigureTests(unittest.TestCase):
         problem = f" {operator} ".join(f"{n // 10**places}.{n % 10**places:0{places}}" for n in numbers)
         working = work_text(problem).working
         step = working.steps[0]
-        if "place-value" not in choose.offered(choose.Seen.of(step, choose.Look.of(working))):
+        if "place-value" not in choose.offered(choose.StepSeen.of(step, choose.Look.of(working))):
             self.assertTrue(max(numbers) >= 10**6 or sum(numbers) >= 10**6)
             return
         figure = choose.of_step(step, choose.Look.of(working))
@@ -388,7 +389,7 @@ class FigureTests(unittest.TestCase):
             return
         look = choose.Look.of(working)
         for step in working.steps:
-            for kind in choose.offered(choose.Seen.of(step, look)):
+            for kind in choose.offered(choose.StepSeen.of(step, look)):
                 self.assert_sound(choose.of_step(step, look, kind), text(expr))
 
     def test_a_missing_part_is_an_empty_bar_as_long_as_it_is(self):

@@ -33,7 +33,7 @@ from keen_slate.core.ladders.parallel import parallel
 from keen_slate.core.ladders.shapes import SHAPES
 from keen_slate.core.ladders.smallest import smallest
 from keen_slate.core.ladders.spaces import space_of
-from keen_slate.core.ladders.spec import AVOIDED, Limits, SpecError, between
+from keen_slate.core.ladders.spec import AVOIDED, SpecError, TermLimits, between
 from keen_slate.core.ladders.starts import CLIMBS, climbs_for, wishes_for
 from keen_slate.core.ladders.why import why
 from keen_slate.core.ladders.written import is_written_within
@@ -50,7 +50,7 @@ from tools.golden import LADDERS, built
 DENOMINATORS = (2, 4, 6, 9)
 WHOLES = 2
 LIMITS = st.builds(
-    Limits,
+    TermLimits,
     st.just(DENOMINATORS), st.sampled_from([None, 6, 12, 18, 36]), st.just(WHOLES),
     st.sampled_from([None, Fraction(1), Fraction(3, 2), Fraction(3)]), st.frozensets(st.sampled_from(sorted(AVOIDED))),
     st.sampled_from([frozenset("+-"), frozenset("+×"), frozenset("-")]), st.booleans(),
@@ -184,8 +184,8 @@ class CountTests(unittest.TestCase):
             if a[1] or b[1]
         ]
         limits = [
-            Limits(largest_whole=10),
-            Limits(largest_whole=10, below=Fraction(21, 2), avoid=frozenset(["negatives", "whole-answers"])),
+            TermLimits(largest_whole=10),
+            TermLimits(largest_whole=10, below=Fraction(21, 2), avoid=frozenset(["negatives", "whole-answers"])),
         ]
         with mock.patch.object(decimals, "parts_of", lambda _: parts):
             decimals._shapes.cache_clear()
@@ -197,7 +197,7 @@ class CountTests(unittest.TestCase):
 
     @given(st.sampled_from(list(RUNGS)), st.randoms(use_true_random=False))
     def test_what_is_drawn_stands_on_its_rung(self, rung, dice):
-        drawn = space_of(rung, Limits(denominators=(2, 3, 4, 6, 12), largest_whole=12)).draw(dice)
+        drawn = space_of(rung, TermLimits(denominators=(2, 3, 4, 6, 12), largest_whole=12)).draw(dice)
         self.assertEqual(option(drawn, Ways(), rung).rung, rung)
 
     @given(st.sampled_from(grids.RUNGS), st.fixed_dictionaries({}, optional={
@@ -463,7 +463,7 @@ class CoverTests(unittest.TestCase):
             )
         others = {frozenset(set(codes) & {f.entry.code for f in work_text(text(e)).likely if f.status == "reveals"})
                   for r in ("F6", "M3", "M4", "M6", "M7", "M8") for e in list(space_of(r,
-                      Limits((2, 3, 4, 5), None, 3)).typical())[:150]}  # fmt: skip
+                      TermLimits((2, 3, 4, 5), None, 3)).typical())[:150]}  # fmt: skip
         self.assertFalse([pair for pair in combinations(others, len(worked) - 1) if set(codes) <= set().union(*pair)])
 
     def test_problems_of_kinds_that_are_not_gone_through_are_not_called_proven(self):

@@ -7,6 +7,7 @@ import doctest
 import importlib
 import pkgutil
 import unittest
+from collections import Counter
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -113,6 +114,15 @@ class ShapeTests(unittest.TestCase):
             for name, imported in found.items()
         }
         self.assertEqual(circles(graph), [])
+
+    def test_a_class_has_a_name_of_its_own(self):
+        found = Counter(
+            node.name
+            for path in CORE.parent.rglob("*.py")
+            for node in ast.parse(path.read_text(encoding="utf-8")).body
+            if isinstance(node, ast.ClassDef)
+        )
+        self.assertEqual([name for name, times in found.items() if times > 1], [])
 
     def test_arrows_that_are_planted_are_seen(self):
         # The checks above can fail: on imports that climb within a room's own dots, and on a circle of two.

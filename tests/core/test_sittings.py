@@ -16,14 +16,14 @@ from keen_slate.core.expressions.text import text
 from keen_slate.core.grading.rungs import RUNGS
 from keen_slate.core.judging.misconceptions.registry import ENTRIES
 from keen_slate.core.sittings import judge, question
-from keen_slate.core.sittings.answers import Answers, Cell
+from keen_slate.core.sittings.answers import AnswerCell, Answers
 from keen_slate.core.sittings.day import read_day
 from keen_slate.core.sittings.following import following, next_rung
 from keen_slate.core.sittings.happened import happened
 from keen_slate.core.sittings.holding import Group, believe
 from keen_slate.core.sittings.judge import TeachersWord, best_codes, judged
 from keen_slate.core.sittings.question import Question, asked_of, explainer_of
-from keen_slate.core.sittings.stand_in import Pupil, answers
+from keen_slate.core.sittings.stand_in import StandIn, answers
 from keen_slate.core.ways.settings import Ways
 from tests import strategies
 
@@ -38,7 +38,9 @@ def sat(problems, wrote, words=None, labels=True):
     questions = [Question(problem, labels=labels) for problem in problems]
     cells = {
         pupil: [
-            None if one == "-" else Cell(one, judged(questions[i], one), (words or {}).get((pupil, i), TeachersWord()))
+            None
+            if one == "-"
+            else AnswerCell(one, judged(questions[i], one), (words or {}).get((pupil, i), TeachersWord()))
             for i, one in enumerate(row)
         ]
         for pupil, row in wrote.items()
@@ -48,7 +50,7 @@ def sat(problems, wrote, words=None, labels=True):
 
 def stand_ins(problems, each=4, seed=5, shows=100):
     pupils = [
-        Pupil(f"{name}{i}", (code,) if code else (), shows, 0) for name, code in HABITS.items() for i in range(each)
+        StandIn(f"{name}{i}", (code,) if code else (), shows, 0) for name, code in HABITS.items() for i in range(each)
     ]
     wrote = {pupil.alias: [] for pupil in pupils}
     for one in answers(pupils, problems, seed):

@@ -38,7 +38,7 @@ from keen_slate.core.stories.patterns import PATTERNS, Pattern
 from keen_slate.core.stories.reading import read_story, story_problem, understand
 from keen_slate.core.stories.scenarios import Scenario, Thing, document_of, read_scenario, scenarios
 from keen_slate.core.stories.story import SITUATIONS
-from keen_slate.core.stories.telling import Told, smaller_unit, source_of
+from keen_slate.core.stories.telling import Manner, smaller_unit, source_of
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.worked import work_text
 from keen_slate.core.working.step_kinds import THEN
@@ -345,7 +345,7 @@ class ToldTests(unittest.TestCase):
                 count += 1
                 doers = tuple(dice.sample(scenario.doers, 2))
                 beside = dice.randint(2, 6) if dice.random() < 0.2 else None
-                how = Told(thing, doers, pattern.past_only or dice.random() < 0.5, dice.random() < 0.5, beside)
+                how = Manner(thing, doers, pattern.past_only or dice.random() < 0.5, dice.random() < 0.5, beside)
                 source = source_of(pattern, numbers_for(pattern, dice), how)
                 story, _, braces = source.partition(" {")
                 says = braces.removesuffix("}").rpartition("says ")[2]
@@ -390,7 +390,7 @@ class ToldTests(unittest.TestCase):
         for pattern, scenario, thing in dice.sample(tellings(), 400):
             doers = tuple(dice.sample(scenario.doers, 2))
             past = pattern.past_only or dice.random() < 0.5
-            source = source_of(pattern, numbers_for(pattern, dice), Told(thing, doers, past, dice.random() < 0.5))
+            source = source_of(pattern, numbers_for(pattern, dice), Manner(thing, doers, past, dice.random() < 0.5))
             made, again = read_story(source).story, read_story(source.partition(" {")[0])
             certain += again.certain
             self.assertEqual(again.story.quantities, made.quantities)

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from keen_slate.core.errors import CoreError
 from keen_slate.export.class_document import ClassDocument
-from keen_slate.export.desk_document import MOST_FILES, UNPACKED, Desk, packed, refuse_large, unpacked
+from keen_slate.export.desk_document import MOST_FILES, UNPACKED, WholeDesk, packed, refuse_large, unpacked
 from keen_slate.export.set_document import ExamplePart, SetDocument
 
 BOATS = {"format": "keen-slate/scenario", "version": 1, "code": "boats", "name": "A boat yard",
@@ -25,7 +25,7 @@ def a_set(title, *problems):
     )
 
 
-DESK = Desk(
+DESK = WholeDesk(
     "O'Hara <b>", {"ties": "down"},
     {
         "sets/shelf/00001-planks.json": a_set("Planks", "7 1/4 - 3 5/6 ft"),

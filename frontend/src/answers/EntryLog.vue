@@ -7,11 +7,11 @@ import { momentOf } from '../parts/moments'
 
 const props = defineProps<{ sittingId: string }>()
 const emit = defineEmits<{ done: [] }>()
-const lines = ref<Schemas['LogLine'][] | null>(null)
+const lines = ref<Schemas['EntryLogLine'][] | null>(null)
 const refusal = ref<Refusal | null>(null)
 const WHO: Record<string, string> = { teacher: 'by you', pupil: 'by the pupil', file: 'from a file' }
 
-const said = (line: Schemas['LogLine']) => (line.gone ? 'emptied' : (line.written ?? 'away') || 'blank')
+const said = (line: Schemas['EntryLogLine']) => (line.gone ? 'emptied' : (line.written ?? 'away') || 'blank')
 
 onMounted(async () => {
   const params = { path: { sitting_id: props.sittingId } }

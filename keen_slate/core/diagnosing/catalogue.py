@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from ..expressions.text import text
 from ..expressions.voice import OWN
 from ..judging.misconceptions import LikelyAnswer
-from ..judging.misconceptions.registry import ENTRIES, Entry
+from ..judging.misconceptions.registry import ENTRIES, Misconception
 from ..ways.settings import Ways
 from ..worked import Worked, work_text
 
@@ -26,22 +26,22 @@ _HOW_OFTEN = {1: "seldom", 2: "now and then", 3: "often"}
 
 
 @dataclass(frozen=True, slots=True)
-class Shown:
+class CatalogueEntry:
     """An entry with its example."""
 
-    entry: Entry
+    entry: Misconception
     family: str
     worked: Worked
     likely: LikelyAnswer
 
 
-def catalogue() -> list[Shown]:
+def catalogue() -> list[CatalogueEntry]:
     """Every entry, by family, with its example worked and its wrong answer."""
     shown = []
     for entry in ENTRIES.values():
         worked = work_text(entry.example, Ways())
         found = next(one for one in worked.likely if one.entry.code == entry.code)
-        shown.append(Shown(entry, FAMILIES[entry.works.__module__.rsplit(".", 1)[1]], worked, found))
+        shown.append(CatalogueEntry(entry, FAMILIES[entry.works.__module__.rsplit(".", 1)[1]], worked, found))
     order = list(FAMILIES.values())
     return sorted(shown, key=lambda one: order.index(one.family))
 

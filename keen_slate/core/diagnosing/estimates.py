@@ -57,7 +57,7 @@ def judge_estimate(worked: Worked, typed: str, mark: DecimalMark = ".") -> Estim
     number = value(answer.number)
     if worked.estimate.rule == "between":
         return _between(worked, number)
-    return _Judge(worked, expr).verdict(number)
+    return _Rounding(worked, expr).verdict(number)
 
 
 def _between(worked: Worked, number: Fraction) -> EstimateVerdict:
@@ -68,7 +68,7 @@ def _between(worked: Worked, number: Fraction) -> EstimateVerdict:
     return EstimateVerdict("fits" if inside else "too-far", number, (), ends)
 
 
-class _Judge:
+class _Rounding:
     """The numbers of a problem, rounded in every way that a pupil may round them."""
 
     def __init__(self, worked: Worked, expr: Expr) -> None:

@@ -26,7 +26,7 @@ _SIGNED = re.compile(r"[-+−×*÷x]\s*\S")
 
 
 @dataclass(frozen=True, slots=True)
-class Line:
+class PupilLine:
     """A line of a pupil's working: whether it goes on with the problem, and what is wrong with it.
 
     *equal* is None where it cannot be read, and where it stands on the *side*: a part of the problem that is worked
@@ -46,7 +46,7 @@ class Checked:
     that counts.
     """
 
-    lines: tuple[Line, ...]
+    lines: tuple[PupilLine, ...]
     first_wrong: int | None
     answer: VerdictWord
     last: str
@@ -90,9 +90,9 @@ class _Checker:
         last = self.last or self.last_aside
         return Checked(tuple(judged), first, self.explainer.verdict(last).verdict, last)
 
-    def _line(self, typed: str, line: str | None, is_last: bool) -> Line:
+    def _line(self, typed: str, line: str | None, is_last: bool) -> PupilLine:
         if line is None:  # a part of a column: the line with its result is judged
-            return Line(typed, None, (), (), side=True)
+            return PupilLine(typed, None, (), (), side=True)
         pieces = [piece.strip() for piece in line.strip().removeprefix("=").split("=")]
         pieces = [piece for piece in pieces if piece != "_"] or pieces
         said = [read_line(piece, self.mark) for piece in pieces]
@@ -101,7 +101,7 @@ class _Checker:
             faults = tuple([fault for fault in faults if fault != "equals-sign-misused"])
         here = said[-1]
         if here is None:
-            return Line(typed, None, (), ("unreadable", *faults))
+            return PupilLine(typed, None, (), ("unreadable", *faults))
         known = [one for one in said if one is not None]
         true = len({value(one.expr) for one in known}) == 1
         if value(here.expr) == self.threads.main.value and (true or _runs_on(known)):
@@ -112,20 +112,20 @@ class _Checker:
             return self._false(typed, known, pieces, faults)
         if len(pieces) > 1 and self._is_filled(known):
             self.last = text(self.worked.working.answer)
-            return Line(typed, True, (), faults)
+            return PupilLine(typed, True, (), faults)
         if self.threads.joined(value(here.expr)):
             return self._goes_on(typed, known, pieces[-1], faults)
         if self._on_the_side(known, is_last):
             self.last_aside = pieces[-1]
-            return Line(typed, None, (), faults, side=True)
+            return PupilLine(typed, None, (), faults, side=True)
         return self._wrong(typed, known, pieces, faults, None)
 
-    def _goes_on(self, typed: str, known: list[Problem], last: str, faults: tuple[str, ...]) -> Line:
+    def _goes_on(self, typed: str, known: list[Problem], last: str, faults: tuple[str, ...]) -> PupilLine:
         """A line that the problem's own thread comes to."""
         main = self.threads.main
         main.written, main.value, self.last = known[-1], value(known[-1].expr), last
         self.threads.learn(*[one.expr for one in known])
-        return Line(typed, True, (), faults)
+        return PupilLine(typed, True, (), faults)
 
     def _on_the_side(self, known: list[Problem], is_last: bool) -> bool:
         """Whether a true line goes on with a thread on the side, opens one, joins some, or is true in itself."""
@@ -152,7 +152,7 @@ class _Checker:
         threads.found(here.expr)
         return True
 
-    def _false(self, typed: str, known: list[Problem], pieces: list[str], faults: tuple[str, ...]) -> Line:
+    def _false(self, typed: str, known: list[Problem], pieces: list[str], faults: tuple[str, ...]) -> PupilLine:
         """A line with an equals sign between what is not equal: the mistake is named between the two, where it is one
         of working.
         """
@@ -173,7 +173,7 @@ class _Checker:
     def _wrong(
         self, typed: str, known: list[Problem], pieces: list[str], faults: tuple[str, ...], thread: Thread | None,
         codes: tuple[str, ...] = (),
-    ) -> Line:  # fmt: skip
+    ) -> PupilLine:  # fmt: skip
         """A wrong line, in the *thread* that it goes on with; where that is not clear, in the one that its mistake
         leads from.
         """
@@ -194,7 +194,7 @@ class _Checker:
             self.last = pieces[-1]
         else:
             self.last_aside = pieces[-1]
-        return Line(typed, False, codes, faults)
+        return PupilLine(typed, False, codes, faults)
 
     def _is_filled(self, known: list[Problem]) -> bool:
         """Whether a true line is the whole equation, with the missing number in its place."""

@@ -20,7 +20,7 @@ _TEACHES_ESTIMATION = 2, 3  # at least two of three wrong answers are caught
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class RevealedRow:
     """A misconception and what becomes of it in each example: its status, or None where it does not apply."""
 
     code: str
@@ -33,7 +33,7 @@ class Revealed:
     caught.
     """
 
-    rows: tuple[Row, ...]
+    rows: tuple[RevealedRow, ...]
     alike: tuple[tuple[str, str], ...]
     add: tuple[Worked, ...]
     caught: int
@@ -50,7 +50,7 @@ def reveal(examples: Sequence[Worked]) -> Revealed:
     """What the worked *examples* reveal together."""
     found = [{one.entry.code: one for one in worked.likely} for worked in examples]
     codes = [code for code in ENTRIES if any(code in each for each in found)]
-    rows = [Row(code, tuple([each[code].status if code in each else None for each in found])) for code in codes]
+    rows = [RevealedRow(code, tuple([each[code].status if code in each else None for each in found])) for code in codes]
     shown = [row.code for row in rows if "reveals" in row.statuses]
     alike = [pair for pair in combinations(shown, 2) if not any(_apart(worked, *pair) for worked in examples)]
     every = [one for each in found for one in each.values() if one.status == "reveals"]

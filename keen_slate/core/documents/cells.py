@@ -13,7 +13,7 @@ from ..errors import CoreError
 from ..expressions.typeset import Glyph
 from ..expressions.voice import Voice
 from ..reading.problem import labelled
-from ..sittings.answers import Answers, Cell
+from ..sittings.answers import AnswerCell, Answers
 from ..sittings.judge import WORD_NAMES, TeachersWord, Word
 from ..sittings.question import Question, explainer_of
 from ..ways.settings import Ways
@@ -144,7 +144,7 @@ def cell_views(answers: Answers) -> tuple[CellView, ...]:
     ])  # fmt: skip
 
 
-def glyphs_of(cell: Cell, question: Question) -> tuple[Glyph, ...]:
+def glyphs_of(cell: AnswerCell, question: Question) -> tuple[Glyph, ...]:
     """What was written, typeset."""
     wrong = cell.said in ("explained", "unexplained")
     return written_glyphs(cell.judged.written or cell.written or "", wrong, question.ways)

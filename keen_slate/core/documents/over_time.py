@@ -22,7 +22,7 @@ from .nearest import NearestView, nearest_view
 
 
 @dataclass(frozen=True, slots=True)
-class Sat:
+class SittingSeen:
     """A sitting of a class, and what was written in it."""
 
     id: str
@@ -40,7 +40,7 @@ class Year:
 
     name: str
     pupils: Sequence[PupilView]
-    sat: Sequence[Sat]
+    sat: Sequence[SittingSeen]
     over: OverTime
     voice: Voice
 
@@ -159,7 +159,7 @@ class ClassOverTime:
 
 
 @dataclass(frozen=True, slots=True)
-class AnswerView:
+class AnswerOfPupil:
     """An answer on a pupil's page."""
 
     problem: tuple[Glyph, ...]
@@ -176,7 +176,7 @@ class SittingOfPupil:
     title: str
     day: date
     kind: str
-    answers: tuple[AnswerView, ...]
+    answers: tuple[AnswerOfPupil, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -234,7 +234,7 @@ def pupil_page(year: Year, pupil: PupilView) -> PupilPage:
     )
 
 
-def _summary(sat: Sat) -> SittingSummary:
+def _summary(sat: SittingSeen) -> SittingSummary:
     cells = [cell for row in sat.answers.cells.values() for cell in row if cell is not None]
     answered = [cell for cell in cells if cell.said not in ("blank", "away")]
     right = sum(cell.said in ("right", "right-value") for cell in answered)
@@ -320,10 +320,10 @@ def _codes(year: Year, of: Collection[str]) -> tuple[CodeOverTime, ...]:
     return tuple(sorted(rows, key=lambda row: (-len(row.holders), -sum(one.did for one in row.sittings), row.code)))
 
 
-def _of_pupil(sat: Sat, pupil: str) -> SittingOfPupil:
+def _of_pupil(sat: SittingSeen, pupil: str) -> SittingOfPupil:
     asked = [one.question for one in sat.answers.asked]
     shown = [
-        AnswerView(
+        AnswerOfPupil(
             question_view(asked[number], 0).glyphs, glyphs_of(cell, asked[number]), cell.said,
             name_in_cell(sat.answers, pupil, number),
         )

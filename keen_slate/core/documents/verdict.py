@@ -10,7 +10,7 @@ from ..diagnosing.answers import Explanation, Verdict, VerdictWord
 from ..diagnosing.choices import Choice
 from ..diagnosing.estimates import EstimateVerdict, EstimateWord
 from ..diagnosing.faults import FAULTS, FORM_FAULTS, name_of
-from ..diagnosing.lines import Checked, Line
+from ..diagnosing.lines import Checked, PupilLine
 from ..expressions.text import exact
 from ..expressions.typeset import Glyph
 from ..expressions.voice import Voice
@@ -154,7 +154,7 @@ def checked_view(checked: Checked, voice: Voice) -> CheckedView:
     return CheckedView(tuple([_line(line, voice) for line in checked.lines]), checked.first_wrong, checked.answer)
 
 
-def _line(line: Line, voice: Voice) -> LineView:
+def _line(line: PupilLine, voice: Voice) -> LineView:
     names = tuple([voice.said(name_of(code)) for code in line.codes])
     faults = tuple([voice.said(FAULTS[fault]) for fault in line.faults])
     return LineView(line.text, line.equal, line.codes, line.faults, names, faults, line.side)

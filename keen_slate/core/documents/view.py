@@ -15,7 +15,7 @@ from ..expressions.tree import Expr
 from ..expressions.typeset import Glyph, JottingGlyph, Role
 from ..expressions.voice import Voice
 from ..figures import choose, number_line
-from ..figures.choose import FIGURE_KINDS, Look, Seen
+from ..figures.choose import FIGURE_KINDS, Look, StepSeen
 from ..figures.display import Figure
 from ..grading.features import Features
 from ..judging.checks import Check, caught_by, checks
@@ -248,7 +248,7 @@ class _Viewer:
         working = self.working
         layout, laid = lay(working)
         look = Look.of(working)
-        seen = [Seen.of(step, look) for step in working.steps]
+        seen = [StepSeen.of(step, look) for step in working.steps]
         drawn = [self._drawn(i, one) for i, one in enumerate(seen)]
         other_checks = checks(working)
         return WorkingView(
@@ -300,12 +300,12 @@ class _Viewer:
         pieces = self.voice.glyphs(working.answer)
         return AnswerView(shown.text, shown.value, tuple(pieces), tuple(with_label(pieces, working.answer_label)))
 
-    def _drawn(self, i: int, seen: Seen) -> Figure | None:
+    def _drawn(self, i: int, seen: StepSeen) -> Figure | None:
         """The picture of step *i*, of the kind that the teacher chose."""
         wanted, _ = self.edited.find(self.working.steps[i].kind.code, self.keys[i], " picture")
         return None if wanted == "none" else choose.of_kinds(seen, choose.offered(seen), wanted)
 
-    def _step(self, i: int, shown: StepDocument, seen: Seen, drawn: Sequence[Figure | None]) -> StepView:
+    def _step(self, i: int, shown: StepDocument, seen: StepSeen, drawn: Sequence[Figure | None]) -> StepView:
         step, key = self.working.steps[i], self.keys[i]
         title, title_from = self._title(i, step.title)
         reason, reason_from = self.edited.find(shown.kind, key, "")

@@ -19,7 +19,7 @@ from ..working.proof import Working
 from . import part_whole
 from .display import WIDTH, Figure, Shape
 from .labels import HEIGHT, within
-from .part_whole import BAR, Part
+from .part_whole import BAR, PartShown
 
 _GAP = 6
 
@@ -48,7 +48,9 @@ def _model(story: Story, i: int, part: Working, blanks: Collection[int]) -> Figu
     return None
 
 
-def _with_blanks(total: Part, parts: list[Part], blanks: Collection[int]) -> tuple[Part, list[Part]]:
+def _with_blanks(
+    total: PartShown, parts: list[PartShown], blanks: Collection[int]
+) -> tuple[PartShown, list[PartShown]]:
     """The bars with the numbers *blanks* left to pupils: counted as they stand in the calculation, what is
     found last.
     """
@@ -58,8 +60,8 @@ def _with_blanks(total: Part, parts: list[Part], blanks: Collection[int]) -> tup
     hidden = [one for k, one in enumerate(known) if k in blanks]
     hidden += [one for one in (total, *parts) if one.before is None and len(known) in blanks]
 
-    def seen(one: Part) -> Part:
-        return Part(one.size, None, None, one.role) if one in hidden else one
+    def seen(one: PartShown) -> PartShown:
+        return PartShown(one.size, None, None, one.role) if one in hidden else one
 
     return seen(total), [seen(one) for one in parts]
 

@@ -58,16 +58,16 @@ def _grid(terms: Sequence[Expr], dens: list[int]) -> tuple[int, int] | None:
 
 
 @dataclass(frozen=True, slots=True)
-class Seen:
+class StepSeen:
     """A step as its pictures see it: what happens in it, and what is asked of each kind of picture, found once."""
 
     step: Step
     look: Look
     scene: Scene | None
-    parts: tuple[part_whole.Part, list[part_whole.Part]] | None
+    parts: tuple[part_whole.PartShown, list[part_whole.PartShown]] | None
 
     @classmethod
-    def of(cls, step: Step, look: Look) -> Seen:
+    def of(cls, step: Step, look: Look) -> StepSeen:
         """*step*, looked at with the *look* of its working."""
         return cls(step, look, scene_of(step), _parts(step))
 
@@ -77,15 +77,15 @@ class FigureKind:
     """A kind of picture: what it is called, whether it can show a step, and how it is drawn where it can."""
 
     name: str
-    can: Callable[[Seen], bool]
-    draw: Callable[[Seen], Figure]
+    can: Callable[[StepSeen], bool]
+    draw: Callable[[StepSeen], Figure]
 
 
-def _fits_pieces(kind: str, seen: Seen) -> bool:
+def _fits_pieces(kind: str, seen: StepSeen) -> bool:
     return seen.scene is not None and _fits(kind, seen.scene, seen.look)
 
 
-def _draw_pieces(kind: str, seen: Seen) -> Figure:
+def _draw_pieces(kind: str, seen: StepSeen) -> Figure:
     assert seen.scene is not None, "asked only where it fits"
     return draw_scene(seen.scene, kind, seen.look)
 
@@ -94,12 +94,12 @@ def _pieces(kind: str, name: str) -> FigureKind:
     return FigureKind(name, partial(_fits_pieces, kind), partial(_draw_pieces, kind))
 
 
-def _draw_parts(seen: Seen) -> Figure:
+def _draw_parts(seen: StepSeen) -> Figure:
     assert seen.parts is not None, "asked only where there are parts"
     return part_whole.draw(*seen.parts)
 
 
-def _can_be_jumped(seen: Seen) -> bool:
+def _can_be_jumped(seen: StepSeen) -> bool:
     step = seen.step
     return _is_sum(step.before) and _is_sum(step.after) and step.kind.pictures != "none"
 
@@ -120,7 +120,7 @@ FIGURE_KINDS: dict[str, FigureKind] = {
 }
 
 
-def offered(seen: Seen) -> list[str]:
+def offered(seen: StepSeen) -> list[str]:
     """The kinds of picture that can show a step, the one that serves it best first."""
     kinds = [code for code, kind in FIGURE_KINDS.items() if kind.can(seen)]
     best = _best(seen, kinds)
@@ -129,11 +129,11 @@ def offered(seen: Seen) -> list[str]:
 
 def of_step(step: Step, look: Look, kind: str | None = None) -> Figure | None:
     """The picture of a step, of the *kind* asked for where it can be had; None where there is none at all."""
-    seen = Seen.of(step, look)
+    seen = StepSeen.of(step, look)
     return of_kinds(seen, offered(seen), kind)
 
 
-def of_kinds(seen: Seen, kinds: list[str], kind: str | None = None) -> Figure | None:
+def of_kinds(seen: StepSeen, kinds: list[str], kind: str | None = None) -> Figure | None:
     """The same, where the *kinds* that are `offered` are known."""
     if not kinds:
         return None
@@ -179,7 +179,7 @@ def draw_scene(scene: Scene, kind: str, look: Look) -> Figure:
     return draw(scene, kind, [square, replace(square, across=True)])
 
 
-def _parts(step: Step) -> tuple[part_whole.Part, list[part_whole.Part]] | None:
+def _parts(step: Step) -> tuple[part_whole.PartShown, list[part_whole.PartShown]] | None:
     if isinstance(step.before, Equation):
         return part_whole.parts_of_equation(step.before, step.after)
     if not step.kind.totals or not _is_sum(step.before):
@@ -225,7 +225,7 @@ def _stays_in_grid(scene: Scene, grid: tuple[int, int]) -> bool:
     )
 
 
-def _best(seen: Seen, kinds: list[str]) -> str:
+def _best(seen: StepSeen, kinds: list[str]) -> str:
     look = seen.look
     if isinstance(seen.step.before, Equation) or seen.step.kind.pictures == "columns":
         for first in ("place-value", "part-whole"):

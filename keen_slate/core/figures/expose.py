@@ -11,7 +11,7 @@ from ..working.proof import Working
 from . import number_line, place_value
 from .choose import Look, draw_scene
 from .display import Figure
-from .scenes import Amount, Shown, largest
+from .scenes import NumberShown, Shown, largest
 
 
 def of_wrong(working: Working, wrong: Expr) -> Figure | None:
@@ -25,11 +25,11 @@ def of_wrong(working: Working, wrong: Expr) -> Figure | None:
     if not _drawable(right) or not _drawable(wrong):
         return None
     terms = signed_terms(working.problem.expr)
-    good, bad = Amount.of(right), Amount.of(wrong)
+    good, bad = NumberShown.of(right), NumberShown.of(wrong)
     captions = (f"right answer: {good.said}", f"wrong answer: {bad.said}")
     scene = Shown(((good, good, "answer"), (bad, bad, "wrong")), captions=captions)
     if len(terms) == 2 and all(sign > 0 and isinstance(term, Frac) for sign, term in terms):
-        a, b = [Amount.of(term) for _, term in terms]
+        a, b = [NumberShown.of(term) for _, term in terms]
         scene = Shown(((a, a, "first"), (b, b, "second"), *scene.rows), captions=(a.said, b.said, *captions))
     parts, wholes = largest(scene)
     if parts > MOST_PARTS or wholes > MOST_WHOLES:

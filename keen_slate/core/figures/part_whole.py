@@ -19,7 +19,7 @@ _UNKNOWN = "?"
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class PartShown:
     """A part with its label as it was and as it is: None for one that is to be found."""
 
     size: Fraction
@@ -28,7 +28,7 @@ class Part:
     role: Role
 
 
-def parts_of(before: Expr, after: Expr) -> tuple[Part, list[Part]] | None:
+def parts_of(before: Expr, after: Expr) -> tuple[PartShown, list[PartShown]] | None:
     """The total and the parts of a sum, or of what a first number is taken apart into; None where one is not above 0.
 
     *after* is the line after the step: its numbers are the labels of the after state.
@@ -44,13 +44,14 @@ def parts_of(before: Expr, after: Expr) -> tuple[Part, list[Part]] | None:
     labels = [term for _, term in (later if recut else terms)]
     roles = roles_for(len(terms))
     known = [
-        Part(value(term), term, label, roles[i]) for i, ((_, term), label) in enumerate(zip(terms, labels, strict=True))
+        PartShown(value(term), term, label, roles[i])
+        for i, ((_, term), label) in enumerate(zip(terms, labels, strict=True))
     ]
-    found = Part(total, None, None if recut else after, "answer")
+    found = PartShown(total, None, None if recut else after, "answer")
     return (found, known) if signs == {1} else (known[0], [*known[1:], found])
 
 
-def parts_of_equation(before: Equation, after: Expr) -> tuple[Part, list[Part]] | None:
+def parts_of_equation(before: Equation, after: Expr) -> tuple[PartShown, list[PartShown]] | None:
     """The total and the parts of an equation with blanks, one side a sum; None where the other is one too.
 
     *after* is the equation filled, or what gives the missing number: that number then stays a question.
@@ -72,7 +73,7 @@ def parts_of_equation(before: Equation, after: Expr) -> tuple[Part, list[Part]] 
         if known is None or isinstance(number, Neg) or value(known) <= 0:
             return None
         shown = None if blank and not isinstance(after, Equation) else known
-        parts.append(Part(value(known), None if blank else number, shown, "answer" if blank else role))
+        parts.append(PartShown(value(known), None if blank else number, shown, "answer" if blank else role))
     signs = {sign for sign, _ in signed_terms(left)[1:]}
     if len(signs) > 1:
         return None
@@ -80,7 +81,7 @@ def parts_of_equation(before: Equation, after: Expr) -> tuple[Part, list[Part]] 
     return (other, terms) if signs == {1} else (terms[0], [*terms[1:], other])
 
 
-def draw(total: Part, parts: Sequence[Part]) -> Figure:
+def draw(total: PartShown, parts: Sequence[PartShown]) -> Figure:
     """The bar of *total* and below it the bars of its *parts*, end to end."""
     shapes: list[Shape] = []
     y = HEIGHT + 4
@@ -110,11 +111,11 @@ def draw(total: Part, parts: Sequence[Part]) -> Figure:
     return Figure("part-whole", WIDTH, y + BAR + 6 + rows * HEIGHT, tuple(shapes), alt)
 
 
-def _labels(part: Part) -> list[tuple[When, Expr | None]]:
+def _labels(part: PartShown) -> list[tuple[When, Expr | None]]:
     return [("", part.after)] if part.before == part.after else [("before", part.before), ("after", part.after)]
 
 
-def _bar(shapes: list[Shape], part: Part, x: Fraction, width: Fraction, y: int) -> None:
+def _bar(shapes: list[Shape], part: PartShown, x: Fraction, width: Fraction, y: int) -> None:
     box = (x, y, width, BAR)
     if part.after is not None:
         shapes.append(Shape("rect", "part", box, part.role, "" if part.before else "after"))
@@ -137,7 +138,7 @@ def write(shapes: list[Shape], label: Expr | None, x: Fraction | int, y: int, ro
         shapes += number_label(label, x, y, role, when)
 
 
-def _said(part: Part) -> str:
+def _said(part: PartShown) -> str:
     if part.before is None and part.after is None:
         return "an unknown number"
     if part.before is None:

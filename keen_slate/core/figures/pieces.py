@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 
 from ..expressions.typeset import Role
 from .display import DIGIT_WIDTH, WIDTH, Figure, Shape, When
-from .scenes import Amount, Blocks, Joining, Scene, Shown, Taking, in_blocks, wholes_in
+from .scenes import Blocks, Joining, NumberShown, Scene, Shown, Taking, in_blocks, wholes_in
 from .shapes import Form, exact
 
 _GAP = 12
@@ -209,7 +209,7 @@ def _arriving(part: Shape, before: Shape) -> Shape:
     return replace(part, moved=(before.at[0] - part.at[0], before.at[1] - part.at[1], turn))
 
 
-def _den(amount: Amount, place: int) -> int:
+def _den(amount: NumberShown, place: int) -> int:
     """Into how many parts the whole at *place* is cut: the uncut ones come first."""
     uncut = place < amount.wholes or (amount.wholes > 0 and place >= amount.wholes + amount.cut)
     return 1 if uncut else amount.den
@@ -227,8 +227,8 @@ def _cut(sheet: _Sheet, corner: tuple[int, int], before: int, after: int, when: 
 
 
 def _shade(
-    sheet: _Sheet, corners: Sequence[tuple[int, int]], amount: Amount, role: Role, when: When,
-    carried: bool = False, before: Amount | None = None,
+    sheet: _Sheet, corners: Sequence[tuple[int, int]], amount: NumberShown, role: Role, when: When,
+    carried: bool = False, before: NumberShown | None = None,
 ) -> None:  # fmt: skip
     form = sheet.form
     for j in range(amount.wholes):
@@ -244,18 +244,18 @@ def _noun(form: Form, count: int) -> str:
     return form.noun + ("s" if count != 1 else "")
 
 
-def _is_there(amount: Amount, beside: int) -> bool:
+def _is_there(amount: NumberShown, beside: int) -> bool:
     """Whether something of an *amount* is drawn: an empty whole stands for nothing, but not *beside* others."""
     return bool(amount.wholes or amount.num or not beside)
 
 
-def _seen(amount: Amount, form: Form, block: int = 0) -> str:
+def _seen(amount: NumberShown, form: Form, block: int = 0) -> str:
     """What is seen of an amount, beside a *block* of wholes.
 
     >>> from .shapes import Strip
-    >>> _seen(Amount(2, 3, 12), Strip(240))
+    >>> _seen(NumberShown(2, 3, 12), Strip(240))
     '2 strips shaded whole, and a strip cut into 12 equal parts, 3 of them shaded'
-    >>> _seen(Amount(0, 15, 12), Strip(240))
+    >>> _seen(NumberShown(0, 15, 12), Strip(240))
     '2 strips, each cut into 12 equal parts, 15 of the parts shaded'
     """
     said = [f"a block of {block} <wholes>"] if block else []

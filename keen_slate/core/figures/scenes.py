@@ -22,7 +22,7 @@ from ..working.step_kinds import (
 
 
 @dataclass(frozen=True, slots=True)
-class Amount:
+class NumberShown:
     """A number as a picture shows it: *wholes* uncut, and *num* parts of which *den* make a whole."""
 
     wholes: int
@@ -30,7 +30,7 @@ class Amount:
     den: int
 
     @classmethod
-    def of(cls, number: Expr) -> Amount:
+    def of(cls, number: Expr) -> NumberShown:
         """The amount of an unsigned number as written; over 1 it counts wholes."""
         whole, num, den = parts(number)
         return cls(whole + num, 0, 1) if den == 1 else cls(whole, num, den)
@@ -49,7 +49,7 @@ class Amount:
     def said(self) -> str:
         """The amount as it is counted in a picture.
 
-        >>> Amount(7, 3, 12).said, Amount(0, 1, 2).said, Amount(1, 0, 1).said
+        >>> NumberShown(7, 3, 12).said, NumberShown(0, 1, 2).said, NumberShown(1, 0, 1).said
         ('7 <wholes> and 3 twelfths', '1 half', '1 <whole>')
         """
         said = [f"{self.wholes} {'<whole>' if self.wholes == 1 else '<wholes>'}"] if self.wholes else []
@@ -62,7 +62,7 @@ class Amount:
 class Shown:
     """Numbers that stand beside each other, or are cut again: each as it was and as it is, of the same value."""
 
-    rows: tuple[tuple[Amount, Amount, Role], ...]
+    rows: tuple[tuple[NumberShown, NumberShown, Role], ...]
     carried: bool = False  # whether the newly cut whole is one that was regrouped
     captions: tuple[str, ...] = ()  # in the place of the amounts
 
@@ -71,16 +71,16 @@ class Shown:
 class Joining:
     """The parts of the later amounts move to the first; all have parts of one size."""
 
-    amounts: tuple[tuple[Amount, Role], ...]
-    total: Amount
+    amounts: tuple[tuple[NumberShown, Role], ...]
+    total: NumberShown
 
 
 @dataclass(frozen=True, slots=True)
 class Taking:
     """*away* is crossed off *start*."""
 
-    start: Amount
-    away: Amount
+    start: NumberShown
+    away: NumberShown
     role: Role
 
 
@@ -114,7 +114,9 @@ def scene_of_problem(expr: Expr) -> Scene | None:
     numbers = leaves(expr)
     if not all(isinstance(n, (Whole, Frac, Mixed)) and not has_blank(n) for n in numbers):
         return None
-    return Shown(tuple([_same(Amount.of(n), role) for n, role in zip(numbers, roles_for(len(numbers)), strict=True)]))
+    return Shown(
+        tuple([_same(NumberShown.of(n), role) for n, role in zip(numbers, roles_for(len(numbers)), strict=True)])
+    )
 
 
 FEW = 3  # wholes that are drawn one by one beside others that are not
@@ -149,8 +151,8 @@ def _many(wholes: int) -> int:
     return wholes if wholes > FEW else 0
 
 
-def _less(amount: Amount, wholes: int) -> Amount:
-    return Amount(amount.wholes - wholes, amount.num, amount.den)
+def _less(amount: NumberShown, wholes: int) -> NumberShown:
+    return NumberShown(amount.wholes - wholes, amount.num, amount.den)
 
 
 def largest(scene: Scene) -> tuple[int, int]:
@@ -164,7 +166,7 @@ def wholes_in(scene: Scene) -> bool:
     return any(amount.wholes for amount in _amounts(scene))
 
 
-def _amounts(scene: Scene) -> list[Amount]:
+def _amounts(scene: Scene) -> list[NumberShown]:
     match scene:
         case Shown(rows):
             return [amount for row in rows for amount in row[:2]]
@@ -180,7 +182,7 @@ def _equivalent(asked: Equation, filled: Expr) -> Shown | None:
     new = [b for a, b in zip(asked.sides, filled.sides, strict=True) if a != b] if isinstance(filled, Equation) else []
     if known is None or len(new) != 1 or not all(isinstance(n, (Whole, Frac, Mixed)) for n in (known, new[0])):
         return None
-    before, after = Amount.of(known), Amount.of(new[0])
+    before, after = NumberShown.of(known), NumberShown.of(new[0])
     return Shown(((before, after, "first"),), carried=before.wholes > after.wholes > 0)
 
 
@@ -198,7 +200,7 @@ def _numbers(step: Step) -> list[Expr]:
     return [*leaves(step.before), *leaves(step.after)]
 
 
-def _same(amount: Amount, role: Role) -> tuple[Amount, Amount, Role]:
+def _same(amount: NumberShown, role: Role) -> tuple[NumberShown, NumberShown, Role]:
     return amount, amount, role
 
 
@@ -211,10 +213,10 @@ def _shown(step: Step) -> Shown | None:
     if isinstance(step.after, Neg):
         return None
     if len(before) == len(after) and all(_same_value(a, b) for a, b in zip(before, after, strict=True)):
-        pairs = [(Amount.of(a), Amount.of(b), role) for a, b, role in zip(before, after, roles, strict=True)]
+        pairs = [(NumberShown.of(a), NumberShown.of(b), role) for a, b, role in zip(before, after, roles, strict=True)]
         rows = [(a, b, role) for a, b, role in pairs if a != b]
         return Shown(tuple(rows), carried) if rows else None
-    new = [_same(Amount.of(b), role) for b, role in zip(after, roles, strict=True) if b not in before]
+    new = [_same(NumberShown.of(b), role) for b, role in zip(after, roles, strict=True) if b not in before]
     return Shown(tuple(new)) if new else None
 
 
@@ -226,12 +228,12 @@ def _same_value(a: Expr, b: Expr) -> bool:
 def _joining(step: Step) -> Joining | None:
     if not isinstance(step.before, Sum) or any(operator == "-" for operator, _ in step.before.rest):
         return None
-    numbers = [Amount.of(n) for n in leaves(step.before)]
-    results = [Amount.of(n) for n in leaves(step.after)]
+    numbers = [NumberShown.of(n) for n in leaves(step.before)]
+    results = [NumberShown.of(n) for n in leaves(step.after)]
     if step.kind is ADD_WHOLES:
-        numbers, results = [Amount(n.wholes, 0, 1) for n in numbers], results[:1]
+        numbers, results = [NumberShown(n.wholes, 0, 1) for n in numbers], results[:1]
     elif step.kind is ADD_FRACTIONS:
-        numbers, results = [Amount(0, n.num, n.den) for n in numbers], results[-1:]
+        numbers, results = [NumberShown(0, n.num, n.den) for n in numbers], results[-1:]
     else:
         while len(results) > 1 and numbers[-1] == results[-1]:
             numbers.pop()
@@ -240,9 +242,9 @@ def _joining(step: Step) -> Joining | None:
     dens = {n.den for n in numbers if n.num}
     if len(numbers) < 2 or len(results) != 1 or len(dens) > 1:
         return None
-    total = Amount(sum(n.wholes for n in numbers), sum(n.num for n in numbers), max(dens, default=1))
+    total = NumberShown(sum(n.wholes for n in numbers), sum(n.num for n in numbers), max(dens, default=1))
     den = total.den
-    amounts = [Amount(n.wholes, n.num, den) for n in numbers]
+    amounts = [NumberShown(n.wholes, n.num, den) for n in numbers]
     return Joining(tuple(zip(amounts, roles_for(len(amounts)), strict=True)), total)
 
 
@@ -250,19 +252,19 @@ def _taking(step: Step) -> Taking | None:
     pair = _first_pair(step.before)
     if pair is None or isinstance(step.after, Neg):
         return None
-    start, away = Amount.of(pair[0]), Amount.of(pair[1])
+    start, away = NumberShown.of(pair[0]), NumberShown.of(pair[1])
     if step.kind is SUBTRACT_WHOLES:
-        start, away = Amount(start.wholes, 0, 1), Amount(away.wholes, 0, 1)
+        start, away = NumberShown(start.wholes, 0, 1), NumberShown(away.wholes, 0, 1)
     elif step.kind is SUBTRACT_FRACTIONS:
-        numbers = [Amount.of(n) for n in leaves(step.before)]
-        pieces = [Amount(0, n.num, n.den) for n in numbers if n.num]
+        numbers = [NumberShown.of(n) for n in leaves(step.before)]
+        pieces = [NumberShown(0, n.num, n.den) for n in numbers if n.num]
         if len(pieces) < 2:
             return None
         start, away = pieces[:2]
     den = start.den if start.num else away.den
     if (away.num and away.den != den) or away.wholes > start.wholes or away.num > start.num:
         return None
-    return Taking(Amount(start.wholes, start.num, den), Amount(away.wholes, away.num, den), "first")
+    return Taking(NumberShown(start.wholes, start.num, den), NumberShown(away.wholes, away.num, den), "first")
 
 
 def _first_pair(expr: Expr) -> tuple[Expr, Expr] | None:

@@ -145,7 +145,7 @@ class Evidence:
 
     def __init__(self, problems: Sequence[Seen], answers: Sequence[Given | None]) -> None:
         pairs = enumerate(zip(problems, answers, strict=False))
-        self.told = [_Told.of(i, seen, answer) for i, (seen, answer) in pairs if answer is not None]
+        self.told = [_Evident.of(i, seen, answer) for i, (seen, answer) in pairs if answer is not None]
         self._until: dict[int, list[Belief]] = {}
 
     @cached_property
@@ -198,7 +198,7 @@ class Evidence:
         return sorted(found, key=lambda one: (-one.belief, one.code))
 
 
-class _Told(NamedTuple):
+class _Evident(NamedTuple):
     """An answer with its problem (by its index, *at*), whether it is *right* in value, and the codes that write it."""
 
     at: int
@@ -208,7 +208,7 @@ class _Told(NamedTuple):
     writers: frozenset[str]
 
     @classmethod
-    def of(cls, at: int, seen: Seen, answer: Given) -> _Told:
+    def of(cls, at: int, seen: Seen, answer: Given) -> _Evident:
         right = answer.value == seen.right
         return cls(at, seen, answer, right, _writers(seen, answer, right))
 
@@ -231,7 +231,7 @@ def _candidates(writers: Sequence[frozenset[str]]) -> list[str]:
 # A set of codes is a whole number here: the bit 1 << k stands for the code of index k.
 
 
-def _likelihoods(every: Sequence[_Told], codes: Sequence[str]) -> dict[int, int]:
+def _likelihoods(every: Sequence[_Evident], codes: Sequence[str]) -> dict[int, int]:
     """How well each set of codes explains the answers, as a whole number; only their proportions count.
 
     Answers that say the same of every set are counted, so that a year of them costs little more than a week.
@@ -291,7 +291,7 @@ class _Said(NamedTuple):
         return self.plain * (of - shows) // of + self.whole * shows // of * writes // can
 
 
-def _said(told: _Told, codes: Mapping[str, int]) -> Iterator[_Said]:
+def _said(told: _Evident, codes: Mapping[str, int]) -> Iterator[_Said]:
     seen, right = told.seen, told.right
     places = 1 if right else len(seen.slips) + 1
     writes = _bits(codes, told.writers)

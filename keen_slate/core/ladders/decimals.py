@@ -13,9 +13,9 @@ from functools import lru_cache
 from ..arithmetic.columns import Subtracted, add_columns, subtract_columns
 from ..expressions.terms import operator_for
 from ..expressions.tree import Dec, Expr, Whole
-from .space import Shape, TwoTerms
-from .spec import Limits
-from .wholes import ALL_UP_TO, Pairs, collect
+from .space import TermPair, TwoTerms
+from .spec import TermLimits
+from .wholes import ALL_UP_TO, WholePairs, collect
 
 RUNGS = ("D1", "D2", "D3", "D4", "D5")
 _OF_THREE = 7  # of the parts with three places every so-manyth is there
@@ -32,7 +32,7 @@ def parts_of(places: tuple[int, ...]) -> tuple[str, ...]:
     return ("", *[part for count in places for part in _PARTS[count]])
 
 
-def space(rung: str, limits: Limits) -> TwoTerms:
+def space(rung: str, limits: TermLimits) -> TwoTerms:
     """The candidates of *rung* within *limits*."""
     shapes = [one for one in _shapes(limits.places)[rung] if operator_for(one.sign) in limits.operations]
     if "whole-answers" in limits.avoid:
@@ -50,7 +50,7 @@ def _write(whole: int, part: str) -> Expr:
 
 
 @lru_cache(maxsize=256)
-def _pairs_of(pattern: str, sign: int, largest: int) -> Pairs:
+def _pairs_of(pattern: str, sign: int, largest: int) -> WholePairs:
     """The pairs of a pattern: a carry or an exchange that comes from the places, and what the wholes do with it."""
     brought, wanted = int(pattern[0]), pattern[2:].removesuffix(", not 0")
     does = _adding if sign > 0 else _taking_away
@@ -84,8 +84,8 @@ def _crosses(columns: list[Subtracted]) -> bool:
 
 
 @lru_cache(maxsize=4)
-def _shapes(places: tuple[int, ...]) -> dict[str, list[Shape]]:
-    found: dict[str, list[Shape]] = {rung: [] for rung in RUNGS}
+def _shapes(places: tuple[int, ...]) -> dict[str, list[TermPair]]:
+    found: dict[str, list[TermPair]] = {rung: [] for rung in RUNGS}
     parts = parts_of(places)
     for first in parts:
         for second in parts:
@@ -99,14 +99,14 @@ def _counted(part: str, places: int) -> int:
     return int(part.ljust(places, "0") or "0")
 
 
-def _sums(first: str, second: str) -> Iterator[tuple[str, Shape]]:
+def _sums(first: str, second: str) -> Iterator[tuple[str, TermPair]]:
     places = max(len(first), len(second))
     unit: int = 10**places
     a, b = _counted(first, places), _counted(second, places)
     brought = a + b >= unit
 
-    def shape(pattern: str) -> Shape:
-        return Shape(1, first, second, f"{int(brought)} {pattern}", a + b, unit, False)
+    def shape(pattern: str) -> TermPair:
+        return TermPair(1, first, second, f"{int(brought)} {pattern}", a + b, unit, False)
 
     if len(first) != len(second):
         yield "D3", shape("any")
@@ -117,7 +117,7 @@ def _sums(first: str, second: str) -> Iterator[tuple[str, Shape]]:
         yield "D2", shape("carry")
 
 
-def _differences(first: str, second: str) -> Iterator[tuple[str, Shape]]:
+def _differences(first: str, second: str) -> Iterator[tuple[str, TermPair]]:
     places = max(len(first), len(second))
     unit: int = 10**places
     a, b = _counted(first, places), _counted(second, places)
@@ -125,8 +125,8 @@ def _differences(first: str, second: str) -> Iterator[tuple[str, Shape]]:
     columns = subtract_columns(a + unit * taken, b)[:places]
     filled = max(0, len(second) - len(first))
 
-    def shape(pattern: str) -> Shape:
-        return Shape(-1, first, second, f"{int(taken)} {pattern}", a - b, unit, True)
+    def shape(pattern: str) -> TermPair:
+        return TermPair(-1, first, second, f"{int(taken)} {pattern}", a - b, unit, True)
 
     if _crosses(columns[filled:]):
         yield "D5", shape("any")

@@ -17,8 +17,8 @@ from ..grading.rungs import UNLIKE
 from ..limits import MOST_PARTS, TIMES_TABLE
 from ..searching.deadline import look
 from ..working.methods.common_denominator import relation
-from .space import Shape, TwoTerms, smaller
-from .spec import Limits
+from .space import TermPair, TwoTerms, smaller
+from .spec import TermLimits
 from .wholes import ALL_UP_TO, pairs_of
 
 RUNGS = ("F1", "F2", "F3", "F4", "F5", "F6", "M1", "M2", "M3", "M4", "M5", "M6", "M7", "M8", "M9")
@@ -35,22 +35,22 @@ class _Shapes:
     """
 
     def __init__(self) -> None:
-        self.shapes: list[Shape] = []
+        self.shapes: list[TermPair] = []
         self.commons = array("H")
         self.met = array("B")
 
-    def add(self, shape: Shape, common: int, met: int) -> None:
+    def add(self, shape: TermPair, common: int, met: int) -> None:
         self.shapes.append(shape)
         self.commons.append(common)
         self.met.append(met)
 
-    def within(self, most: int, avoided: int) -> list[Shape]:
+    def within(self, most: int, avoided: int) -> list[TermPair]:
         """Those with a common denominator of *most* at most in which nothing *avoided* is met."""
         known = zip(self.shapes, self.commons, self.met, strict=True)
         return [shape for shape, common, met in known if common <= most and not met & avoided]
 
 
-def space(rung: str, limits: Limits) -> TwoTerms:
+def space(rung: str, limits: TermLimits) -> TwoTerms:
     """The candidates of *rung* within *limits*."""
     gone_through = smaller(limits.denominators, _MOST_PARTS)
     parts = sum(d - 1 for d in gone_through)
@@ -61,7 +61,7 @@ def space(rung: str, limits: Limits) -> TwoTerms:
     return TwoTerms(rung[0], shapes, limits, 2 * numbers**2, pairs_of, _write, sampled)
 
 
-def _is_written_within(shape: Shape, limits: Limits) -> bool:
+def _is_written_within(shape: TermPair, limits: TermLimits) -> bool:
     lowest = not limits.lowest_terms or all(part is None or gcd(*part) == 1 for part in (shape.first, shape.second))
     return lowest and operator_for(shape.sign) in limits.operations
 
@@ -90,7 +90,7 @@ def _shapes(denominators: tuple[int, ...]) -> dict[str, _Shapes]:
     return found
 
 
-def _within(rung: str, denominators: tuple[int, ...], limits: Limits) -> list[Shape]:
+def _within(rung: str, denominators: tuple[int, ...], limits: TermLimits) -> list[TermPair]:
     """The shapes of *rung* within the limits on common denominators and on what is met."""
     avoided = sum(bit for name, bit in _MET.items() if name in limits.avoid)
     return _shapes(denominators)[rung].within(limits.largest_common or lcm(*denominators), avoided)
@@ -122,7 +122,7 @@ def _met_after(common: int) -> list[int]:
     return found
 
 
-def _pairs_of_parts(firsts: list[_Part], seconds: list[_Part], common: int) -> Iterator[tuple[str, Shape, int]]:
+def _pairs_of_parts(firsts: list[_Part], seconds: list[_Part], common: int) -> Iterator[tuple[str, TermPair, int]]:
     """Rung, shape and what is left over the common denominator, for all pairs of proper fractions n/d and m/e."""
     d, e = len(firsts), len(seconds)
     how = relation((d, e))
@@ -136,27 +136,27 @@ def _pairs_of_parts(firsts: list[_Part], seconds: list[_Part], common: int) -> I
             over, left = divmod(a + b, common)
             yield (
                 unlike or ("F3" if over else "F2" if gcd(left, common) > 1 else "F1"),
-                Shape(1, first, second, "none", a + b, common, False), left,
+                TermPair(1, first, second, "none", a + b, common, False), left,
             )  # fmt: skip
             yield (
                 ("M2" if over else "M1") if like else ("M4" if over else "M3"),
-                Shape(1, first, second, "beside", a + b, common, False), left,
+                TermPair(1, first, second, "beside", a + b, common, False), left,
             )  # fmt: skip
             if a > b:
-                shape = Shape(-1, first, second, "none", a - b, common, True)
+                shape = TermPair(-1, first, second, "none", a - b, common, True)
                 yield unlike or ("F2" if gcd(a - b, common) > 1 else "F1"), shape, a - b
             if a >= b:
                 # An answer of 0 is no problem: with equal parts the wholes must differ.
                 pattern = "at least" if a > b else "more"
-                yield "M5", Shape(-1, first, second, pattern, a - b, common, True), a - b
+                yield "M5", TermPair(-1, first, second, pattern, a - b, common, True), a - b
             else:
                 left = a + common - b
                 rung = "M7" if like else "M9" if gcd(left, common) > 1 else "M8"
-                yield rung, Shape(-1, first, second, "more", a - b, common, True), left
+                yield rung, TermPair(-1, first, second, "more", a - b, common, True), left
 
 
-def _with_a_whole(parts: list[_Part]) -> Iterator[tuple[str, Shape, int]]:
+def _with_a_whole(parts: list[_Part]) -> Iterator[tuple[str, TermPair, int]]:
     """A whole is taken from a mixed number (M5), or a fraction or mixed number from a whole (M6)."""
     for n, d in parts[1:]:
-        yield "M5", Shape(-1, (n, d), None, "a whole", n, d, True), n
-        yield "M6", Shape(-1, None, (n, d), "more", -n, d, True), d - n
+        yield "M5", TermPair(-1, (n, d), None, "a whole", n, d, True), n
+        yield "M6", TermPair(-1, None, (n, d), "more", -n, d, True), d - n

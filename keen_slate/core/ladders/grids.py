@@ -37,7 +37,7 @@ from ..limits import TIMES_TABLE
 from ..searching.deadline import EndedEarlyError, look
 from .decimals import parts_of
 from .space import SEARCHED_WHOLE, smaller
-from .spec import Limits
+from .spec import TermLimits
 from .wholes import ALL_UP_TO, some_wholes
 from .written import is_written_within, operations_of
 
@@ -66,12 +66,12 @@ class Block(NamedTuple):
         return operations_of(self.form(*[column[0] for column in self.columns])) if self.size else frozenset()
 
 
-class Grid:
+class RungGrid:
     """The problems of one rung: blocks, each with all entries of its columns."""
 
     exact = False
 
-    def __init__(self, rung: str, blocks: Sequence[Block], limits: Limits, sampled: bool) -> None:
+    def __init__(self, rung: str, blocks: Sequence[Block], limits: TermLimits, sampled: bool) -> None:
         self.family = rung
         self.blocks = [block for block in blocks if block.operations <= limits.operations]
         self.limits = limits
@@ -127,19 +127,19 @@ class Grid:
 
 
 @lru_cache(maxsize=4)
-def _fractions(limits: Limits) -> Sequence[Frac]:
+def _fractions(limits: TermLimits) -> Sequence[Frac]:
     """All proper fractions of the denominators; with *lowest_terms* only those that cannot be simplified."""
     every = [Frac(n, d) for d in limits.denominators for n in range(1, d)]
     return [f for f in every if gcd(f.num, f.den) == 1] if limits.lowest_terms else every
 
 
 @lru_cache(maxsize=2)
-def _mixed(limits: Limits) -> Sequence[Mixed]:
+def _mixed(limits: TermLimits) -> Sequence[Mixed]:
     wholes = [w for w in some_wholes(limits.largest_whole) if w]
     return [Mixed(w, f.num, f.den) for f in _fractions(limits) for w in wholes]
 
 
-def _mixed_addends(limits: Limits) -> Sequence[Mixed]:
+def _mixed_addends(limits: TermLimits) -> Sequence[Mixed]:
     """Mixed numbers that the answer still leaves room for when the two others of a sum are the least ones."""
     every = _mixed(limits)
     if limits.below is None or not every:
@@ -148,16 +148,16 @@ def _mixed_addends(limits: Limits) -> Sequence[Mixed]:
     return [one for one in every if value_of(one) < most]
 
 
-def _improper(limits: Limits) -> list[Frac]:
+def _improper(limits: TermLimits) -> list[Frac]:
     most = min(_MOST_WHOLES, limits.largest_whole)
     return [Frac(w * d + n, d) for d in limits.denominators for w in range(1, most + 1) for n in range(1, d)]
 
 
-def _factors(limits: Limits) -> list[Whole]:
+def _factors(limits: TermLimits) -> list[Whole]:
     return [Whole(n) for n in range(2, min(limits.largest_whole, TIMES_TABLE) + 1)]
 
 
-def _decimals(limits: Limits, largest: int) -> list[Dec]:
+def _decimals(limits: TermLimits, largest: int) -> list[Dec]:
     return [Dec(w, part) for part in parts_of(limits.places) if part for w in some_wholes(largest)]
 
 
@@ -237,21 +237,21 @@ def _tops_missing(a: Frac, b: Frac) -> Expr:
 # The rungs ------------------------------------------------------------------------------------------------------------
 
 
-def _equal_pairs(limits: Limits) -> list[tuple[Frac, Frac]]:
+def _equal_pairs(limits: TermLimits) -> list[tuple[Frac, Frac]]:
     lowest = [f for f in _fractions(limits) if gcd(f.num, f.den) == 1]
     return [_equal(f, d) for f in lowest for d in limits.denominators if d > f.den and d % f.den == 0]
 
 
-def _parts_of_totals(limits: Limits) -> list[tuple[Frac, Frac]]:
+def _parts_of_totals(limits: TermLimits) -> list[tuple[Frac, Frac]]:
     fractions = _fractions(limits)
     return [(a, c) for a in fractions for c in fractions if a.num * c.den < c.num * a.den]
 
 
-def _over_powers_of_ten(limits: Limits, want: bool) -> list[Frac]:
+def _over_powers_of_ten(limits: TermLimits, want: bool) -> list[Frac]:
     return [f for f in _fractions(limits) if only_twos_and_fives(f.den // gcd(f.num, f.den)) is want]
 
 
-def _quotients(limits: Limits) -> list[tuple[Dec, Whole]]:
+def _quotients(limits: TermLimits) -> list[tuple[Dec, Whole]]:
     """Decimals that their divisor goes into, without more places."""
     pairs = []
     for dec in _decimals(limits, 0):
@@ -263,7 +263,7 @@ def _quotients(limits: Limits) -> list[tuple[Dec, Whole]]:
     return pairs
 
 
-def _pairs_of_wholes(limits: Limits, moved: bool) -> list[Block]:
+def _pairs_of_wholes(limits: TermLimits, moved: bool) -> list[Block]:
     """Sums and differences of two whole numbers in which something is carried or exchanged, or nothing."""
     wholes = [n for n in some_wholes(limits.largest_whole) if n]
     pairs = [(a, b) for a in wholes for b in wholes]
@@ -272,12 +272,12 @@ def _pairs_of_wholes(limits: Limits, moved: bool) -> list[Block]:
     return [Block(_added, (sums,)), Block(_subtracted, (differences,))]
 
 
-def _renamings(limits: Limits) -> list[tuple[Expr, Expr]]:
+def _renamings(limits: TermLimits) -> list[tuple[Expr, Expr]]:
     """A mixed number with a blank numerator beside one, with one whole less: 6 5/9 = 5 _/9."""
     return [(m, OpenMixed(m.whole - 1, m.den)) for m in _mixed(limits) if m.whole > 1]
 
 
-_RUNGS: dict[str, Callable[[Limits], list[Block]]] = {
+_RUNGS: dict[str, Callable[[TermLimits], list[Block]]] = {
     "W1": lambda at: _pairs_of_wholes(at, False),
     "W2": lambda at: _pairs_of_wholes(at, True),
     "W3": lambda at: [Block(_times, (_factors(at), _factors(at))), Block(_shared_evenly, (_factors(at), _factors(at)))],
@@ -322,8 +322,8 @@ _IN_PAIRS = {"E1", "E2", "E3"}
 
 
 @lru_cache(maxsize=16)
-def space(rung: str, limits: Limits) -> Grid:
+def space(rung: str, limits: TermLimits) -> RungGrid:
     """The candidates of *rung* within *limits*."""
     kept = limits.with_denominators(smaller(limits.denominators, _MOST_PAIRED if rung in _IN_PAIRS else _MOST_PARTS))
     sampled = kept.denominators != limits.denominators or limits.largest_whole > ALL_UP_TO
-    return Grid(rung, _RUNGS[rung](kept), limits, sampled)
+    return RungGrid(rung, _RUNGS[rung](kept), limits, sampled)

@@ -15,7 +15,7 @@ from ..searching.deadline import EndedEarlyError, look, passed
 from .build import Ladder, NoLadderError, build
 from .options import reveals
 from .spaces import space_of
-from .spec import LARGEST_DENOMINATOR, MOST_PLACES, MOST_WHOLE, OPERATIONS, Limits, Spec
+from .spec import LARGEST_DENOMINATOR, MOST_PLACES, MOST_WHOLE, OPERATIONS, Spec, TermLimits
 
 _MOST_TRIED = 24  # steps of one limit
 _DRAWN = 400
@@ -99,7 +99,7 @@ def _ever(spec: Spec, missing: tuple[str, ...]) -> bool:
     left = set(missing)
     for rung in spec.rungs:
         dice = Random(rung)
-        space = space_of(rung, Limits(denominators=tuple(range(2, 13))))
+        space = space_of(rung, TermLimits(denominators=tuple(range(2, 13))))
         for _ in range(_DRAWN):
             if passed():
                 return False
@@ -136,18 +136,18 @@ def _relaxed(spec: Spec) -> Iterator[tuple[str, Any, Spec]]:
         yield "denominators", list(wider), spec.within(denominators=wider)
 
 
-def _common_denominators(limits: Limits) -> list[int]:
+def _common_denominators(limits: TermLimits) -> list[int]:
     met = {lcm(*chosen) for size in (1, 2, 3) for chosen in combinations(limits.denominators, size)}
     return sorted([common for common in met if common > (limits.largest_common or 0)])[:_MOST_TRIED]
 
 
-def _more_denominators(limits: Limits) -> Iterator[tuple[int, ...]]:
+def _more_denominators(limits: TermLimits) -> Iterator[tuple[int, ...]]:
     others = [d for d in range(2, LARGEST_DENOMINATOR + 1) if d not in limits.denominators][:_MOST_TRIED]
     yield from [(d,) for d in others]
     yield from combinations(others[:8], 2)
 
 
-def _more_operations(limits: Limits) -> Iterator[list[str]]:
+def _more_operations(limits: TermLimits) -> Iterator[list[str]]:
     left = [operation for operation in OPERATIONS if operation not in limits.operations]
     for size in range(1, len(left) + 1):
         for added in combinations(left, size):

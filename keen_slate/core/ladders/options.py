@@ -20,7 +20,7 @@ from ..reading.problem import Problem
 from ..ways.settings import Ways
 from ..working.methods import work
 from ..working.methods.common_denominator import relation
-from .spec import Limits
+from .spec import TermLimits
 from .written import is_written_within
 
 PLAIN = Ways()
@@ -102,7 +102,7 @@ def reveals(
     return {one.entry.code: one.answer_value for one in found if one.status == "reveals"}, working.value
 
 
-def is_within(found: Option, rung: str, limits: Limits) -> bool:
+def is_within(found: Option, rung: str, limits: TermLimits) -> bool:
     """Whether a worked candidate stands on *rung* and keeps the *limits*: the last word, by the core's own features."""
     seen = found.features
     avoided = {

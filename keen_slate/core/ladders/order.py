@@ -13,7 +13,7 @@ from ..expressions.tree import Bracket, Dec, Expr, Frac, Operator, Power, Produc
 from ..limits import MOST_PARTS, TIMES_TABLE
 from ..searching.deadline import look
 from .space import smaller
-from .spec import Limits
+from .spec import TermLimits
 from .written import is_written_within
 
 _MOST_PARTS = 100  # all pairs of so many fractions are gone through; 2 to 14 make 91
@@ -75,7 +75,7 @@ RUNGS = tuple(FORMS)
 class Forms:
     """The problems of one rung: every form with all numbers that keep each line whole (O1, O2) and not below zero."""
 
-    def __init__(self, rung: str, limits: Limits) -> None:
+    def __init__(self, rung: str, limits: TermLimits) -> None:
         self.rung = self.family = rung
         self.limits = replace(limits, denominators=smaller(limits.denominators, _MOST_PARTS))
         self.sampled = rung in ("O3", "O4") and self.limits.denominators != limits.denominators
@@ -106,13 +106,13 @@ class Forms:
             yield form(*numbers)
 
 
-def _how_many(rung: str, limits: Limits) -> int:
+def _how_many(rung: str, limits: TermLimits) -> int:
     """How many choices of three numbers there are before any limit on what they make."""
     first, last = _first_and_last(rung, limits)
     return len(first) ** 2 * len(last)
 
 
-def _first_and_last(rung: str, limits: Limits) -> tuple[list[_Number], list[_Number]]:
+def _first_and_last(rung: str, limits: TermLimits) -> tuple[list[_Number], list[_Number]]:
     """What the first two numbers may be, and the last."""
     wholes: list[_Number] = [Whole(n) for n in range(2, min(limits.largest_whole, TIMES_TABLE) + 1)]
     if rung in ("O1", "O2"):
@@ -121,7 +121,7 @@ def _first_and_last(rung: str, limits: Limits) -> tuple[list[_Number], list[_Num
     return parts, [Dec(0, str(n)) for n in range(1, 10)] if rung == "O4" else wholes[: _MOST_TIMES - 1]
 
 
-def _numbers(rung: str, limits: Limits) -> Iterator[_Three]:
+def _numbers(rung: str, limits: TermLimits) -> Iterator[_Three]:
     parts, last = _first_and_last(rung, limits)
     if rung in ("O1", "O2"):
         yield from product(parts, parts, last)
@@ -137,13 +137,13 @@ def _den(number: _Number) -> int:
     return number.den if isinstance(number, Frac) else 1
 
 
-def _allows(common: int, limits: Limits) -> bool:
+def _allows(common: int, limits: TermLimits) -> bool:
     most = limits.largest_common
     return (most is None or common <= most) and not ("large-pictures" in limits.avoid and common > MOST_PARTS)
 
 
 @lru_cache(maxsize=4)
-def _listed(rung: str, limits: Limits) -> list[tuple[_Form, _Three]]:
+def _listed(rung: str, limits: TermLimits) -> list[tuple[_Form, _Three]]:
     answer_of = _whole_answer if rung in ("O1", "O2") else ratio
     listed = []
     for numbers in _numbers(rung, limits):
@@ -156,7 +156,7 @@ def _listed(rung: str, limits: Limits) -> list[tuple[_Form, _Three]]:
     return listed
 
 
-def _fits(n: int, d: int, limits: Limits) -> bool:
+def _fits(n: int, d: int, limits: TermLimits) -> bool:
     """Whether the answer n/d may be: above 0 (in the forms with fractions, what is met on the way has its sign)."""
     if n <= 0 or (limits.below is not None and n >= limits.below * d):
         return False

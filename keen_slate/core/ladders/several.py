@@ -20,7 +20,7 @@ from ..searching.deadline import look
 from ..working.methods.common_denominator import relation
 from .decimals import parts_of
 from .space import SEARCHED_WHOLE, smaller
-from .spec import Limits
+from .spec import TermLimits
 
 _MOST_PARTS = 100  # all triples of so many fractions are gone through; 2 to 14 make 91
 _SIGNS = ((1, 1), (1, -1), (-1, 1), (-1, -1))
@@ -47,7 +47,7 @@ class ThreeFractions:
     family = "F7"
     exact = True
 
-    def __init__(self, rung: str, limits: Limits) -> None:
+    def __init__(self, rung: str, limits: TermLimits) -> None:
         self.rung = rung
         self.limits = replace(limits, denominators=smaller(limits.denominators, _MOST_PARTS))
         self.considered = len(_SIGNS) * sum(d - 1 for d in self.limits.denominators) ** 3
@@ -113,7 +113,7 @@ class ThreeFractions:
         return _sum([Frac(n, den) for n, den in zip(tops, group[0], strict=True)], signs)
 
 
-def _tops(d: int, common: int, limits: Limits) -> list[int]:
+def _tops(d: int, common: int, limits: TermLimits) -> list[int]:
     by = common // d
     tops = [n for n in range(1, d) if not limits.lowest_terms or gcd(n, d) == 1]
     if "large-facts" not in limits.avoid or by == 1:
@@ -122,7 +122,7 @@ def _tops(d: int, common: int, limits: Limits) -> list[int]:
 
 
 @lru_cache(maxsize=4096)
-def _made(triple: _Triple, signs: tuple[int, int], limits: Limits) -> Counter[int]:
+def _made(triple: _Triple, signs: tuple[int, int], limits: TermLimits) -> Counter[int]:
     """What three numerators make in the common denominator, if it is within the limits -> how many do."""
     common = lcm(*triple)
     a, b, c = [[n * common // d for n in _tops(d, common, limits)] for d in triple]
@@ -152,7 +152,7 @@ class ThreeDecimals:
     family = "D6"
     exact = True
 
-    def __init__(self, limits: Limits) -> None:
+    def __init__(self, limits: TermLimits) -> None:
         self.limits = limits
         every = parts_of(limits.places)
         self.numbers = [(w, part) for w in range(limits.largest_whole + 1) for part in every if w or part]

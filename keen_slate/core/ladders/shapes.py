@@ -14,7 +14,7 @@ from ..working.methods.common_denominator import relation
 
 
 @dataclass(frozen=True, slots=True)
-class Shape:
+class NamedShape:
     """How a shape is called, and whether a problem has it."""
 
     title: str
@@ -47,23 +47,27 @@ def _is_below_zero(expr: Expr) -> bool:
     return isinstance(expr, Sum) and len(signed_terms(expr)) == 2 and value(expr) < 0
 
 
-SHAPES: dict[str, Shape] = {
-    "same-denominator": Shape("one <denominator> in all terms", lambda e: _relation(e) in (None, "like")),
-    "one-fits": Shape(
+SHAPES: dict[str, NamedShape] = {
+    "same-denominator": NamedShape("one <denominator> in all terms", lambda e: _relation(e) in (None, "like")),
+    "one-fits": NamedShape(
         "a <denominator> that fits the other, or is the same", lambda e: _relation(e) in (None, "like", "one-fits")
     ),
-    "unit-first": Shape("a unit fraction before a <whole>", lambda e: _is_of_unit_fractions(e) and _begins(e, Frac)),
-    "whole-first": Shape("a <whole> before a unit fraction", lambda e: _is_of_unit_fractions(e) and _begins(e, Whole)),
-    "by-a-whole": Shape("a fraction or <mixed number> by a <whole>", _is_by_a_whole),
-    "proper-fractions": Shape(
+    "unit-first": NamedShape(
+        "a unit fraction before a <whole>", lambda e: _is_of_unit_fractions(e) and _begins(e, Frac)
+    ),
+    "whole-first": NamedShape(
+        "a <whole> before a unit fraction", lambda e: _is_of_unit_fractions(e) and _begins(e, Whole)
+    ),
+    "by-a-whole": NamedShape("a fraction or <mixed number> by a <whole>", _is_by_a_whole),
+    "proper-fractions": NamedShape(
         "proper fractions alone", lambda e: all(isinstance(n, Frac) and n.num < n.den for n in leaves(e))
     ),
-    "mixed-first": Shape(
+    "mixed-first": NamedShape(
         "a <mixed number> and a proper fraction",
         lambda e: _begins(e, Mixed) and any(isinstance(n, Frac) for n in leaves(e)),
     ),
-    "brackets": Shape("brackets, no power", lambda e: not contains(e, Power)),
-    "powers": Shape("a power", lambda e: contains(e, Power)),
-    "to-decimal": Shape("fractions to be written as decimals", lambda e: isinstance(e, Frac)),
-    "below-zero": Shape("answers below zero", _is_below_zero),
+    "brackets": NamedShape("brackets, no power", lambda e: not contains(e, Power)),
+    "powers": NamedShape("a power", lambda e: contains(e, Power)),
+    "to-decimal": NamedShape("fractions to be written as decimals", lambda e: isinstance(e, Frac)),
+    "below-zero": NamedShape("answers below zero", _is_below_zero),
 }

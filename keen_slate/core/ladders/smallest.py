@@ -17,7 +17,7 @@ from ..ways.settings import Ways
 from . import decimals, fractions, order
 from .options import Goals, Option, awkward, copy_key, option, reveals
 from .spaces import space_of
-from .spec import Limits
+from .spec import TermLimits
 
 # Fewer denominators than a ladder has: they hold every relation, and all pairs can be gone through at once.
 DENOMINATORS = (2, 3, 4, 6, 8, 9)
@@ -45,7 +45,7 @@ class Smallest:
     ended_early: bool
 
 
-def smallest(codes: Sequence[str], ways: Ways | None = None, limits: Limits | None = None) -> Smallest:
+def smallest(codes: Sequence[str], ways: Ways | None = None, limits: TermLimits | None = None) -> Smallest:
     """The fewest problems that reveal each of *codes* and separate all pairs of them.
 
     It is proven that no fewer do (of problems of two terms within *limits*) where as many are needed even if one
@@ -55,7 +55,7 @@ def smallest(codes: Sequence[str], ways: Ways | None = None, limits: Limits | No
     goals = Goals(codes, True)
     best: dict[int, Expr] = {}
     worked = 0
-    for expr in _candidates(goals.codes, limits or Limits(denominators=DENOMINATORS, largest_whole=5)):
+    for expr in _candidates(goals.codes, limits or TermLimits(denominators=DENOMINATORS, largest_whole=5)):
         if passed() and best:
             break
         look()
@@ -103,7 +103,7 @@ def _best_of(goals: Goals, codes: set[str]) -> int:
     return bits | sum(1 << i for i, pair in enumerate(goals.pairs, len(goals.codes)) if codes & set(pair))
 
 
-def _candidates(codes: Sequence[str], limits: Limits) -> Iterator[Expr]:
+def _candidates(codes: Sequence[str], limits: TermLimits) -> Iterator[Expr]:
     """Problems that stand for all of their kind, and the catalogue's own examples; no copies."""
     seen: set[object] = set()
     kinds = _kinds_of(codes)
@@ -119,7 +119,7 @@ def _examples(codes: Sequence[str]) -> list[Expr]:
     return [problem.expr for problem in problems if problem.label is None]
 
 
-def _of_kind(kind: Kind, limits: Limits) -> Iterator[Expr]:
+def _of_kind(kind: Kind, limits: TermLimits) -> Iterator[Expr]:
     if kind == "multiply-divide":
         yield from _products(limits)
     for rung in _RUNGS.get(kind, ()):
@@ -131,7 +131,7 @@ def _of_kind(kind: Kind, limits: Limits) -> Iterator[Expr]:
             yield from [space.draw(dice) for _ in range(_DRAWN)]
 
 
-def _products(limits: Limits) -> Iterator[Expr]:
+def _products(limits: TermLimits) -> Iterator[Expr]:
     """Products and quotients of fractions, and of mixed numbers, of few denominators."""
     parts = [(n, d) for d in limits.denominators[:4] for n in range(1, d)]
     operators: tuple[Operator, ...] = ("×", "÷")

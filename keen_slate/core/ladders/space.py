@@ -11,8 +11,8 @@ from typing import Any, NamedTuple, Protocol
 
 from ..expressions.terms import operator_for, pair
 from ..expressions.tree import Expr
-from .spec import Limits
-from .wholes import Pairs
+from .spec import TermLimits
+from .wholes import WholePairs
 
 SEARCHED_WHOLE = 10**8  # a space of fewer candidates is searched whole
 
@@ -54,7 +54,7 @@ class Space(Protocol):
         """All of them."""
 
 
-class Shape(NamedTuple):
+class TermPair(NamedTuple):
     """Two terms without their wholes, which come from a pattern. n/d is what the parts make, d > 0.
 
     *mirrored*: the terms may also be taken in the other order, below zero.
@@ -75,8 +75,8 @@ class TwoTerms:
     exact = True
 
     def __init__(
-        self, family: str, shapes: Sequence[Shape], limits: Limits, considered: int,
-        pairs: Callable[[str, int, int], Pairs], write: Callable[[int, Any], Expr], sampled: bool = False,
+        self, family: str, shapes: Sequence[TermPair], limits: TermLimits, considered: int,
+        pairs: Callable[[str, int, int], WholePairs], write: Callable[[int, Any], Expr], sampled: bool = False,
     ) -> None:  # fmt: skip
         self.family = family
         self.sampled = sampled
@@ -87,10 +87,10 @@ class TwoTerms:
         self.write = write
         self.below_zero = "negatives" not in limits.avoid
 
-    def _pairs(self, shape: Shape) -> Pairs:
+    def _pairs(self, shape: TermPair) -> WholePairs:
         return self.pairs(shape.pattern, shape.sign, self.limits.largest_whole)
 
-    def _counts(self, shape: Shape) -> tuple[int, int]:
+    def _counts(self, shape: TermPair) -> tuple[int, int]:
         """How many problems a shape makes: as it stands, and mirrored below zero (where no answer is too large)."""
         pairs = self._pairs(shape)
         mirrored = pairs.up_to[-1] if shape.mirrored and self.below_zero else 0
@@ -134,6 +134,6 @@ class TwoTerms:
                 for made in pairs.made:
                     yield from [self._problem(shape, found, mirrored=True) for found in made]
 
-    def _problem(self, shape: Shape, wholes: tuple[int, int], mirrored: bool = False) -> Expr:
+    def _problem(self, shape: TermPair, wholes: tuple[int, int], mirrored: bool = False) -> Expr:
         a, b = self.write(wholes[0], shape.first), self.write(wholes[1], shape.second)
         return pair(b, "-", a) if mirrored else pair(a, operator_for(shape.sign), b)

@@ -13,7 +13,7 @@ from . import decimals, fractions, grids, order
 from .several import ThreeDecimals, ThreeFractions
 from .shapes import SHAPES
 from .space import Space
-from .spec import Limits
+from .spec import TermLimits
 
 _TRIED = 100
 _MOST_LISTED = 40_000  # candidates gone through for those of a rare shape
@@ -51,17 +51,17 @@ class OfShape:
 
 
 @lru_cache(maxsize=32)
-def _of_shape(rung: str, limits: Limits) -> OfShape:
+def _of_shape(rung: str, limits: TermLimits) -> OfShape:
     assert limits.only is not None, "it is asked for a shape"
     return OfShape(_space_of(rung, replace(limits, only=None)), limits.only)
 
 
-def space_of(rung: str, limits: Limits) -> Space:
+def space_of(rung: str, limits: TermLimits) -> Space:
     """The candidates of *rung* within *limits*."""
     return _space_of(rung, limits) if limits.only is None else _of_shape(rung, limits)
 
 
-def _space_of(rung: str, limits: Limits) -> Space:
+def _space_of(rung: str, limits: TermLimits) -> Space:
     if rung in fractions.RUNGS:
         return fractions.space(rung, limits)
     if rung in decimals.RUNGS:

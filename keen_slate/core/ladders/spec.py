@@ -47,7 +47,7 @@ class SpecError(CoreError):
 
 
 @dataclass(frozen=True, slots=True)
-class Limits:
+class TermLimits:
     """Limits on the terms as written and on the answer.
 
     *below* is the number that the answer stays under, *places* are the counts of digits that may stand after a point;
@@ -70,7 +70,7 @@ class Limits:
         """Whether not every operation, or not every fraction, may be written."""
         return self.lowest_terms or len(self.operations) < len(OPERATIONS)
 
-    def with_denominators(self, denominators: tuple[int, ...]) -> Limits:
+    def with_denominators(self, denominators: tuple[int, ...]) -> TermLimits:
         """The same limits with other denominators."""
         return replace(self, denominators=denominators)
 
@@ -83,7 +83,7 @@ class Spec:
     """
 
     rungs: Mapping[str, int]
-    limits: Limits = field(default_factory=Limits)
+    limits: TermLimits = field(default_factory=TermLimits)
     targets: tuple[str, ...] = ()
     separate: bool = False
     seed: int = 0
@@ -140,7 +140,7 @@ def read_spec(given: object, ways: Ways | None = None) -> Spec:
     for key in given:
         if key not in known:
             raise SpecError(f"{key!r} is no part of a ladder.", str(key), f"It may have {', '.join(sorted(known))}.")
-    limits = Limits(
+    limits = TermLimits(
         denominators=_denominators(given.get("denominators")),
         largest_common=_whole(given, "largest_common_denominator", 2, 10**6, None),
         largest_whole=_whole(given, "largest_whole", 0, MOST_WHOLE, 12) or 0,

@@ -69,7 +69,7 @@ def group_of(standard: Standard) -> str:
 
 
 @dataclass(frozen=True, slots=True)
-class Climb:
+class Stretch:
     """A stretch of rungs that a set may begin with, and the words of a title that ask for it."""
 
     name: str
@@ -78,11 +78,11 @@ class Climb:
     words: frozenset[str]
 
 
-def _climb(name: str, first: str, last: str, words: str) -> Climb:
-    return Climb(name, first, last, frozenset(words.split()))
+def _climb(name: str, first: str, last: str, words: str) -> Stretch:
+    return Stretch(name, first, last, frozenset(words.split()))
 
 
-CLIMBS: tuple[Climb, ...] = (
+CLIMBS: tuple[Stretch, ...] = (
     _climb("Unlike fractions", "F4", "F6", "fraction fractions unlike common denominator denominators add adding sum"),
     _climb("Subtracting <mixed numbers>", "M5", "M9",
            "mixed subtract subtracting difference take left over less minus regroup regrouping borrow exchange rename "
@@ -100,7 +100,7 @@ CLIMBS: tuple[Climb, ...] = (
 )  # fmt: skip
 
 
-def climbs_for(title: str, most: int = 3) -> list[Climb]:
+def climbs_for(title: str, most: int = 3) -> list[Stretch]:
     """The climbs whose words a set's *title* has, the best first; the usual ones where it has none.
 
     >>> [one.name for one in climbs_for("Rain gauge: decimals")][0]

@@ -19,14 +19,14 @@ from ..stories.patterns import PATTERNS, Pattern
 from ..stories.reading import as_problem
 from ..stories.scenarios import Scenario, Thing
 from ..stories.story import Story
-from ..stories.telling import Told, possible, smaller_unit, tell
+from ..stories.telling import Manner, possible, smaller_unit, tell
 from ..worked import Worked, work_out
 from .build import NoLadderError, build
 from .impossible import Impossible, build_or_why
 from .options import PLAIN, is_within, option
 from .space import Space
 from .spaces import space_of
-from .spec import Limits
+from .spec import TermLimits
 from .story_numbers import Lot
 from .story_wish import ADDING, SUBTRACTING, StoryWish
 
@@ -175,7 +175,7 @@ class _Maker:
                 continue
             return [one.expr for one in made.problems], set(made.reveals)
 
-    # Telling ----------------------------------------------------------------------------------------------------------
+    # Manner ----------------------------------------------------------------------------------------------------------
 
     def _told(self, rung: str, pattern: Pattern, expr: Expr | None, at: int) -> Story:
         """The story of a place: told of a thing that its numbers suit; with other numbers where there is none.
@@ -196,7 +196,7 @@ class _Maker:
             if numbers is None or not possible(pattern, numbers, thing):
                 continue
             doer, other = dice.sample(scenario.doers, 2)
-            told = Told(
+            told = Manner(
                 thing,
                 (doer, other),
                 pattern.past_only or dice.random() < 0.5,
@@ -241,7 +241,7 @@ class _Maker:
                 return expr
         raise NoLadderError(rung=rung)
 
-    def _limits(self, operator: Operator) -> Limits:
+    def _limits(self, operator: Operator) -> TermLimits:
         limits = self.wish.spec.limits
         return replace(limits, operations=frozenset([operator]), avoid=limits.avoid | {"negatives"}, lowest_terms=True)
 

@@ -15,7 +15,7 @@ from ..stories.patterns import PATTERNS, Pattern
 from ..stories.reading import as_problem
 from ..stories.scenarios import Scenario, Thing, scenarios
 from ..stories.story import Story, story_of
-from ..stories.telling import Told, plural, possible, tell
+from ..stories.telling import Manner, plural, possible, tell
 from ..ways.settings import Ways
 from ..worked import Worked, work_out
 from .spec import Spec
@@ -47,7 +47,7 @@ def stories_for(problem: Problem, ways: Ways, seed: int, count: int = 3, own: Se
                 continue
             doers = dice.sample(scenario.doers, 2)
             thing, past = dice.choice(things), pattern.past_only or dice.random() < 0.5
-            told_of = Told(thing, (doers[0], doers[1]), past, False, label=problem.label)
+            told_of = Manner(thing, (doers[0], doers[1]), past, False, label=problem.label)
             try:
                 made.append(work_out(as_problem(tell(pattern, numbers, told_of)), ways))
             except CoreError:

@@ -12,13 +12,13 @@ from ..expressions.tree import Expr, Whole, mixed, value
 from ..stories.patterns import Pattern
 from ..stories.scenarios import Thing
 from ..stories.telling import smaller_unit
-from .spec import Limits
+from .spec import TermLimits
 
 
 class Lot:
     """Numbers drawn by lot within limits, of sizes that a thing can have."""
 
-    def __init__(self, limits: Limits, thing: Thing, dice: Random) -> None:
+    def __init__(self, limits: TermLimits, thing: Thing, dice: Random) -> None:
         self.limits, self.thing, self.dice = limits, thing, dice
 
     def size(self, most: Fraction) -> Expr:

@@ -24,7 +24,7 @@ PATTERNS: dict[str, Callable[[int, int], bool]] = {
 
 
 @dataclass(frozen=True)
-class Pairs:
+class WholePairs:
     """All pairs of a pattern: *made* maps what a pair makes to the pairs, *up_to* counts those making 0 to k."""
 
     made: tuple[tuple[Pair, ...], ...]
@@ -73,12 +73,12 @@ def some_wholes(largest: int) -> tuple[int, ...]:
 
 
 @lru_cache(maxsize=256)
-def pairs_of(pattern: str, sign: int, largest: int) -> Pairs:
+def pairs_of(pattern: str, sign: int, largest: int) -> WholePairs:
     """The pairs of the *pattern* from 0 to *largest*, added or subtracted by *sign*."""
     return collect(PATTERNS[pattern], sign, largest)
 
 
-def collect(belongs: Callable[[int, int], bool], sign: int, largest: int) -> Pairs:
+def collect(belongs: Callable[[int, int], bool], sign: int, largest: int) -> WholePairs:
     """The pairs from 0 to *largest* that belong, by their sum or difference (0 or more)."""
     made: list[list[Pair]] = [[] for _ in range(2 * largest + 1)]
     numbers = some_wholes(largest)
@@ -86,4 +86,4 @@ def collect(belongs: Callable[[int, int], bool], sign: int, largest: int) -> Pai
         for w in numbers:
             if belongs(v, w) and v + sign * w >= 0:
                 made[v + sign * w].append((v, w))
-    return Pairs(tuple(map(tuple, made)), tuple(accumulate(map(len, made))))
+    return WholePairs(tuple(map(tuple, made)), tuple(accumulate(map(len, made))))

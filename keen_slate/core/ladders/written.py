@@ -7,10 +7,10 @@ from math import gcd
 from ..expressions.tree import Dec, Expr, Frac, Mixed, Operator, Product, Sum
 from ..expressions.walks import children, leaves
 from .shapes import SHAPES
-from .spec import Limits
+from .spec import TermLimits
 
 
-def is_written_within(expr: Expr, limits: Limits) -> bool:
+def is_written_within(expr: Expr, limits: TermLimits) -> bool:
     """Whether the operations, terms and places of *expr* are those that the *limits* allow; a lone number is no
     term.
     """

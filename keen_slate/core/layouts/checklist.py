@@ -8,7 +8,7 @@ from collections.abc import Collection
 from dataclasses import dataclass
 
 from ..arithmetic.lowest import why_lowest
-from ..ways.checklist import Question, read_checklist
+from ..ways.checklist import ChecklistQuestion, read_checklist
 from ..ways.settings import Ways
 from ..working.proof import Working
 from ..working.step_kinds import (
@@ -42,7 +42,7 @@ _HIDDEN_AT, _LAST = len(_PLACES) + 1, len(_PLACES) + 2
 # The questions of a class that has no list of its own, as its card has them.
 OF_THE_HOUSE = tuple(
     [
-        Question(hook, asks)
+        ChecklistQuestion(hook, asks)
         for hook, asks in (
             ("rewrite", _REWRITE),
             ("same-size", COMMON_DENOMINATOR.question),
@@ -55,7 +55,7 @@ OF_THE_HOUSE = tuple(
 )
 
 
-def questions_of(ways: Ways) -> tuple[Question, ...]:
+def questions_of(ways: Ways) -> tuple[ChecklistQuestion, ...]:
     """The questions that a class asks: its own, or else those that are asked every time."""
     return read_checklist(ways.checklist) or OF_THE_HOUSE
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from ..expressions.terms import signed_terms
 from ..expressions.tree import Frac, Mixed
-from ..ways.checklist import HANGS_ON, Question
+from ..ways.checklist import HANGS_ON, ChecklistQuestion
 from ..working.proof import Working
 from ..working.step_kinds import (
     ADD,
@@ -89,7 +89,7 @@ if set(_HOOKS) != set(HANGS_ON):
     raise ValueError("what a question may hang on and what answers it are not the same")
 
 
-def own_boxes(working: Working, questions: Collection[Question]) -> tuple[Box, ...]:
+def own_boxes(working: Working, questions: Collection[ChecklistQuestion]) -> tuple[Box, ...]:
     """The *questions* with their answers; a step that none of them asks for stands where it comes, under the core's
     own.
     """

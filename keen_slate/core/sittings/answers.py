@@ -13,7 +13,7 @@ from .question import Asked
 
 
 @dataclass(frozen=True, slots=True)
-class Cell:
+class AnswerCell:
     """An answer as it was *written* (None: away), what the core says of it and what its teacher does."""
 
     written: str | None
@@ -37,7 +37,7 @@ class Cell:
 class Answers:
     """What was *asked*, and for each pupil (by any name) the *cells* in its order; None where nothing was entered."""
 
-    def __init__(self, asked: Sequence[Asked], cells: Mapping[str, Sequence[Cell | None]]) -> None:
+    def __init__(self, asked: Sequence[Asked], cells: Mapping[str, Sequence[AnswerCell | None]]) -> None:
         self.asked = tuple(asked)
         self.cells = {pupil: tuple(row) for pupil, row in cells.items()}
 

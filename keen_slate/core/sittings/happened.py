@@ -51,9 +51,9 @@ def happened(answers: Answers) -> Happened:
 
     >>> from .judge import judged
     >>> from .question import Question, asked_of
-    >>> from .answers import Cell
+    >>> from .answers import AnswerCell
     >>> one = asked_of(Question("7 1/4 - 3 5/6"))
-    >>> found = happened(Answers([one], {"Sedge": [Cell("4 7/12", judged(one.question, "4 7/12"))]}))
+    >>> found = happened(Answers([one], {"Sedge": [AnswerCell("4 7/12", judged(one.question, "4 7/12"))]}))
     >>> found.codes[0].code, found.codes[0].did, found.problems[0].commonest
     ('smaller-from-larger', 1, '4 7/12')
     """

@@ -23,7 +23,7 @@ WARM_UP = 3  # problems
 
 
 @dataclass(frozen=True, slots=True)
-class Sitting:
+class SittingAnswers:
     """What a class wrote on a *day*: what was *asked*, and the answers of each pupil in its order."""
 
     day: date
@@ -77,22 +77,22 @@ class _Dated:
     asked: Asked
 
 
-def until(sittings: Sequence[Sitting], today: date) -> list[Sitting]:
+def until(sittings: Sequence[SittingAnswers], today: date) -> list[SittingAnswers]:
     """The *sittings* that there have been on the day *today*, in their order."""
     return sorted([one for one in sittings if one.day <= today], key=lambda one: one.day)
 
 
-def evidence_of(sittings: Sequence[Sitting], pupil: str) -> Evidence:
+def evidence_of(sittings: Sequence[SittingAnswers], pupil: str) -> Evidence:
     """What a pupil's answers in all of some *sittings* say."""
     seen = [asked.seen for one in sittings for asked in one.asked]
     return Evidence(seen, answers_in_a_row(sittings, [pupil])[pupil])
 
 
 def over_time(
-    sittings: Sequence[Sitting],
+    sittings: Sequence[SittingAnswers],
     today: date,
     returns: Sequence[int] = RETURNS,
-    evidence: Callable[[Sequence[Sitting], str], Evidence] = evidence_of,
+    evidence: Callable[[Sequence[SittingAnswers], str], Evidence] = evidence_of,
 ) -> OverTime:
     """What a class's *sittings* say together on the day *today*; later ones are left out.
 
@@ -113,7 +113,7 @@ def over_time(
     return OverTime(holding(asked, given, now, {}, still), no_longer, reached, back)
 
 
-def answers_in_a_row(sittings: Sequence[Sitting], pupils: Sequence[str]) -> dict[str, list[Given | None]]:
+def answers_in_a_row(sittings: Sequence[SittingAnswers], pupils: Sequence[str]) -> dict[str, list[Given | None]]:
     """The answers of some *pupils* to all that was asked, sitting after sitting; None where one was not there."""
     return {
         alias: [

@@ -19,7 +19,7 @@ from ..worked import Worked, work_text
 
 
 @dataclass(frozen=True, slots=True)
-class Pupil:
+class StandIn:
     """An alias, the misconceptions that the pupil has, and how often (in a hundred) one shows, or a slip happens."""
 
     alias: str
@@ -29,7 +29,7 @@ class Pupil:
 
 
 @dataclass(frozen=True, slots=True)
-class Answered:
+class AnswerMadeUp:
     """What a pupil wrote, and why: the code of a misconception or slip; none where the answer is right."""
 
     pupil: str
@@ -38,12 +38,12 @@ class Answered:
     code: str | None
 
 
-def make_class(aliases: Sequence[str], seed: int) -> list[Pupil]:
+def make_class(aliases: Sequence[str], seed: int) -> list[StandIn]:
     """A class of pupils with one to four misconceptions each; those that are met more often are more likely."""
     dice = Random(f"class {seed}")
     codes = [code for code, entry in ENTRIES.items() for _ in range(entry.often)]
     return [
-        Pupil(
+        StandIn(
             alias,
             tuple(dict.fromkeys(dice.choices(codes, k=dice.randint(1, 4)))),
             dice.randint(50, 95),
@@ -54,8 +54,8 @@ def make_class(aliases: Sequence[str], seed: int) -> list[Pupil]:
 
 
 def answers(
-    pupils: Sequence[Pupil], problems: Sequence[str], seed: int, ways: Ways | None = None
-) -> Iterator[Answered]:
+    pupils: Sequence[StandIn], problems: Sequence[str], seed: int, ways: Ways | None = None
+) -> Iterator[AnswerMadeUp]:
     """Every pupil's answer to every problem. Raises `CoreError` where a problem cannot be worked."""
     dice = Random(f"answers {seed}")
     for problem in problems:
@@ -64,17 +64,17 @@ def answers(
             yield _answer(worked, pupil, dice)
 
 
-def _answer(worked: Worked, pupil: Pupil, dice: Random) -> Answered:
+def _answer(worked: Worked, pupil: StandIn, dice: Random) -> AnswerMadeUp:
     problem = worked.working.problem
     may = [found for found in worked.likely if found.entry.code in pupil.habits]
     if may and dice.randint(1, 100) <= pupil.shows:
         found = dice.choice(may)
         label = problem.label if found.wrong.labelled else None
-        return Answered(pupil.alias, problem.text, labelled(text(found.wrong.answer), label), found.entry.code)
+        return AnswerMadeUp(pupil.alias, problem.text, labelled(text(found.wrong.answer), label), found.entry.code)
     if dice.randint(1, 100) <= pupil.slips:
         made = [slip for slip in slips(worked.working) if slip.value != worked.working.value]
         made = [slip for slip in made if slip.value > 0 or isinstance(worked.working.answer, Neg)]
         if made:
             slip = dice.choice(made)
-            return Answered(pupil.alias, problem.text, labelled(text(mixed(slip.value)), problem.label), slip.code)
-    return Answered(pupil.alias, problem.text, worked.working.answer_text, None)
+            return AnswerMadeUp(pupil.alias, problem.text, labelled(text(mixed(slip.value)), problem.label), slip.code)
+    return AnswerMadeUp(pupil.alias, problem.text, worked.working.answer_text, None)

@@ -32,7 +32,7 @@ _MOST_WAYS = 200  # of linking equal numbers
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class ToldText:
     """A text as it was read: its quantities, and the sentence that asks; the *earlier* one where two do."""
 
     text: str
@@ -42,7 +42,7 @@ class Told:
 
 
 @dataclass(frozen=True, slots=True)
-class Piece:
+class CalculationPart:
     """A part of a calculation: what it *finds* ("" for the last), and where it stands in the whole source."""
 
     finds: str
@@ -62,7 +62,7 @@ def split_source(source: str) -> tuple[str, str | None, int]:
     return source[: found.start()].strip(), found.group(1), found.start(1)
 
 
-def linked(told: Told, braces: str, at: int, mark: DecimalMark = ".") -> Story:
+def linked(told: ToldText, braces: str, at: int, mark: DecimalMark = ".") -> Story:
     """The story whose calculation *braces* say; *at* is where they begin in the source. Raises `CoreError`."""
     head = HEAD.match(braces)
     situation, unknown = _situation(head, at) if head else ("", "answer")
@@ -82,7 +82,7 @@ def linked(told: Told, braces: str, at: int, mark: DecimalMark = ".") -> Story:
     return _with_first(told, story, at, len(braces)) if told.earlier else story
 
 
-def _with_first(told: Told, story: Story, at: int, length: int) -> Story:
+def _with_first(told: ToldText, story: Story, at: int, length: int) -> Story:
     """A story of two questions, with the sentence that answers the first.
 
     Raises `ReadError` where nothing answers it.
@@ -130,8 +130,10 @@ def _words_of(label: str | None) -> tuple[str, ...]:
 # Pieces --------------------------------------------------------------------------------------------------------------
 
 
-def _pieces(told: Told, braces: str, at: int, mark: DecimalMark) -> tuple[list[Piece], tuple[int, ...], str]:
-    pieces: list[Piece] = []
+def _pieces(
+    told: ToldText, braces: str, at: int, mark: DecimalMark
+) -> tuple[list[CalculationPart], tuple[int, ...], str]:
+    pieces: list[CalculationPart] = []
     unneeded: list[int] = []
     says = ""
     for part in re.finditer(r"[^;]+", braces):
@@ -143,7 +145,7 @@ def _pieces(told: Told, braces: str, at: int, mark: DecimalMark) -> tuple[list[P
         elif written.strip():
             name = _NAMED.match(written)
             pieces.append(
-                Piece(
+                CalculationPart(
                     name.group(1) if name else "",
                     written[name.end() :] if name else written,
                     start + (name.end() if name else 0),
@@ -159,7 +161,7 @@ def _pieces(told: Told, braces: str, at: int, mark: DecimalMark) -> tuple[list[P
     return _with_names(pieces), tuple(sorted(unneeded)), says
 
 
-def _with_names(pieces: list[Piece]) -> list[Piece]:
+def _with_names(pieces: list[CalculationPart]) -> list[CalculationPart]:
     names: set[str] = set()
     for piece in pieces[:-1]:
         if not piece.finds or piece.finds in names or piece.finds == "x":
@@ -181,7 +183,7 @@ def _says(said: str, at: int) -> str:
     )  # fmt: skip
 
 
-def _not_needed(told: Told, written: str, at: int, known: list[int], mark: DecimalMark) -> int:
+def _not_needed(told: ToldText, written: str, at: int, known: list[int], mark: DecimalMark) -> int:
     number = read(written.strip(), mark).expr
     for i, one in enumerate(told.quantities):
         if i not in known and value(one.number) == value(number):
@@ -194,7 +196,9 @@ def _not_needed(told: Told, written: str, at: int, known: list[int], mark: Decim
 # Steps ---------------------------------------------------------------------------------------------------------------
 
 
-def _steps(told: Told, pieces: list[Piece], unneeded: tuple[int, ...], mark: DecimalMark) -> list[StoryStep]:
+def _steps(
+    told: ToldText, pieces: list[CalculationPart], unneeded: tuple[int, ...], mark: DecimalMark
+) -> list[StoryStep]:
     """The steps, each number linked.
 
     Where numbers of the text are equal, the first linking whose units agree is taken.
@@ -228,7 +232,7 @@ def _repeats(way: tuple[Use, ...]) -> int:
     return len(taken) - len(set(taken))
 
 
-def _expr(piece: Piece, names: list[str], mark: DecimalMark) -> tuple[Expr, list[int]]:
+def _expr(piece: CalculationPart, names: list[str], mark: DecimalMark) -> tuple[Expr, list[int]]:
     """The calculation of a piece with a blank for each earlier result, and which results these are."""
     found: list[int] = []
 
@@ -262,7 +266,7 @@ def _expr(piece: Piece, names: list[str], mark: DecimalMark) -> tuple[Expr, list
     return expr, found
 
 
-def _sources(told: Told, leaf: Expr, unneeded: tuple[int, ...]) -> list[Use]:
+def _sources(told: ToldText, leaf: Expr, unneeded: tuple[int, ...]) -> list[Use]:
     """Where a number may come from: the text, a change of unit, or neither."""
     same = [
         Use("quantity", i)
@@ -282,7 +286,7 @@ def _factors(unit: Unit) -> frozenset[int]:
 
 
 def _linked_steps(
-    told: Told, pieces: list[Piece], exprs: list[tuple[Expr, list[int]]], way: list[Use]
+    told: ToldText, pieces: list[CalculationPart], exprs: list[tuple[Expr, list[int]]], way: list[Use]
 ) -> list[StoryStep]:
     steps: list[StoryStep] = []
     links = iter(way)
@@ -301,14 +305,16 @@ def _linked_steps(
     return steps
 
 
-def _label(told: Told, expr: Expr, uses: tuple[Use, ...], steps: list[StoryStep], finds: str, last: bool) -> str | None:
+def _label(
+    told: ToldText, expr: Expr, uses: tuple[Use, ...], steps: list[StoryStep], finds: str, last: bool
+) -> str | None:
     """The label of what a calculation finds, in the words of the question that it answers."""
     if finds == FIRST and told.earlier is not None:
         return label_of(replace(told, question=told.earlier), expr, uses, steps, True)
     return label_of(told, expr, uses, steps, last)
 
 
-def _as_told(told: Told, expr: Expr, uses: tuple[Use, ...]) -> Expr:
+def _as_told(told: ToldText, expr: Expr, uses: tuple[Use, ...]) -> Expr:
     """The calculation with its numbers in the forms of the text."""
     waiting = iter(uses)
 
@@ -322,7 +328,7 @@ def _as_told(told: Told, expr: Expr, uses: tuple[Use, ...]) -> Expr:
     return map_numbers(expr, change)
 
 
-def _all_used(told: Told, steps: list[StoryStep], unneeded: tuple[int, ...]) -> None:
+def _all_used(told: ToldText, steps: list[StoryStep], unneeded: tuple[int, ...]) -> None:
     used = {use.index for step in steps for use in step.uses if use.kind == "quantity"}
     for i, one in enumerate(told.quantities):
         if i not in used and i not in unneeded:

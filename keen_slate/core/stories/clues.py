@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from ..expressions.tree import Frac, value
-from .calculation import Told
+from .calculation import ToldText
 from .numbers import Quantity
 from .question import Sentence, asked_noun, asked_unit
 from .words import (
@@ -174,7 +174,7 @@ def has_opinion(clues: Clues) -> bool:
 class Clues:
     """A told story with the clues of its numbers; those that count something else than is asked for are set aside."""
 
-    def __init__(self, told: Told, told_sentences: list[Sentence]) -> None:
+    def __init__(self, told: ToldText, told_sentences: list[Sentence]) -> None:
         self.told = told
         self.question = told.question.text
         self.sentences = told_sentences

@@ -13,7 +13,7 @@ from ..expressions.text import text as write
 from ..expressions.tree import Dec, value
 from ..limits import MAX_LABEL, STORY_CHARACTERS
 from ..reading.problem import refuse_what_has_no_value
-from .calculation import HEAD, Told, linked, split_source
+from .calculation import HEAD, ToldText, linked, split_source
 from .numbers import Quantity, quantities_in
 from .possible import refuse_impossible
 from .question import questions_of, sentences
@@ -80,7 +80,7 @@ def _refuse_loose_brace(source: str, text: str) -> None:
         )  # fmt: skip
 
 
-def _with_situation(told: Told, story: Story, braces: str) -> Story:
+def _with_situation(told: ToldText, story: Story, braces: str) -> Story:
     """A story whose calculation was typed alone, with the situation in which the text leads to the same."""
     if HEAD.match(braces) or told.earlier is not None:
         return story
@@ -90,7 +90,7 @@ def _with_situation(told: Told, story: Story, braces: str) -> Story:
     return story
 
 
-def _told(text: str, mark: DecimalMark) -> Told:
+def _told(text: str, mark: DecimalMark) -> ToldText:
     found = quantities_in(text, mark)
     if not found:
         raise ReadError(
@@ -100,7 +100,7 @@ def _told(text: str, mark: DecimalMark) -> Told:
         text, found = _with_points(text, found)
     parts = sentences(text)
     *earlier, question = questions_of(parts, text)
-    return Told(text, tuple(found), question, earlier[0] if earlier else None)
+    return ToldText(text, tuple(found), question, earlier[0] if earlier else None)
 
 
 def _with_points(text: str, found: list[Quantity]) -> tuple[str, list[Quantity]]:

@@ -28,7 +28,7 @@ _BESIDE = {"time": "The yard [be] {k} m wide.", "": "All that [take] {k} hours."
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class Manner:
     """How a story is told: of which *thing*, by whom, in the past or the present, its unit in a word or in short.
 
     *beside* is a number that is not needed, *label* what is written in the place of the unit's own short form.
@@ -42,7 +42,7 @@ class Told:
     label: str | None = None
 
 
-def tell(pattern: Pattern, numbers: Sequence[Expr], told: Told) -> Story:
+def tell(pattern: Pattern, numbers: Sequence[Expr], told: Manner) -> Story:
     """The story of a *pattern* with its *numbers* in the order told.
 
     Raises `CoreError` where such a story cannot be.
@@ -50,7 +50,7 @@ def tell(pattern: Pattern, numbers: Sequence[Expr], told: Told) -> Story:
     return read_story(source_of(pattern, numbers, told)).story
 
 
-def source_of(pattern: Pattern, numbers: Sequence[Expr], told: Told) -> str:
+def source_of(pattern: Pattern, numbers: Sequence[Expr], told: Manner) -> str:
     """The text of a story with its calculation in braces."""
     small = smaller_unit(told.thing.unit) if "s" in pattern.slots else None
     sentences = pattern.told
@@ -78,7 +78,7 @@ def smaller_unit(unit: Unit) -> tuple[Unit, int] | None:
     return None
 
 
-def _words(told: Told, numbers: Sequence[Expr], small: tuple[Unit, int] | None) -> dict[str, str]:
+def _words(told: Manner, numbers: Sequence[Expr], small: tuple[Unit, int] | None) -> dict[str, str]:
     thing = told.thing
     far, farther = ("long", "longer") if thing.unit.measure == "time" else ("far", "farther")
     er, less = SIZES.get(thing.size, ("longer", "shorter"))
@@ -103,7 +103,7 @@ def _words(told: Told, numbers: Sequence[Expr], small: tuple[Unit, int] | None) 
     return words
 
 
-def _filled(told: str, words: Mapping[str, str], how: Told, amounts: Mapping[str, Fraction]) -> str:
+def _filled(told: str, words: Mapping[str, str], how: Manner, amounts: Mapping[str, Fraction]) -> str:
     def verb(found: re.Match[str]) -> str:
         base, of = found.groups()
         own = {"use": how.thing.use, "put": how.thing.put, "do": how.thing.name}.get(base, base)

@@ -7,14 +7,14 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from ..errors import CoreError
-from .calculation import Told, linked, split_source
+from .calculation import ToldText, linked, split_source
 from .possible import refuse_impossible
 from .question import Sentence
 from .story import FIRST, Story
 from .understood import MOST_READINGS, Reading, understood
 
 
-def understood_twice(told: Told, said: Sequence[Sentence]) -> Reading:
+def understood_twice(told: ToldText, said: Sequence[Sentence]) -> Reading:
     """How a story is read that asks `told.earlier` and then its question. Raises `CoreError`."""
     assert told.earlier is not None, "a story of one question is read at once"
     first = understood(

@@ -11,7 +11,7 @@ from ..errors import CoreError, ReadError
 from ..expressions.text import text as write
 from ..expressions.tree import value
 from ..reading.measures import UNITS, unit_named
-from .calculation import Told, linked
+from .calculation import ToldText, linked
 from .clues import Clues, has_opinion
 from .in_steps import in_one_unit
 from .plan import Plan
@@ -42,7 +42,7 @@ class Reading:
     doubts: tuple[Doubt, ...] = ()
 
 
-def understood(told: Told, said: Sequence[Sentence]) -> Reading:
+def understood(told: ToldText, said: Sequence[Sentence]) -> Reading:
     """How a *told* text is read whose sentences are *said*. Raises `CoreError`."""
     clues = Clues(told, list(said))
     found, doubt = found_in(told, said)
@@ -86,7 +86,7 @@ def understood(told: Told, said: Sequence[Sentence]) -> Reading:
     return Reading(stories[0], False, tuple(stories[:MOST_READINGS]), doubts)
 
 
-def found_in(told: Told, said: Sequence[Sentence]) -> tuple[list[Finding], Doubt | None]:
+def found_in(told: ToldText, said: Sequence[Sentence]) -> tuple[list[Finding], Doubt | None]:
     """What the rules find, the likeliest first, or why they find nothing."""
     try:
         return list(findings(told, said)), None
@@ -102,13 +102,13 @@ def _plan_of(found: Finding) -> Plan:
     return Plan(situation, unknown, steps)
 
 
-def _differs(told: Told, plan: Plan, story: Story) -> bool:
+def _differs(told: ToldText, plan: Plan, story: Story) -> bool:
     """Whether the clues are sure of something else."""
     other = _story_of(plan, told)
     return other is not None and _answer_of(other) != _answer_of(story)
 
 
-def _story_of(plan: Plan, told: Told) -> Story | None:
+def _story_of(plan: Plan, told: ToldText) -> Story | None:
     """The story that a plan makes; None where it cannot be."""
     try:
         story = linked(told, braces_of(told, plan), 0)
@@ -118,7 +118,7 @@ def _story_of(plan: Plan, told: Told) -> Story | None:
     return story
 
 
-def _refusal_of(plan: Plan, told: Told) -> CoreError | None:
+def _refusal_of(plan: Plan, told: ToldText) -> CoreError | None:
     """Why a plan makes no story."""
     try:
         refuse_impossible(linked(told, braces_of(told, plan), 0))
@@ -134,11 +134,11 @@ def _answer_of(story: Story) -> Fraction:
     return value(story.whole) * (unit.size if unit else 1)
 
 
-def _at_question(told: Told) -> tuple[int, int]:
+def _at_question(told: ToldText) -> tuple[int, int]:
     return told.question.start, told.question.end - told.question.start
 
 
-def _placed(refusal: CoreError | None, told: Told) -> CoreError:
+def _placed(refusal: CoreError | None, told: ToldText) -> CoreError:
     """A refusal of a calculation that nobody typed, with the place of the question."""
     start, length = told.question.start, told.question.end - told.question.start
     if refusal is None:
@@ -151,7 +151,7 @@ def _placed(refusal: CoreError | None, told: Told) -> CoreError:
     return ReadError(refusal.message, start, length, refusal.hint)
 
 
-def braces_of(told: Told, plan: Plan) -> str:
+def braces_of(told: ToldText, plan: Plan) -> str:
     """What stands in the braces of a story whose calculations are those of a *plan*."""
     head = f"{plan.situation} {plan.unknown}: "
     unused = [i for i in range(len(told.quantities)) if not any(f"#{i}#" in part for part in plan.calculations)]
@@ -159,7 +159,7 @@ def braces_of(told: Told, plan: Plan) -> str:
     return head + re.sub(r"(?P<before>[-+×÷] )?#(?P<index>\d+)#", lambda found: _number(told, found), "; ".join(parts))
 
 
-def _number(told: Told, found: re.Match[str]) -> str:
+def _number(told: ToldText, found: re.Match[str]) -> str:
     number = write(told.quantities[int(found["index"])].number)
     before = found["before"] or ""
     return f"{before}({number})" if before and number.startswith("-") else before + number

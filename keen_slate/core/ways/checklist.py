@@ -31,7 +31,7 @@ HANGS_ON: dict[str, str] = {
 
 
 @dataclass(frozen=True, slots=True)
-class Question:
+class ChecklistQuestion:
     """What a class asks, and the code of `HANGS_ON` that answers it."""
 
     hangs_on: str
@@ -39,11 +39,11 @@ class Question:
 
 
 @lru_cache(maxsize=256)
-def read_checklist(text: str) -> tuple[Question, ...]:
+def read_checklist(text: str) -> tuple[ChecklistQuestion, ...]:
     """The questions of a checklist's *text*. Raises `SettingError` with the place of what cannot be read.
 
     >>> read_checklist("enough: Are there enough pieces?")
-    (Question(hangs_on='enough', asks='Are there enough pieces?'),)
+    (ChecklistQuestion(hangs_on='enough', asks='Are there enough pieces?'),)
     """
     questions = []
     at = 0
@@ -61,7 +61,7 @@ def read_checklist(text: str) -> tuple[Question, ...]:
 _HINT = "A line each: enough: Are there enough pieces?"
 
 
-def _question(line: str, at: int) -> Question:
+def _question(line: str, at: int) -> ChecklistQuestion:
     hangs_on, colon, asks = line.partition(":")
     code, asks = hangs_on.strip(), asks.strip()
     if not colon or not asks:
@@ -72,4 +72,4 @@ def _question(line: str, at: int) -> Question:
         raise SettingError(
             f"A question has {QUESTION_LENGTH} characters at most.", at, len(line), "Ask in fewer words."
         )
-    return Question(code, asks)
+    return ChecklistQuestion(code, asks)

@@ -11,9 +11,9 @@ from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.layouts.labels import with_label
 from keen_slate.core.teaching.fading import Fading
 
-from ..blocks import Block, Example, Head, Ticks, Written, written
+from ..blocks import Block, Head, PageExample, Ticks, WrittenLine, written
 from ..item import Item
-from ..told import Told
+from ..told import ToldParts
 from ..workings import body, line
 from .options import Form, Options
 
@@ -23,20 +23,20 @@ def fading_of(item: Item, form: Form) -> Fading:
     return {"full": Fading(), "faded": item.fading, "problems": Fading(hide=len(item.working.steps))}[form]
 
 
-def example(number: int, item: Item, options: Options, form: Form) -> Example:
+def example(number: int, item: Item, options: Options, form: Form) -> PageExample:
     """An example in a *form*, with room to work in where pupils write."""
     working, fading = item.working, fading_of(item, form)
     whole = fading.hide >= len(working.steps)
     worked: list[Block] = [] if whole else body(item, fading, options.pictures)
     offered = _choices(item) if options.choices and whole else []
     if working.parts:
-        told = Told(item, fading)
+        told = ToldParts(item, fading)
         head = Head(number, None, "", _marks(item))
         before = [*told.text(), *told.models(), *told.first_line()]
-        return Example(head, (*before, *worked, *offered), bool(fading.hide), (told.sentence(),))
+        return PageExample(head, (*before, *worked, *offered), bool(fading.hide), (told.sentence(),))
     head = headed(number, item, fading)
     answer: list[Block] = [answer_of(item)] if working.problem.label and not fading.hide else []
-    return Example(head, (*worked, *answer, *offered), bool(fading.hide))
+    return PageExample(head, (*worked, *answer, *offered), bool(fading.hide))
 
 
 def unsolved(number: int, item: Item) -> Head:
@@ -54,7 +54,7 @@ def headed(number: int, item: Item, fading: Fading) -> Head:
 
 def problem_alone(item: Item) -> list[Block]:
     """A story's text; nothing for other problems, which stand in their head."""
-    return Told(item, fading_of(item, "problems")).text() if item.working.parts else []
+    return ToldParts(item, fading_of(item, "problems")).text() if item.working.parts else []
 
 
 def _marks(item: Item) -> str:
@@ -62,7 +62,7 @@ def _marks(item: Item) -> str:
     return f"{points} {'mark' if points == 1 else 'marks'}"
 
 
-def answer_of(item: Item) -> Written:
+def answer_of(item: Item) -> WrittenLine:
     """The answer with its label."""
     number = with_label(item.voice.glyphs(item.working.answer), item.working.answer_label)
     return written("answer", [Glyph("words", "Answer: "), *number], item.voice)

@@ -16,41 +16,43 @@ from keen_slate.core.reading.units import counted_in
 from keen_slate.core.teaching.fading import Fading
 from keen_slate.core.teaching.points import ANSWER
 
-from ..blocks import Block, Example, Written, words, written
+from ..blocks import Block, PageExample, WrittenLine, words, written
 from ..item import Item
-from ..told import Told
+from ..told import ToldParts
 from ..workings import line
 from .examples import answer_of
-from .parts import Copy, Key, KeyEntry, KeyRow, Numbered, Sheet
+from .parts import Copy, Key, KeyEntry, KeyRow, Numbered, PageMaterial
 
 MOST = 5  # wrong answers of an example in a key, where some of them are met seldom
 MOST_ASIDE = 3  # wrong answers in a slim margin
-Note = tuple[str, tuple[Written, ...]]
+Note = tuple[str, tuple[WrittenLine, ...]]
 
 
-def key(sheet: Sheet, more: Sequence[tuple[Note, ...]] = ()) -> Key:
+def key(sheet: PageMaterial, more: Sequence[tuple[Note, ...]] = ()) -> Key:
     """The key of a version; *more* holds further notes for each example."""
     entries = [_entry(one, sheet, more[i] if i < len(more) else ()) for i, one in enumerate(sheet.items)]
     return Key(sheet.title, sheet.letter, tuple(entries), sheet.options.key == "long")
 
 
-def copy(sheet: Sheet, examples: Sequence[Example]) -> Copy:
+def copy(sheet: PageMaterial, examples: Sequence[PageExample]) -> Copy:
     """The teacher's copy of the *examples* of a version."""
     beside = [
-        Example(example.head, example.blocks, False, example.after, tuple(_aside(one.item, sheet)))
+        PageExample(example.head, example.blocks, False, example.after, tuple(_aside(one.item, sheet)))
         for one, example in zip(sheet.items, examples, strict=True)
     ]
     return Copy(sheet.title, sheet.letter, tuple(beside))
 
 
-def keys(sheet: Sheet, examples: Sequence[Example], more: Sequence[tuple[Note, ...]] = ()) -> list[Key | Copy]:
+def keys(
+    sheet: PageMaterial, examples: Sequence[PageExample], more: Sequence[tuple[Note, ...]] = ()
+) -> list[Key | Copy]:
     """The key as it is wished for: none, on pages of its own, or in the margin of a copy."""
     if sheet.options.key == "none":
         return []
     return [copy(sheet, examples)] if sheet.options.key == "margin" else [key(sheet, more)]
 
 
-def _entry(one: Numbered, sheet: Sheet, more: tuple[Note, ...]) -> KeyEntry:
+def _entry(one: Numbered, sheet: PageMaterial, more: tuple[Note, ...]) -> KeyEntry:
     item, options = one.item, sheet.options
     working, voice = item.working, item.voice
     given = item.worth()
@@ -59,9 +61,9 @@ def _entry(one: Numbered, sheet: Sheet, more: tuple[Note, ...]) -> KeyEntry:
         for i in range(len(working.steps))
     ]
     answer = next(one for one in given if one.key == ANSWER)
-    told = Told(item, Fading()) if working.parts else None
+    told = ToldParts(item, Fading()) if working.parts else None
     final = told.sentence() if told else answer_of(item)
-    assert isinstance(final, Written), "nothing is left out of a key"
+    assert isinstance(final, WrittenLine), "nothing is left out of a key"
     rows.append(KeyRow(final, words("said", voice.said(answer.loses)), answer.points))
     notes = [*more]
     if options.choices:
@@ -84,7 +86,7 @@ def _shown(item: Item) -> list[LikelyAnswer]:
     return [one for one in shown if one not in left_out]
 
 
-def _wrong(item: Item, likely: LikelyAnswer, *, asks: bool = True) -> Written:
+def _wrong(item: Item, likely: LikelyAnswer, *, asks: bool = True) -> WrittenLine:
     """A likely wrong answer, what it comes from, and what to ask, where there is room for it."""
     answer, label = likely.wrong.answer, counted_in(item.working.problem.label, likely.wrong.answer)
     asked = f". {item.voice.said(likely.entry.question)}" if asks else ""
@@ -93,16 +95,16 @@ def _wrong(item: Item, likely: LikelyAnswer, *, asks: bool = True) -> Written:
     return written("said", [*number, Glyph("words", said)], item.voice)
 
 
-def _told_by_options(item: Item) -> list[Written]:
+def _told_by_options(item: Item) -> list[WrittenLine]:
     """What each option tells."""
     found = choice_views(choices(item.worked), item.working.problem.label, item.voice)
     return [words("said", f"{one.label}: {'right' if one.right else ', or '.join(one.names)}") for one in found]
 
 
-def _aside(item: Item, sheet: Sheet) -> list[Block]:
+def _aside(item: Item, sheet: PageMaterial) -> list[Block]:
     """The answer, its marks and the wrong answers that are met most often."""
     given = item.worth()
-    told = Told(item, Fading()).sentence() if item.working.parts else answer_of(item)
+    told = ToldParts(item, Fading()).sentence() if item.working.parts else answer_of(item)
     marks = ", ".join([str(one.points) for one in given])
     blocks: list[Block] = [told, words("said", f"Marks, step by step, the answer last: {marks}")]
     if sheet.options.wrong_answers:

@@ -9,7 +9,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from ..blocks import Block, Example, Picture, Written
+from ..blocks import Block, PageExample, Picture, WrittenLine
 from ..item import Item
 from .options import Options, PageKind
 
@@ -20,7 +20,7 @@ class Grid:
 
     title: str
     letter: str
-    examples: tuple[Example, ...]
+    examples: tuple[PageExample, ...]
     columns: int
     per_page: int
     part: Literal["grid"] = "grid"
@@ -30,8 +30,8 @@ class Grid:
 class Pair:
     """A worked example, and beside it one for the pupil."""
 
-    given: Example
-    yours: Example
+    given: PageExample
+    yours: PageExample
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +50,7 @@ class Slips:
 
     title: str
     letter: str
-    examples: tuple[Example, ...]
+    examples: tuple[PageExample, ...]
     part: Literal["slips"] = "slips"
 
 
@@ -77,8 +77,8 @@ class CutOuts:
 class KeyRow:
     """A line of the key: what is written (None: the answer told in words before), what is said of it, its points."""
 
-    line: Written | None
-    said: Written
+    line: WrittenLine | None
+    said: WrittenLine
     points: int
 
 
@@ -87,10 +87,10 @@ class KeyEntry:
     """An example in the key: what stands *before* its lines, and what *after* them under a heading each."""
 
     number: int
-    problem: Written | None
+    problem: WrittenLine | None
     before: tuple[Block, ...]
     rows: tuple[KeyRow, ...]
-    notes: tuple[tuple[str, tuple[Written, ...]], ...]
+    notes: tuple[tuple[str, tuple[WrittenLine, ...]], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,7 +110,7 @@ class Copy:
 
     title: str
     letter: str
-    examples: tuple[Example, ...]
+    examples: tuple[PageExample, ...]
     part: Literal["copy"] = "copy"
 
 
@@ -149,7 +149,7 @@ class Numbered:
 
 
 @dataclass(frozen=True, slots=True)
-class Sheet:
+class PageMaterial:
     """What a kind of page is made from: the examples of a version."""
 
     title: str
@@ -158,7 +158,7 @@ class Sheet:
     options: Options
 
 
-Make = Callable[[Sheet], Sequence[Part]]
+Make = Callable[[PageMaterial], Sequence[Part]]
 KINDS: dict[str, Make] = {}
 
 

@@ -160,7 +160,7 @@ class BroughtTable(BaseModel):
     said: list[str]
 
 
-class LogLine(BaseModel):
+class EntryLogLine(BaseModel):
     alias: str
     number: int
     written: str | None
@@ -170,4 +170,4 @@ class LogLine(BaseModel):
 
 
 class LogOut(BaseModel):
-    lines: list[LogLine]
+    lines: list[EntryLogLine]

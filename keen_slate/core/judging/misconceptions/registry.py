@@ -177,7 +177,7 @@ class Wrong:
 
 
 @dataclass(frozen=True, slots=True)
-class Entry:
+class Misconception:
     """A misconception: its code, its words, how often it is met (1 to 3, common practice), an example, its function."""
 
     code: str
@@ -195,7 +195,7 @@ class Entry:
 class LikelyAnswer:
     """An entry that applies to a problem: its wrong answer, status, and the codes with the same answer."""
 
-    entry: Entry
+    entry: Misconception
     wrong: Wrong
     answer_value: Fraction
     status: Status
@@ -203,7 +203,7 @@ class LikelyAnswer:
     same_as: tuple[str, ...]
 
 
-ENTRIES: dict[str, Entry] = {}
+ENTRIES: dict[str, Misconception] = {}
 
 
 def misconception(
@@ -215,7 +215,7 @@ def misconception(
     def add(function: Callable[[Case], Wrong | None]) -> Callable[[Case], Wrong | None]:
         if code in ENTRIES:
             raise ValueError(f"the misconception {code} is registered twice")
-        ENTRIES[code] = Entry(code, name, reason, question, kinds, example, on_form, often, function)
+        ENTRIES[code] = Misconception(code, name, reason, question, kinds, example, on_form, often, function)
         return function
 
     return add
@@ -264,11 +264,11 @@ def _at_the_end(case: Case, estimate: Estimate | None, i: int, found: LikelyAnsw
 
 
 @cache
-def _entries_for(kind: Kind) -> tuple[Entry, ...]:
+def _entries_for(kind: Kind) -> tuple[Misconception, ...]:
     return tuple([entry for entry in ENTRIES.values() if kind in entry.kinds])
 
 
-def _judge(entry: Entry, case: Case, estimate: Estimate | None) -> LikelyAnswer | None:
+def _judge(entry: Misconception, case: Case, estimate: Estimate | None) -> LikelyAnswer | None:
     try:
         wrong = entry.works(case)
     except ZeroDivisionError:

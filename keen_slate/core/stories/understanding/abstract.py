@@ -10,7 +10,7 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 
 from ...expressions.tree import Frac, Neg, Whole
-from ..calculation import Told
+from ..calculation import ToldText
 from ..numbers import Quantity
 from ..question import Sentence
 from .amounts import Amount, plain, stem, told
@@ -43,7 +43,7 @@ class Text:
     Rules rewrite statements and question, and add amounts; what is found doubtful on the way is noted.
     """
 
-    told: Told
+    told: ToldText
     statements: list[str]
     question: str
     amounts: list[Amount]
@@ -108,7 +108,7 @@ def token_of(i: int, one: Quantity, as_things: bool = False) -> str:
     return f"<{kind}{i}>"
 
 
-def abstract(story: Told, sentences: list[Sentence]) -> Text:
+def abstract(story: ToldText, sentences: list[Sentence]) -> Text:
     """The text of a story with tokens for its numbers."""
     statements, question = [], ""
     for sentence in sentences:
@@ -150,7 +150,7 @@ def _look_at_rows(text: Text) -> None:
                 )
 
 
-def _counts_alike(story: Told, i: int, one: Quantity) -> bool:
+def _counts_alike(story: ToldText, i: int, one: Quantity) -> bool:
     """Whether "2/5 of a bucket" is of the buckets that are counted elsewhere."""
     asks_fraction = re.search(r"\b(?:fraction|part|share)\b", story.question.text, re.I) is not None
     return isinstance(one.number, Frac) and one.label is not None and not asks_fraction and any(

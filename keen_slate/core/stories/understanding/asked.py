@@ -53,7 +53,7 @@ ASKS = re.compile(
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class AskedFor:
     """A question: its *text* in small letters; the *unit*, the *noun* of things to be counted, or the *measure* that is
     asked for.
 
@@ -81,7 +81,7 @@ class Asked:
         return bool(self.noun)
 
 
-def asked_of(question: str) -> Asked:
+def asked_of(question: str) -> AskedFor:
     """What *question* asks for."""
     said = question[0].lower() + question[1:] if question else ""
     compared = _COMPARED.search(said) or _COMPARED_LATER.search(said)
@@ -100,7 +100,7 @@ def asked_of(question: str) -> Asked:
     noun = _noun(said)
     if noun == "degrees":
         noun, measure = "", "temperature"
-    return Asked(
+    return AskedFor(
         said, unit, noun, measure, word, than, _TOTAL.search(said) is not None, _START.search(said) is not None,
         _END.search(said) is not None, each, _NEED.search(said) is not None, fraction, clock, content(said),
     )  # fmt: skip

@@ -7,12 +7,12 @@ from collections.abc import Iterator
 from itertools import permutations
 
 from ...expressions.tree import Frac, value
-from ..calculation import Told
+from ..calculation import ToldText
 from ..numbers import Quantity
 from ..plan import Plan
 
 
-def guesses(told: Told) -> Iterator[Plan]:
+def guesses(told: ToldText) -> Iterator[Plan]:
     """Plans of one or two steps with all the numbers that are told, the usual ones first; none of them is sure."""
     told_marks = [(f"#{i}#", one) for i, one in enumerate(told.quantities) if not one.clock]
     if len(told_marks) == 1:
@@ -25,7 +25,7 @@ def guesses(told: Told) -> Iterator[Plan]:
         yield from _of_three(told_marks)
 
 
-def _of_two(told: Told, one: tuple[str, Quantity], other: tuple[str, Quantity]) -> Iterator[Plan]:
+def _of_two(told: ToldText, one: tuple[str, Quantity], other: tuple[str, Quantity]) -> Iterator[Plan]:
     (large, _), (small, _) = sorted((one, other), key=lambda part: part[1].size, reverse=True)
     yield Plan("put-together", "total", (f"{one[0]} + {other[0]}",), False)
     yield Plan("take-from", "result", (f"{large} - {small}",), False)

@@ -6,7 +6,7 @@ import re
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import replace
 
-from ..calculation import Told
+from ..calculation import ToldText
 from ..question import Sentence
 from . import changes, comparing, groups, parts, rates, shapes, times, wholes
 from .abstract import Text, abstract
@@ -39,7 +39,7 @@ ONLY: tuple[tuple[str, tuple[Rule, ...]], ...] = (
 )
 
 
-def findings(told: Told, sentences: Sequence[Sentence]) -> Iterator[Finding]:
+def findings(told: ToldText, sentences: Sequence[Sentence]) -> Iterator[Finding]:
     """What every rule finds, the one that is meant first.
 
     Raises `DoubtError` where nothing is asked that a rule knows.

@@ -8,13 +8,13 @@ from ...expressions.tree import Whole
 from ..numbers import Quantity
 from .abstract import Text
 from .amounts import Amount, stem
-from .asked import Asked
+from .asked import AskedFor
 from .wording import words
 
 _GROUPED = re.compile(r"\b(?:each|every|per|share[ds]?|equal(?:ly)?|average|mean|apiece|times|twice)\b", re.I)
 
 
-def look_at_unused(text: Text, asked: Asked, answer: Amount) -> None:
+def look_at_unused(text: Text, asked: AskedFor, answer: Amount) -> None:
     """Set aside what *answer* does not use, where there is a reason; note a doubt about every other number."""
     used = answer.indices
     for i, one in enumerate(text.told.quantities):
@@ -27,7 +27,7 @@ def look_at_unused(text: Text, asked: Asked, answer: Amount) -> None:
             text.doubt("number-unused", f"It is not clear what the {one.text} is for.", i)
 
 
-def _reason(text: Text, asked: Asked, answer: Amount, i: int, one: Quantity) -> str:
+def _reason(text: Text, asked: AskedFor, answer: Amount, i: int, one: Quantity) -> str:
     """Why a number is not needed; "" where there is no reason."""
     quantities, used = text.told.quantities, answer.indices
     counts_parts = one.is_count and isinstance(one.number, Whole) and one.number.n > 1 and one.number.n in (

@@ -12,7 +12,7 @@ from ..numbers import CARDINALS
 from ..words import COMPARATIVES
 from .abstract import TOKEN, Text
 from .amounts import Amount, combined, in_unit
-from .asked import Asked
+from .asked import AskedFor
 from .clauses import Fact, facts_of
 from .doubts import Doubt
 from .relevance import look_at_question, of_measure
@@ -64,7 +64,7 @@ class World:
     """A story: its *text* and what is *asked*."""
 
     text: Text
-    asked: Asked
+    asked: AskedFor
     may_name: frozenset[str] = frozenset()  # things that a question may name though nothing was told of them
 
     @cached_property

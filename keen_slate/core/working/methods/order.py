@@ -54,7 +54,7 @@ from ..step_kinds import (
 )
 from .brackets import brackets_apart, replaced, waiting_decimals
 from .forms import finish
-from .order_lines import Line, next_line, simpler
+from .order_lines import OrderLine, next_line, simpler
 from .single import to_fraction
 
 _PLAIN = (Whole, Frac, Mixed, Dec)
@@ -105,7 +105,7 @@ class _Next:
     rule: str
     kind: StepKind
     bracket: bool = False
-    line: Line | None = None
+    line: OrderLine | None = None
 
 
 def work(problem: Problem, ways: Ways) -> Working:

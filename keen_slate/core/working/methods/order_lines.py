@@ -32,7 +32,7 @@ from .forms import improper_line
 
 
 @dataclass(frozen=True, slots=True)
-class Line:
+class OrderLine:
     """A line: two numbers written otherwise (*after* is a sum or product), or what they make (*after* is a number).
 
     *says* ends the sentence that the rule of the line begins.
@@ -45,14 +45,14 @@ class Line:
     lines: tuple[Rich, ...] = ()
 
 
-def next_line(scribe: Scribe, first: Expr, operator: Operator, second: Expr) -> Line | None:
+def next_line(scribe: Scribe, first: Expr, operator: Operator, second: Expr) -> OrderLine | None:
     """The next line of *first* *operator* *second*; None where neither is a fraction or a mixed number."""
     a, b = _size(first), _size(second)
     if not isinstance(a, (Frac, Mixed)) and not isinstance(b, (Frac, Mixed)):
         return None
     others = [n for n in (a, b) if isinstance(n, (Whole, Mixed))]
     if others:
-        return Line(
+        return OrderLine(
             _two(map_numbers(first, _improper), operator, map_numbers(second, _improper)),
             TO_IMPROPER,
             ("write ", others[0], " as one fraction." if len(others) == 1 else " and ", *_named(others[1:])),
@@ -87,14 +87,14 @@ def _improper(number: Expr) -> Expr:
 # Adding and subtracting -----------------------------------------------------------------------------------------------
 
 
-def _adding(scribe: Scribe, first: Expr, operator: Operator, second: Expr, a: Frac, b: Frac) -> Line:
+def _adding(scribe: Scribe, first: Expr, operator: Operator, second: Expr, a: Frac, b: Frac) -> OrderLine:
     den = lcm(a.den, b.den)
     if a.den != b.den:
         changing = [f for f in (a, b) if f.den != den]
         lines: list[Rich] = [
             (f, " = ", Scaled(f.num, f.den, "×", den // f.den), " = ", _over(f, den)) for f in changing
         ]
-        return Line(
+        return OrderLine(
             _two(map_numbers(first, lambda n: _over(n, den)), operator, map_numbers(second, lambda n: _over(n, den))),
             COMMON_DENOMINATOR,
             (f"write both in {parts_name(den, True)}.",),
@@ -103,10 +103,12 @@ def _adding(scribe: Scribe, first: Expr, operator: Operator, second: Expr, a: Fr
         )
     if scribe.ways.one_bar == "yes" and a is first and b is second:
         over = OverBar(Sum(Whole(a.num), ((operator, Whole(b.num)),)), den)
-        return Line(over, OVER_ONE_BAR, (f"both are {parts_name(den, True)}: write one bar.",), OVER_ONE_BAR.reason)
+        return OrderLine(
+            over, OVER_ONE_BAR, (f"both are {parts_name(den, True)}: write one bar.",), OVER_ONE_BAR.reason
+        )
     x, y = [f.num if value(operand) >= 0 else -f.num for f, operand in ((a, first), (b, second))]
     total = x + y if operator == "+" else x - y
-    return Line(
+    return OrderLine(
         _signed(Frac(abs(total), den), total < 0),
         ADD if operator == "+" else SUBTRACT,
         (_two(first, operator, second), "."),
@@ -127,9 +129,9 @@ def _signed(size: Frac, below: bool) -> Expr:
 # Multiplying and dividing ---------------------------------------------------------------------------------------------
 
 
-def _multiplying(scribe: Scribe, first: Expr, operator: Operator, second: Expr, a: Frac, b: Frac) -> Line:
+def _multiplying(scribe: Scribe, first: Expr, operator: Operator, second: Expr, a: Frac, b: Frac) -> OrderLine:
     if operator == "÷":
-        return Line(
+        return OrderLine(
             _two(first, "×", map_numbers(second, _turned)),
             TURN_OVER,
             ("turn ", b, " over, and multiply."),
@@ -138,7 +140,7 @@ def _multiplying(scribe: Scribe, first: Expr, operator: Operator, second: Expr, 
     if scribe.ways.cancel == "before":
         (new_a, new_b), lines = cancelled([a, b])
         if lines:
-            return Line(
+            return OrderLine(
                 _two(map_numbers(first, lambda _: new_a), "×", map_numbers(second, lambda _: new_b)),
                 CANCEL,
                 ("cancel what tops and bottoms share.",),
@@ -147,7 +149,7 @@ def _multiplying(scribe: Scribe, first: Expr, operator: Operator, second: Expr, 
             )
     below = (value(first) < 0) != (value(second) < 0)
     top, bottom = a.num * b.num, a.den * b.den
-    return Line(
+    return OrderLine(
         _signed(Frac(top, bottom), below and top > 0),
         MULTIPLY,
         (_two(first, "×", second), "."),
@@ -160,14 +162,14 @@ def _turned(number: Expr) -> Expr:
     return Frac(number.den, number.num) if isinstance(number, Frac) else number
 
 
-def simpler(expr: Expr, made: Expr) -> Line | None:
+def simpler(expr: Expr, made: Expr) -> OrderLine | None:
     """*expr* with the number *made* in it simplified, before it is worked on; None where it is simple."""
     size = made.inner if isinstance(made, Neg) else made
     if not isinstance(size, Frac) or (by := gcd(size.num, size.den)) == 1:
         return None
     num, den = size.num // by, size.den // by
     plain: Expr = Frac(num, den) if den > 1 else Whole(num)
-    return Line(
+    return OrderLine(
         map_numbers(expr, lambda one: plain if one is size else one),
         SIMPLIFY,
         (f"divide top and bottom by {by}.",),

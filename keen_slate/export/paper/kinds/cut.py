@@ -9,11 +9,11 @@ from keen_slate.core.figures.to_shade import circles_to_cut, strips_to_cut
 
 from ...blocks import picture
 from ...item import Item
-from ..parts import CutOuts, Part, Sheet, page_kind
+from ..parts import CutOuts, PageMaterial, Part, page_kind
 
 
 @page_kind("cut")
-def cut(given: Sheet) -> list[Part]:
+def cut(given: PageMaterial) -> list[Part]:
     """Pieces for all denominators that the problems and their workings have."""
     dens = {den for one in given.items for den in _denominators(one.item)}
     voice = given.items[0].item.voice if given.items else None

@@ -10,11 +10,11 @@ from keen_slate.core.diagnosing.wrong_working import WrongWorking, wrong_working
 from keen_slate.core.expressions.typeset import Glyph
 from keen_slate.core.judging.misconceptions import LikelyAnswer
 
-from ...blocks import Block, Example, Room, words, written
+from ...blocks import Block, PageExample, Room, words, written
 from ...item import Item
 from ..examples import problem_alone, unsolved
 from ..key import Note, keys
-from ..parts import Numbered, Part, Sheet, page_kind
+from ..parts import Numbered, PageMaterial, Part, page_kind
 from .sheet import grid_of
 
 
@@ -27,7 +27,7 @@ class Mistake:
 
 
 @page_kind("mistake")
-def mistake(given: Sheet) -> list[Part]:
+def mistake(given: PageMaterial) -> list[Part]:
     """The examples of which somebody's wrong working can be written; the others are left out."""
     found = [(one, made) for one in given.items if (made := wrong_way(one.item, given.options.mistake)) is not None]
     examples = [_example(one, made) for one, made in found]
@@ -52,7 +52,7 @@ def wrong_way(item: Item, code: str) -> Mistake | None:
     return alone
 
 
-def _example(one: Numbered, made: Mistake) -> Example:
+def _example(one: Numbered, made: Mistake) -> PageExample:
     item = one.item
     lines: list[Block] = [*problem_alone(item), words("said", "Somebody wrote:")]
     lines += [
@@ -63,7 +63,7 @@ def _example(one: Numbered, made: Mistake) -> Example:
         Room("reason", "It is wrong because"),
         words("said", "Put it right:"),
     ]
-    return Example(unsolved(one.number, item), tuple(lines), room=True)
+    return PageExample(unsolved(one.number, item), tuple(lines), room=True)
 
 
 def _note(item: Item, made: Mistake) -> Note:

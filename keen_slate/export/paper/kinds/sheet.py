@@ -4,22 +4,22 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ...blocks import Example
+from ...blocks import PageExample
 from ..examples import example
 from ..key import keys
 from ..options import Options
-from ..parts import Grid, Part, Sheet, page_kind
+from ..parts import Grid, PageMaterial, Part, page_kind
 
 
 @page_kind("sheet")
-def sheet(given: Sheet) -> list[Part]:
+def sheet(given: PageMaterial) -> list[Part]:
     """The examples of a version in one or two columns, then their key."""
     options = given.options
     examples = [example(one.number, one.item, options, options.form) for one in given.items]
     return [grid_of(given, examples), *keys(given, examples)]
 
 
-def grid_of(given: Sheet, examples: Sequence[Example]) -> Grid:
+def grid_of(given: PageMaterial, examples: Sequence[PageExample]) -> Grid:
     """The *examples* of a version as they are wished for: so many on a page, in one or two columns."""
     options = given.options
     return Grid(given.title, given.letter, tuple(examples), columns_of(options), options.per_page)

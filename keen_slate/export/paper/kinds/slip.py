@@ -6,13 +6,13 @@ from dataclasses import replace
 
 from ..examples import example
 from ..key import keys
-from ..parts import Part, Sheet, Slips, page_kind
+from ..parts import PageMaterial, Part, Slips, page_kind
 
 MOST = 4
 
 
 @page_kind("slip")
-def slip(given: Sheet) -> list[Part]:
+def slip(given: PageMaterial) -> list[Part]:
     """The first four problems; who wants others chooses them."""
     only = replace(given, items=given.items[:MOST])
     examples = [example(one.number, one.item, given.options, "problems") for one in only.items]

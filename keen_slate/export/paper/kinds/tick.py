@@ -6,11 +6,11 @@ from keen_slate.core.layouts.checklist import questions_of
 from keen_slate.core.ways.settings import Ways
 from keen_slate.core.ways.voices import voice_of
 
-from ..parts import Cards, Part, Sheet, page_kind
+from ..parts import Cards, PageMaterial, Part, page_kind
 
 
 @page_kind("tick")
-def tick(given: Sheet) -> list[Part]:
+def tick(given: PageMaterial) -> list[Part]:
     """A page of cards in the ways of the first example."""
     return [cards_of(given.items[0].item.working.ways)] if given.items else []
 
