@@ -10,7 +10,6 @@ from uuid import UUID
 from apiflask import APIBlueprint
 
 from keen_slate.core.days import day_of
-from keen_slate.core.documents.cells import pupil_view
 from keen_slate.core.documents.over_time import PupilPage, called, pupil_page
 from keen_slate.core.documents.sitting import next_problem
 from keen_slate.core.sittings.holding import mixed_up
@@ -22,6 +21,7 @@ from keen_slate.store.shelf import Shelf
 from . import heavy, session, sittings_tasks
 from .desk import shelf
 from .over_time import KeptYear, class_page, warm_up, year_of
+from .sat import as_seen
 from .schemas.classes import (
     BackOut,
     ClassChange,
@@ -152,7 +152,7 @@ def class_view(mine: Shelf, found: SchoolClass) -> ClassOut:
     year = year_of(mine, found.id)
     return ClassOut(
         id=found.id, name=found.name, returns=found.returns, forget_months=found.forget_months or 0,
-        pupils=[pupil_view(str(one.id), one.alias, one.here) for one in year.pupils],
+        pupils=[as_seen(one) for one in year.pupils],
         sittings=[*reversed(class_page(year).sittings)],
     )  # fmt: skip
 
@@ -204,7 +204,7 @@ def pupil_over_time(class_id: UUID, pupil_id: UUID) -> PupilPageOut:
 def pupil_of(mine: Shelf, class_id: UUID, pupil_id: UUID) -> PupilPage:
     """A pupil over all sittings of her class. Raises `NotFoundError`."""
     one = Classes(mine.session, mine.teacher_id).pupil(class_id, pupil_id)
-    return pupil_page(year_of(mine, class_id).seen, pupil_view(str(one.id), one.alias, one.here))
+    return pupil_page(year_of(mine, class_id).seen, as_seen(one))
 
 
 @blueprint.get("/today")

@@ -15,7 +15,6 @@ from uuid import UUID
 from cachetools import LRUCache, cached
 from pydantic import TypeAdapter
 
-from keen_slate.core.documents.cells import pupil_view
 from keen_slate.core.documents.over_time import ClassOverTime, SittingSeen, Year, class_over_time
 from keen_slate.core.expressions.voice import Voice
 from keen_slate.core.sittings.answers import Answers
@@ -31,7 +30,7 @@ from keen_slate.store.summaries import rules_version
 
 from . import heavy, sittings_tasks
 from .desk import shelf
-from .sat import all_answers, as_sat, evidence, has_labels
+from .sat import all_answers, as_sat, as_seen, evidence, has_labels
 
 T = TypeVar("T")
 _OVER_TIME, _PAGE = TypeAdapter(OverTime), TypeAdapter(ClassOverTime)
@@ -90,7 +89,7 @@ class KeptYear:
     @cached_property
     def seen(self) -> Year:
         """All of it, looked up, as the core knows it."""
-        pupils = [pupil_view(str(one.id), one.alias, one.here) for one in self.pupils]
+        pupils = [as_seen(one) for one in self.pupils]
         sat = [
             SittingSeen(str(one.id), one.title, one.day, one.kind, answers)
             for one, answers in zip(self.sittings, self.answers, strict=True)

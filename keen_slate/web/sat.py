@@ -14,6 +14,7 @@ from typing import Any
 
 from cachetools import LRUCache, cached
 
+from keen_slate.core.documents.cells import PupilView, pupil_view
 from keen_slate.core.errors import CoreError
 from keen_slate.core.judging.beliefs import Evidence, Seen
 from keen_slate.core.sittings.answers import AnswerCell, Answers
@@ -163,6 +164,11 @@ def _asked(question: Question) -> Asked:
         return asked_of(question)
     except CoreError:
         return Asked(question, _NOTHING, "", (), (), 0)
+
+
+def as_seen(pupil: Pupil) -> PupilView:
+    """A pupil as screens show her."""
+    return pupil_view(str(pupil.id), pupil.alias, pupil.here)
 
 
 # Over time ------------------------------------------------------------------------------------------------------------

@@ -18,7 +18,6 @@ from keen_slate.core.documents.cells import (
     cell_view,
     cell_views,
     code_names,
-    pupil_view,
     question_view,
     tally_view,
 )
@@ -40,7 +39,7 @@ from . import heavy, session, sittings_tasks
 from .desk import shelf
 from .given import given
 from .over_time import year_of
-from .sat import answers_of, keep_judged, question_of, snapshot
+from .sat import answers_of, as_seen, keep_judged, question_of, snapshot
 from .schemas.sets import SetOut
 from .schemas.sittings import (
     AboutCellOut,
@@ -91,7 +90,7 @@ class SittingDesk:
     @property
     def seen(self) -> dict[str, PupilView]:
         """The pupils as screens show them, by what they are called in its answers."""
-        return {str(one.id): pupil_view(str(one.id), one.alias, one.here) for one in self.pupils}
+        return {str(one.id): as_seen(one) for one in self.pupils}
 
     def out(self) -> SittingOut:
         """It as the API shows it."""

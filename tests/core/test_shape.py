@@ -8,7 +8,7 @@ import importlib
 import pkgutil
 import unittest
 from collections import Counter
-from collections.abc import Iterator
+from functools import cache
 from pathlib import Path
 
 import keen_slate.core
@@ -42,13 +42,16 @@ def imports(source: str, module: str, is_package: bool = False) -> set[str]:
     return found
 
 
-def modules(directory: Path) -> Iterator[tuple[str, set[str]]]:
+@cache
+def modules(directory: Path) -> tuple[tuple[str, set[str]], ...]:
     """Each module under *directory* of the package by its name, with what it imports."""
+    found = []
     for path in sorted(directory.rglob("*.py")):
         parts = path.relative_to(CORE.parents[1]).with_suffix("").parts
         package = parts[-1] == "__init__"
         name = ".".join(parts[:-1] if package else parts)
-        yield name, imports(path.read_text(encoding="utf-8"), name, package)
+        found.append((name, imports(path.read_text(encoding="utf-8"), name, package)))
+    return tuple(found)
 
 
 def parent(name: str) -> str:

@@ -20,12 +20,12 @@ from sqlalchemy import make_url
 
 from keen_slate.store.database import bring_up_to_date, migrate, revisions
 from tests import support
-from tests.support_core import some
+from tests.support_core import some, sweep
 from tools import keeping, postgres
 from tools.application import ROOT
 from tools.postgres import LocalPostgres, PostgresError
 
-FILES = int(os.environ.get("KEEN_SLATE_FILES", "3"))  # of a folder that are taken out or cut; 0 for every one
+FILES = int(os.environ.get("KEEN_SLATE_FILES", sweep(3, 6)))  # of a folder that are taken out or cut; 0 for every one
 SEED = os.environ.get("KEEN_SLATE_SEED") or secrets.token_hex(4)
 SERVERS_OWN = {"postmaster.pid", "postmaster.opts", "server.log", "pg_internal.init", "current_logfiles"}
 ROWS = [("plank",), ("rope",)]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass, field, replace
 
 from ..diagnosing.answers import read_answer
 from ..diagnosing.faults import FORM_FAULTS
@@ -48,27 +48,14 @@ class AboutCellView:
     the class on this problem. A problem that cannot be worked any more says nothing of its answers.
     """
 
-    explanations: tuple[ExplanationView, ...]
-    form_text: str | None
-    checked: CheckedView | None
-    figure: FigureView | None
-    holds: tuple[EvidenceView, ...]
-    no_longer: tuple[MendedView, ...]
-    cannot_tell: tuple[tuple[str, ...], ...]
-    telling: NearestView
-    class_on_it: tuple[CountView, ...]
-    points: tuple[PointsView, ...]
-    answer: tuple[Glyph, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class _Judged:
-    """What is said of the answer itself."""
-
     explanations: tuple[ExplanationView, ...] = ()
     form_text: str | None = None
     checked: CheckedView | None = None
     figure: FigureView | None = None
+    holds: tuple[EvidenceView, ...] = ()
+    no_longer: tuple[MendedView, ...] = ()
+    cannot_tell: tuple[tuple[str, ...], ...] = ()
+    telling: NearestView = field(default_factory=NearestView)
     class_on_it: tuple[CountView, ...] = ()
     points: tuple[PointsView, ...] = ()
     answer: tuple[Glyph, ...] = ()
@@ -76,20 +63,13 @@ class _Judged:
 
 def about_cell(year: Year, answers: Answers, pupil: str, number: int) -> AboutCellView:
     """All that is known of a cell in the *answers* to one of the year's sittings; the cell may be empty."""
-    one = _judged(answers, pupil, number)
     told, telling = cannot_tell(year, pupil)
-    return AboutCellView(
-        explanations=one.explanations,
-        form_text=one.form_text,
-        checked=one.checked,
-        figure=one.figure,
+    return replace(
+        _about_answer(answers, pupil, number),
         holds=tuple([_evidence(belief, year.voice) for belief in year.over.held.beliefs.get(pupil, ())]),
         no_longer=mended_views(year, pupil),
         cannot_tell=told,
         telling=telling,
-        class_on_it=one.class_on_it,
-        points=one.points,
-        answer=one.answer,
     )
 
 
@@ -101,21 +81,22 @@ def points_for(question: Question, steps: Sequence[str]) -> int:
         return 0
 
 
-def _judged(answers: Answers, pupil: str, number: int) -> _Judged:
+def _about_answer(answers: Answers, pupil: str, number: int) -> AboutCellView:
+    """What this sitting says of it; what her other answers say is left empty."""
     cell = answers.cells[pupil][number]
     question = answers.asked[number].question
     voice = voice_of(question.ways)
     try:
         explainer = explainer_of(question)
     except CoreError:
-        return _Judged()
+        return AboutCellView()
     written = cell.written if cell and cell.written else None
     checked = checked_of(question, written) if written else None
     typed = checked.last if checked else written
     verdict = verdict_view(explainer.verdict(typed, question.labels), voice) if typed else None
     order = {codes: at for at, codes in enumerate(answers.explanations(pupil, number))}
     fault = cell.judged.fault if cell else None
-    return _Judged(
+    return AboutCellView(
         explanations=tuple(sorted(verdict.explanations, key=lambda one: order.get(one.codes, 99))) if verdict else (),
         form_text=voice.said(FORM_FAULTS[fault]) if fault else None,
         checked=checked_view(checked, voice) if checked else None,
@@ -145,6 +126,4 @@ def _figure(answers: Answers, pupil: str, number: int, voice: Voice) -> FigureVi
 
 
 def _evidence(one: Belief, voice: Voice) -> EvidenceView:
-    held = held_view(one, voice)
-    seen = tuple([at in one.did for at in one.could])
-    return EvidenceView(held.code, held.name, held.word, held.belief, held.shown, held.chances, held.question, seen)
+    return EvidenceView(**asdict(held_view(one, voice)), seen=tuple([at in one.did for at in one.could]))

@@ -12,6 +12,7 @@ from ..diagnosing.faults import FORM_NAMES, is_code, name_of
 from ..errors import CoreError
 from ..expressions.typeset import Glyph
 from ..expressions.voice import Voice
+from ..judging.misconceptions.registry import ENTRIES
 from ..reading.problem import labelled
 from ..sittings.answers import AnswerCell, Answers
 from ..sittings.judge import WORD_NAMES, TeachersWord, Word
@@ -108,12 +109,12 @@ def question_view(question: Question, points: int) -> QuestionView:
 def tally_view(answers: Answers) -> TallyView:
     """What the cells of a sitting come to."""
     columns = [[row[i] for row in answers.cells.values()] for i in range(len(answers.asked))]
-    said = [[cell.said for cell in column if cell and cell.said not in ("blank", "away")] for column in columns]
+    answered = [[cell for cell in column if cell and cell.answered] for column in columns]
     return TallyView(
         points={pupil: answers.points(pupil) for pupil in answers.cells},
         of=answers.points_in_all,
-        answered=tuple([len(one) for one in said]),
-        right=tuple([sum(word in ("right", "right-value") for word in one) for one in said]),
+        answered=tuple([len(column) for column in answered]),
+        right=tuple([sum(cell.right for cell in column) for column in answered]),
     )
 
 
@@ -185,6 +186,11 @@ def class_on(answers: Answers, number: int) -> tuple[CountView, ...]:
             counts[name_in_cell(answers, pupil, number) or "other"] += 1
     ordered = sorted(counts.items(), key=lambda one: (one[0] != "right", -one[1], one[0]))
     return tuple([CountView(name, pupils) for name, pupils in ordered])
+
+
+def question_about(codes: Sequence[str], voice: Voice) -> str:
+    """What to ask those who hold some *codes*, the first of them above all; nothing where there is none."""
+    return voice.said(ENTRIES[codes[0]].question) if codes else ""
 
 
 def code_names(codes: Sequence[str], voice: Voice) -> tuple[str, ...]:

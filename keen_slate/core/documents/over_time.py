@@ -17,7 +17,7 @@ from ..sittings.answers import Answers
 from ..sittings.happened import chances, happened
 from ..sittings.over_time import OverTime
 from ..sittings.question import Asked, explainer_of
-from .cells import PupilView, glyphs_of, name_in_cell, question_view
+from .cells import PupilView, glyphs_of, name_in_cell, question_about, question_view
 from .nearest import NearestView, nearest_view
 
 
@@ -201,11 +201,6 @@ def called(what: str, voice: Voice) -> str:
     return voice.said(ENTRIES[what].name if what in ENTRIES else ALL_RUNGS.get(what, what))
 
 
-def question_about(codes: Sequence[str], voice: Voice) -> str:
-    """What to ask those who hold some *codes*, the first of them above all; nothing where there is none."""
-    return voice.said(ENTRIES[codes[0]].question) if codes else ""
-
-
 def class_over_time(year: Year) -> ClassOverTime:
     """A class over all its sittings."""
     here = [pupil.id for pupil in year.pupils if pupil.here]
@@ -236,11 +231,10 @@ def pupil_page(year: Year, pupil: PupilView) -> PupilPage:
 
 def _summary(sat: SittingSeen) -> SittingSummary:
     cells = [cell for row in sat.answers.cells.values() for cell in row if cell is not None]
-    answered = [cell for cell in cells if cell.said not in ("blank", "away")]
-    right = sum(cell.said in ("right", "right-value") for cell in answered)
     return SittingSummary(
-        sat.id, sat.title, sat.day, sat.kind, len(sat.answers.asked), len(cells), len(answered), right
-    )
+        sat.id, sat.title, sat.day, sat.kind, len(sat.answers.asked), len(cells), sum(cell.answered for cell in cells),
+        sum(cell.right for cell in cells),
+    )  # fmt: skip
 
 
 def _groups(year: Year, here: Sequence[str]) -> tuple[GroupNow, ...]:
@@ -270,14 +264,13 @@ def cannot_tell(year: Year, pupil: str) -> tuple[tuple[tuple[str, ...], ...], Ne
 
 def _pupil(year: Year, pupil: PupilView) -> PupilOverTime:
     cells = [cell for one in year.sat for cell in one.answers.cells[pupil.id] if cell is not None]
-    answered = [cell for cell in cells if cell.said not in ("blank", "away")]
     reached = year.over.reached.get(pupil.id, ())
     return PupilOverTime(
         id=pupil.id,
         alias=pupil.alias,
         here=pupil.here,
-        answered=len(answered),
-        right=sum(cell.said in ("right", "right-value") for cell in answered),
+        answered=sum(cell.answered for cell in cells),
+        right=sum(cell.right for cell in cells),
         holds=tuple([held_view(one, year.voice) for one in year.over.held.beliefs.get(pupil.id, ())]),
         no_longer=mended_views(year, pupil.id),
         reached=tuple([ReachedView(one.rung, called(one.rung, year.voice), one.on) for one in reached]),

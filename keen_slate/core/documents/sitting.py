@@ -16,7 +16,7 @@ from ..sittings.happened import MAIN, OfCode, OfProblem, happened
 from ..sittings.holding import Group
 from ..sittings.question import Asked, Question, explainer_of
 from ..ways.voices import voice_of
-from .cells import PupilView, code_names, question_view, written_glyphs
+from .cells import PupilView, code_names, question_about, question_view, written_glyphs
 from .figure import FigureView, exposure_of, figure_view
 
 Pupils = Mapping[str, PupilView]
@@ -153,7 +153,7 @@ def group_view(
         show_wrong=tuple(voice.glyphs(likely.wrong.answer, ("wrong",))) if likely else (),
         show_lines=tuple([tuple(voice.typeset(line)) for line in likely.wrong.lines]) if likely else (),
         figure=figure_view(figure, voice) if figure else None,
-        question=voice.said(ENTRIES[group.codes[0]].question) if group.codes else "",
+        question=question_about(group.codes, voice),
         ladder=tuple([next_problem(one) for one in next_up.ladder]),
         check=next_problem(next_up.check) if next_up.check else None,
         tells_from=code_names([code for code in apart if code in next_up.targets], voice),

@@ -25,6 +25,16 @@ class AnswerCell:
         """What is said of it in the end."""
         return word_of(self.judged, self.word)
 
+    @property
+    def answered(self) -> bool:
+        """Whether something was written in it."""
+        return self.said not in ("blank", "away")
+
+    @property
+    def right(self) -> bool:
+        """Whether it is right, in value at least."""
+        return self.said in ("right", "right-value")
+
     def points(self, most: int) -> int:
         """What it is worth of so many points at *most*, by the teacher's word before the core's."""
         if self.word.points is not None:

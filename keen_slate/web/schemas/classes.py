@@ -70,11 +70,6 @@ class ClassOut(BaseModel):
     sittings: list[SittingSummary]
 
 
-class NamedCode(BaseModel):
-    code: str
-    name: str
-
-
 class OverTimeOut(RootModel[ClassOverTime]):
     """A class over all its sittings."""
 
@@ -124,9 +119,11 @@ class WarmUpIn(Strict):
     targets: Annotated[list[Target | None], Field(max_length=10)] = []
 
 
-class MetOut(NamedCode):
+class MetOut(BaseModel):
     """How many pupils of a class *did* something, *of* so many who had the chance, on a day."""
 
+    code: str
+    name: str
     class_name: str
     day: date
     did: int
